@@ -1,0 +1,17 @@
+import type { Person } from '$lib/server/repositories/people.ts';
+
+declare global {
+  namespace App {
+    interface Locals {
+      person: Person | undefined;
+      theme: 'day' | 'night';
+      demo: boolean;
+    }
+    interface Error {
+      message: string;
+      reference?: string;
+    }
+  }
+}
+
+export {};

@@ -1,0 +1,66 @@
+import { randomUUID } from 'node:crypto';
+import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
+import { redirect } from '@sveltejs/kit';
+import { building } from '$app/environment';
+import { deps, startRoot, stopRoot } from '$lib/server/app-root.ts';
+import { closeAllStreams } from '$lib/server/http/sse.ts';
+import { problemResponse } from '$lib/server/http/respond.ts';
+import { countPeople } from '$lib/server/repositories/people.ts';
+import { isDemo } from '$lib/server/services/demo.ts';
+import { COOKIE, whoIs } from '$lib/server/services/people.ts';
+
+export const init: ServerInit = async () => {
+  if (building) return;
+  await startRoot();
+  process.once('SIGTERM', closeAllStreams).once('SIGINT', closeAllStreams);
+  process.once('sveltekit:shutdown', () => void stopRoot().then(() => process.exit(0)));
+};
+
+const OPEN_PAGES = new Set(['/sign-in', '/set-up']);
+
+export const handle: Handle = async ({ event, resolve }) => {
+  const refused = refuseForeign(event);
+  if (refused) return refused;
+  event.locals.theme = event.cookies.get('theme') === 'night' ? 'night' : 'day';
+  const { db } = deps();
+  event.locals.demo = await isDemo(db);
+  const token = event.cookies.get(COOKIE);
+  event.locals.person = token ? await whoIs(db, token) : undefined;
+  if (!event.locals.person) {
+    const away = await sendAway(event);
+    if (away) return away;
+  }
+  const response = await resolve(event, {
+    transformPageChunk: ({ html }) => html.replace('%badger.theme%', event.locals.theme)
+  });
+  response.headers.set('x-content-type-options', 'nosniff');
+  response.headers.set('referrer-policy', 'same-origin');
+  response.headers.set('x-frame-options', 'DENY');
+  return response;
+};
+
+/** Acts come from our own pages only: the cookie alone opens nothing (cross-site request forgery). */
+function refuseForeign(event: RequestEvent): Response | undefined {
+  if (event.request.method === 'GET' || event.request.method === 'HEAD') return undefined;
+  if (event.request.headers.get('origin') === event.url.origin) return undefined;
+  return problemResponse({ code: 'request.origin.foreign', params: {} });
+}
+
+async function sendAway(event: RequestEvent): Promise<Response | undefined> {
+  const path = event.url.pathname;
+  if (OPEN_PAGES.has(path)) return undefined;
+  // the invented demo may be looked at from the doorway: Today, and the line of the bench
+  if (event.locals.demo && (path === '/' || path === '/api/events')) return undefined;
+  if (path.startsWith('/api/')) return problemResponse({ code: 'access.sign-in.needed', params: {} });
+  if ((await countPeople(deps().db)) === 0) redirect(303, '/set-up');
+  redirect(303, `/sign-in?to=${encodeURIComponent(path + event.url.search)}`);
+}
+
+export const handleError: HandleServerError = ({ error, event, status }) => {
+  if (status === 404) return { message: 'There is nothing at this address.' };
+  const reference = randomUUID().slice(0, 8);
+  // no parameter values: a query may carry a person's data
+  const name = error instanceof Error ? `${error.name}: ${error.message.split('\n')[0]}` : String(error);
+  deps().log.error({ reference, path: event.url.pathname, error: name.slice(0, 300) }, 'request failed');
+  return { message: 'Something broke inside the application.', reference };
+};

@@ -1,0 +1,226 @@
+<script lang="ts">
+  import { formatChipId } from '@badger/core/base/format';
+  import type { LiveStation } from '$lib/live-types.ts';
+  import { viewBenchLine } from './bench-line.view.ts';
+
+  let {
+    stations,
+    focus,
+    connected
+  }: { stations: readonly LiveStation[]; focus: string | undefined; connected: boolean } = $props();
+
+  const shown = $derived(focus ? stations.filter((s) => s.id === focus) : stations);
+  const wide = $derived(shown.length === 1);
+  const writing = $derived(shown.find((s) => s.operation?.kind === 'write'));
+</script>
+
+<header class="bench" class:hands-off={wide && writing} data-testid="bench-line" aria-label="Bench">
+  {#if stations.length === 0}
+    <div class="cell"><small>Stations</small><b class="word">none yet</b></div>
+  {/if}
+  {#each shown as station (station.id)}
+    {@const view = viewBenchLine(station, new Date())}
+    <div class="cell station"><small>Station</small><b class="word">{station.name}</b></div>
+    <div class="role">
+      {#if station.connected}
+        <span class="plate {station.connected.role}"></span>
+        <span class="txt">
+          <b>{station.connected.role.toUpperCase()}</b>
+          <small>
+            tag {station.connected.tag} · {station.connected.family}
+            {#if wide}· chip {formatChipId(station.connected.chipId)}{/if}
+          </small>
+        </span>
+      {:else if station.operation}
+        <span class="plate {station.operation.role}"></span>
+        <span class="txt">
+          <b>{station.operation.role.toUpperCase()}</b>
+          <small>tag {station.operation.tag} · {station.operation.family}</small>
+        </span>
+      {:else}
+        <span class="plate unknown"></span>
+        <span class="txt"><b>NO UNIT KNOWN</b><small>read the chip id</small></span>
+      {/if}
+    </div>
+    <div class="cell"><small>Volts</small><b>{view.volts}</b></div>
+    <div class="cell">
+      <small>Amps, limit {view.limit}</small><b>{view.amps}</b>
+      {#if wide}
+        <span class="gauge" aria-hidden="true">
+          <u style="left:{view.gauge.from}%;width:{view.gauge.to - view.gauge.from}%"></u>
+          <i style="width:{view.gauge.now}%"></i>
+          <s style="left:{view.gauge.limit}%"></s>
+        </span>
+      {/if}
+    </div>
+    {#if wide}
+      <div class="cell">
+        <small>Link</small><b class="word">{station.link === 'cable' ? 'cable' : 'lost'}</b>
+      </div>
+    {/if}
+    {#if view.handsOff}<div class="hands">{wide ? '' : `${station.name}: `}Hands off</div>{/if}
+    {#if wide}
+      <div class="op">
+        {#if view.operation}
+          <div class="row">
+            <b>{view.operation.title}</b>
+            <span class="left"><b>{view.operation.left}</b> {view.operation.done}</span>
+          </div>
+          <div class="bar"><i style="width:{view.operation.percent}%"></i></div>
+          <small>{view.operation.detail}</small>
+        {:else}
+          <small>{view.supplyOn ? 'Nothing is running' : 'Supply is off'}</small>
+        {/if}
+      </div>
+    {:else if view.operation}
+      <div class="cell"><small>{view.operation.title}</small><b class="word">{view.operation.left}</b></div>
+    {/if}
+  {/each}
+  {#if !connected}<div class="cell old"><small>Live figures</small><b class="word">waiting …</b></div>{/if}
+</header>
+
+<style>
+  .bench {
+    background: var(--slate);
+    color: var(--chalk);
+    display: flex;
+    align-items: stretch;
+    min-height: 72px;
+    overflow-x: auto;
+    position: sticky;
+    top: 0;
+    z-index: 10;
+  }
+  .hands-off {
+    background: repeating-linear-gradient(135deg, #123f3e 0 22px, #0b2d2c 22px 44px);
+  }
+  .cell {
+    padding: 8px 18px;
+    border-right: 1px solid var(--slate-line);
+    display: flex;
+    flex-direction: column;
+    justify-content: center;
+  }
+  small {
+    color: var(--chalk-soft);
+    font-size: 13px;
+    line-height: 1.25;
+    white-space: nowrap;
+  }
+  .hands-off small {
+    color: #d5e6e5;
+  }
+  b {
+    font: 600 25px/1.1 var(--font-mono);
+    white-space: nowrap;
+  }
+  b.word {
+    font: 600 19px/1.3 var(--font-sans);
+  }
+  .role {
+    display: flex;
+    border-right: 1px solid var(--slate-line);
+  }
+  .plate {
+    width: 16px;
+    flex: none;
+  }
+  .plate.original {
+    background: #e19a2e;
+  }
+  .plate.donor {
+    background: repeating-linear-gradient(135deg, #37b1aa 0 6px, #0d3d3c 6px 12px);
+  }
+  .plate.unknown {
+    border-right: 2px dashed var(--slate-line);
+  }
+  .txt {
+    padding: 8px 16px;
+    display: flex;
+    flex-direction: column;
+    justify-content: center;
+  }
+  .txt b {
+    font: 700 20px/1.15 var(--font-sans);
+    letter-spacing: 0.04em;
+  }
+  .gauge {
+    position: relative;
+    height: 6px;
+    background: var(--slate-line);
+    border-radius: 3px;
+    margin-top: 6px;
+    width: 120px;
+  }
+  .gauge i {
+    position: absolute;
+    inset: 0 auto 0 0;
+    background: var(--chalk);
+    border-radius: 3px;
+  }
+  .gauge u {
+    position: absolute;
+    top: -3px;
+    bottom: -3px;
+    background: rgb(120 220 160 / 0.35);
+  }
+  .gauge s {
+    position: absolute;
+    top: -5px;
+    bottom: -5px;
+    width: 2px;
+    background: #ff8278;
+  }
+  .hands {
+    background: #fff;
+    color: #0b2d2c;
+    border-radius: 6px;
+    padding: 6px 14px;
+    font: 750 21px/1.2 var(--font-sans);
+    align-self: center;
+    margin: 0 16px;
+    white-space: nowrap;
+  }
+  .op {
+    flex: 1;
+    min-width: 260px;
+    padding: 8px 18px;
+    display: flex;
+    flex-direction: column;
+    justify-content: center;
+  }
+  .op .row {
+    display: flex;
+    justify-content: space-between;
+    gap: 16px;
+    align-items: baseline;
+  }
+  .op .row b {
+    font: 600 17px/1.1 var(--font-sans);
+  }
+  .op .left {
+    color: var(--chalk-soft);
+    white-space: nowrap;
+  }
+  .op .left b {
+    font: 600 19px/1 var(--font-mono);
+    color: var(--chalk);
+  }
+  .bar {
+    height: 8px;
+    background: var(--slate-line);
+    border-radius: 4px;
+    margin: 7px 0 5px;
+    overflow: hidden;
+  }
+  .bar i {
+    display: block;
+    height: 100%;
+    background: var(--chalk);
+  }
+  @media print {
+    .bench {
+      display: none;
+    }
+  }
+</style>

@@ -1,0 +1,74 @@
+<script lang="ts">
+  import { STOPS } from '@badger/core/gates/stops';
+  import type { JobLine } from '$lib/job-line-types.ts';
+  import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
+  import VerdictMark from '$lib/ui/VerdictMark.svelte';
+  import { formatPromise } from './promise.view.ts';
+
+  let { jobs, now, signedIn }: { jobs: readonly JobLine[]; now: Date; signedIn: boolean } = $props();
+  const says = (job: JobLine) =>
+    job.verdicts.map((v, i) => `${STOPS[i] ?? ''} ${VERDICT_WORDS[v].toLowerCase()}`).join(', ');
+</script>
+
+<div class="card-sheet" role="list" aria-label="Jobs">
+  {#each jobs as job (job.number)}
+    {@const promise = formatPromise(job.promisedAt, now)}
+    <div class="row" role="listitem" data-job={job.number}>
+      <b class="no">{job.number}</b>
+      <span class="who">
+        <b>{job.customer}, {job.vehicle}</b>
+        <span class="soft">
+          {job.family} · <span class="mono">{job.vinEnd}</span> · {job.closedAt ? 'closed' : messageOfJudgement(job.next).title}
+        </span>
+      </span>
+      <span class="mini" role="img" aria-label={says(job)}>
+        {#each job.verdicts as v, i (i)}<VerdictMark verdict={v} size={14} />{/each}
+      </span>
+      <span class:late={promise.late}>{job.closedAt ? '' : promise.text}</span>
+      {#if signedIn}
+        <a class="btn btn-outline" href="/jobs/{job.number}" aria-label="Open job {job.number}">Open</a>
+      {:else}<span></span>{/if}
+    </div>
+  {/each}
+</div>
+
+<style>
+  .row {
+    display: grid;
+    grid-template-columns: 58px 1fr 166px 140px 120px;
+    gap: 14px;
+    align-items: center;
+    padding: 8px 16px;
+    border-bottom: 1px solid var(--line);
+  }
+  .row:last-child {
+    border-bottom: 0;
+  }
+  .no {
+    font-family: var(--font-mono);
+  }
+  .who b,
+  .who .soft {
+    display: block;
+  }
+  .who .soft .mono {
+    font-size: 14px;
+  }
+  .mini {
+    display: flex;
+    gap: 4px;
+  }
+  .late {
+    color: var(--stop);
+    font-weight: 700;
+  }
+  @media (max-width: 900px) {
+    .row {
+      grid-template-columns: 52px 1fr 110px;
+    }
+    .mini {
+      order: 5;
+      grid-column: 2 / -1;
+    }
+  }
+</style>

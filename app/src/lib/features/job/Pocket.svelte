@@ -1,0 +1,90 @@
+<script lang="ts">
+  import { formatChipId } from '@badger/core/base/format';
+  import type { JobData } from '$lib/job-types.ts';
+  import { live } from '$lib/features/live/live.svelte.ts';
+  import { messageOfJudgement } from '$lib/messages/catalogue.ts';
+  import UnitCard from './UnitCard.svelte';
+
+  let { job }: { job: JobData } = $props();
+
+  const stationOf = (tag: string | undefined) =>
+    live.bench.stations.find((s) => s.connected?.tag === tag && tag !== undefined)?.name;
+  const next = $derived(messageOfJudgement(job.line[job.nextStop]));
+</script>
+
+<aside class="pocket" aria-label="Facts of this job">
+  <div class="card-sheet box">
+    <h2>Units of this job</h2>
+    <UnitCard role="original" unit={job.units.original} where={stationOf(job.units.original?.tag)} />
+    <UnitCard role="donor" unit={job.units.donor} where={stationOf(job.units.donor?.tag)} />
+  </div>
+  {#if job.units.original?.chipId}
+    <div class="card-sheet box">
+      <h2>Numbers of the original</h2>
+      <dl>
+        {#each job.units.original.numbers as n (n.id)}
+          {#if n.id !== 'vin'}<dt>{n.name}</dt><dd>{n.value}</dd>{/if}
+        {/each}
+        <dt>Chip id</dt>
+        <dd>{formatChipId(job.units.original.chipId)}</dd>
+      </dl>
+    </div>
+  {/if}
+  <div class="card-sheet box">
+    <h2>Next</h2>
+    <p>{next.clear ?? next.title}</p>
+    {#if !job.closedAt}
+      <a class="btn btn-outline w-full" href="/jobs/{job.number}/{job.nextStop}" data-next>
+        Open {job.nextStop.charAt(0).toUpperCase() + job.nextStop.slice(1)}
+      </a>
+    {/if}
+  </div>
+  {#if job.lastWrite && job.lastWrite.meaning}
+    <div class="card-sheet box">
+      <h2>If a write stops</h2>
+      <p>Leave the unit as it is. Its backup and the clone image are kept; this page says which way back is open.</p>
+    </div>
+  {/if}
+  {#if job.note}
+    <div class="card-sheet box"><h2>Note</h2><p>{job.note}</p></div>
+  {/if}
+</aside>
+
+<style>
+  .pocket {
+    display: flex;
+    flex-direction: column;
+    gap: 12px;
+    min-width: 0;
+  }
+  .box {
+    padding: 12px 14px;
+  }
+  h2 {
+    margin: 0 0 6px;
+    font: 600 13px/1.2 var(--font-sans);
+    color: var(--soft);
+  }
+  p {
+    margin: 0 0 10px;
+  }
+  p:last-child {
+    margin: 0;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    gap: 4px 12px;
+    margin: 0;
+  }
+  dt {
+    color: var(--soft);
+    font-size: 13.5px;
+  }
+  dd {
+    margin: 0;
+    font-family: var(--font-mono);
+    font-size: 14px;
+    text-align: right;
+  }
+</style>

@@ -1,0 +1,32 @@
+import { judgeSupply, type SupplyReading } from '@badger/core/electrical/judge-supply';
+import type { Judgement } from '@badger/core/base/verdict';
+import { checkGate, type Gate, type GateKind } from '@badger/core/gates/check-gate';
+import type { GateFacts } from '@badger/core/gates/facts';
+import type { Stop } from '@badger/core/gates/stops';
+import type { JobData } from '$lib/job-types.ts';
+import type { LiveStation } from '$lib/live-types.ts';
+
+function readingOf(station: LiveStation | undefined): SupplyReading | undefined {
+  return station?.supply && { ...station.supply, ratedMa: station.ratedMa };
+}
+
+/** The server's facts with what the bench says this very moment; the server checks all of it again. */
+export function liveFacts(job: JobData, station: LiveStation | undefined): GateFacts {
+  const connected = station?.connected;
+  return {
+    ...job.gateFacts,
+    supply: readingOf(station),
+    stationBusy: station?.operation !== undefined,
+    connected: connected && { chipId: connected.chipId, family: connected.family }
+  };
+}
+
+export function liveGate(kind: GateKind, job: JobData, station: LiveStation | undefined): Gate {
+  return checkGate(kind, liveFacts(job, station));
+}
+
+/** The line of work with the Wire verdict as the supply is now. */
+export function liveLine(job: JobData, station: LiveStation | undefined): Record<Stop, Judgement> {
+  if (!job.way?.driven || !job.way.supply || !station) return job.line;
+  return { ...job.line, wire: judgeSupply(readingOf(station), job.way.supply) };
+}

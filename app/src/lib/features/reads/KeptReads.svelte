@@ -1,0 +1,54 @@
+<script lang="ts">
+  import { formatAmps, formatCount, formatVolts } from '@badger/core/base/format';
+  import type { JobData } from '$lib/job-types.ts';
+
+  let { job }: { job: JobData } = $props();
+  const reads = $derived(
+    [...job.regions.original, ...job.regions.donor].flatMap((r) => r.reads.map((read) => ({ region: r, read })))
+  );
+</script>
+
+{#if reads.length > 0}
+  <details class="card-sheet kept">
+    <summary>Kept reads, {reads.length}: names, SHA-256, supply</summary>
+    <div class="scroll">
+      <table class="plain">
+        <thead><tr><th>Name</th><th>Bytes</th><th>SHA-256</th><th>Taken</th><th>Supply</th><th></th></tr></thead>
+        <tbody>
+          {#each reads as { read } (read.id)}
+            <tr>
+              <td class="mono name">{read.name}{#if read.source === 'file'}<br /><span class="soft">from file {read.sourceName}</span>{/if}</td>
+              <td class="mono">{formatCount(read.lengthBytes)}</td>
+              <td class="mono sha">{read.sha256}</td>
+              <td>{read.takenAt.toLocaleTimeString('en-GB')}, {read.personName}</td>
+              <td class="mono">
+                {#if read.supply}{formatVolts(read.supply.minMv)}–{formatVolts(read.supply.maxMv)} V<br />{formatAmps(read.supply.minMa)}–{formatAmps(read.supply.maxMa)} A{/if}
+              </td>
+              <td>{#if read.operationId}<a class="link" href="/api/operations/{read.operationId}/trace" download>frames</a>{/if}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
+  </details>
+{/if}
+
+<style>
+  .kept summary {
+    padding: 11px 16px;
+    cursor: pointer;
+    font-weight: 600;
+  }
+  .scroll {
+    overflow-x: auto;
+  }
+  .sha {
+    max-width: 180px;
+    overflow-wrap: anywhere;
+    font-size: 12px;
+  }
+  .name {
+    font-size: 13px;
+    overflow-wrap: anywhere;
+  }
+</style>

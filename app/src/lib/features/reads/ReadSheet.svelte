@@ -1,0 +1,117 @@
+<script lang="ts">
+  import type { JobData } from '$lib/job-types.ts';
+  import type { LiveStation } from '$lib/live-types.ts';
+  import { liveGate } from '$lib/features/job/job-gates.view.ts';
+  import { noted, notices } from '$lib/features/live/notices.svelte.ts';
+  import { send } from '$lib/features/live/send.ts';
+  import { messageOf, messageOfProblem } from '$lib/messages/catalogue.ts';
+  import DifferenceStrip from './DifferenceStrip.svelte';
+  import KeptReads from './KeptReads.svelte';
+  import ReadTable from './ReadTable.svelte';
+  import SupplyTrace from './SupplyTrace.svelte';
+  import type { SupplyTraceState } from './supply-trace.svelte.ts';
+  import { uploadFiles } from './upload.ts';
+
+  let {
+    job,
+    station,
+    trace
+  }: { job: JobData; station: LiveStation | undefined; trace: SupplyTraceState } = $props();
+
+  const driven = $derived(job.way?.driven ?? false);
+  const operation = $derived(station?.operation?.jobNumber === job.number ? station.operation : undefined);
+  const lastRead = $derived(job.operations.filter((o) => o.kind === 'read').at(-1));
+  const failed = $derived(lastRead?.problem && !operation ? messageOfProblem(lastRead.problem) : undefined);
+
+  // the unit being read, or on the clamp, comes first
+  const roles = $derived(
+    (operation?.role ?? station?.connected?.role) === 'donor'
+      ? (['donor', 'original'] as const)
+      : (['original', 'donor'] as const)
+  );
+
+  const gateOf = (role: 'original' | 'donor') =>
+    liveGate(role === 'donor' ? 'read-donor' : 'read-original', job, station);
+  const runningIn = (role: 'original' | 'donor') => {
+    const region = operation?.kind === 'read' && operation.role === role ? operation.regions[0] : undefined;
+    return region && { regionId: region.regionId, percent: (region.doneBytes / region.lengthBytes) * 100 };
+  };
+
+  async function read(role: 'original' | 'donor', regionId: string) {
+    if (!station) return;
+    noted(
+      await send('/api/operations', { kind: 'read', jobNumber: job.number, stationId: station.id, role, regionId })
+    );
+  }
+
+  async function files(role: 'original' | 'donor', items: DataTransfer | FileList) {
+    const results = await uploadFiles({ jobNumber: job.number, role, regions: job.regions[role] }, items);
+    const bad = results.find((r) => !r.sent.ok);
+    if (bad && !bad.sent.ok) notices.problem(bad.sent.problem);
+    else notices.clear();
+  }
+
+</script>
+
+{#if failed && lastRead?.state !== 'stopped'}
+  <p class="card-sheet bad" role="status">
+    <b>{failed.title}.</b>
+    {failed.text}
+    {messageOf(lastRead?.meaning ?? 'meaning.unit.untouched').text} <b>{failed.clear ?? ''}</b>
+  </p>
+{/if}
+{#snippet traceCard()}
+  {#if trace.points.length > 0}
+    <SupplyTrace
+      title={operation ? 'Supply now' : 'Supply during the last operation'}
+      note={operation ? 'reading goes on when this page is closed' : ''}
+      points={trace.points}
+      limitMa={station?.supply?.limitMa ?? 0}
+      band={station?.band}
+    />
+  {/if}
+{/snippet}
+
+{#each roles as role (role)}
+  {@const unit = job.units[role]}
+  {#if unit}
+    <ReadTable
+      {role}
+      tag={unit.tag}
+      regions={job.regions[role]}
+      running={runningIn(role)}
+      holding={gateOf(role).holding}
+      {driven}
+      onread={(regionId) => read(role, regionId)}
+      onfiles={(items) => files(role, items)}
+    />
+  {/if}
+  {#if operation?.kind === 'read' && role === operation.role}{@render traceCard()}{/if}
+{/each}
+{#each [...job.regions.original, ...job.regions.donor] as region, i (`${i}/${region.id}`)}
+  <DifferenceStrip {region} />
+  {#each region.findings as finding, n (n)}
+    {@const m = messageOf(finding.code, finding.params)}
+    <p class="card-sheet finding {finding.severity}"><b>{region.name}: {m.title}.</b> {m.text}</p>
+  {/each}
+{/each}
+{#if operation?.kind !== 'read'}{@render traceCard()}{/if}
+<KeptReads {job} />
+
+<style>
+  .bad,
+  .finding.stop {
+    margin: 0;
+    padding: 10px 16px;
+    border-color: var(--stop);
+    background: var(--stop-tint);
+  }
+  .finding {
+    margin: 0;
+    padding: 10px 16px;
+  }
+  .finding.look {
+    border-color: var(--look);
+    background: var(--look-tint);
+  }
+</style>

@@ -1,0 +1,21 @@
+import { Chart, Filler, LinearScale, LineController, LineElement, PointElement, type ChartConfiguration } from 'chart.js';
+import { untrack } from 'svelte';
+import type { Attachment } from 'svelte/attachments';
+
+Chart.register(LineController, LineElement, PointElement, LinearScale, Filler);
+Chart.defaults.font.family = "'Atkinson Hyperlegible Next Variable', sans-serif";
+Chart.defaults.animation = false;
+
+/** A chart on a canvas: made once, updated in place when what the getter reads changes. */
+export function chart(config: () => ChartConfiguration<'line'>): Attachment<HTMLCanvasElement> {
+  return (canvas) => {
+    const instance = new Chart(canvas, untrack(config));
+    $effect(() => {
+      const next = config();
+      instance.data = next.data;
+      if (next.options) instance.options = next.options;
+      instance.update('none');
+    });
+    return () => instance.destroy();
+  };
+}

@@ -1,0 +1,86 @@
+<script lang="ts">
+  import type { JobData } from '$lib/job-types.ts';
+  import type { LiveStation } from '$lib/live-types.ts';
+  import { live } from '$lib/features/live/live.svelte.ts';
+  import { noted } from '$lib/features/live/notices.svelte.ts';
+  import { send } from '$lib/features/live/send.ts';
+
+  let { job, station }: { job: JobData; station: LiveStation } = $props();
+
+  const busy = $derived(station.operation !== undefined);
+  const roleOf = (tag: string) =>
+    tag === job.units.original?.tag ? 'original of this job' : tag === job.units.donor?.tag ? 'donor of this job' : '';
+
+  async function hands(change: { unit?: string | null; padHeld?: boolean }) {
+    noted(await send(`/api/stations/${station.id}/hands`, change));
+  }
+</script>
+
+<section class="card-sheet panel" aria-label="Clamp and pad">
+  <h2>1 · Clamp and pad</h2>
+  <div class="row">
+    <label>
+      <span class="soft">Unit on the clamp (your hands, in the simulated bench)</span>
+      <select
+        class="select mono"
+        disabled={busy}
+        value={station.hands?.unit ?? ''}
+        onchange={(e) => hands({ unit: e.currentTarget.value || null })}
+      >
+        <option value="">nothing</option>
+        {#each live.bench.units as u (u.tag)}
+          <option value={u.tag}>{u.tag} · {u.family}{roleOf(u.tag) ? ` · ${roleOf(u.tag)}` : ''}</option>
+        {/each}
+      </select>
+    </label>
+    {#if job.way?.holdPad}
+      <label class="pad">
+        <input
+          type="checkbox"
+          class="toggle"
+          disabled={busy}
+          checked={station.hands?.padHeld ?? false}
+          onchange={(e) => hands({ padHeld: e.currentTarget.checked })}
+        />
+        Hold pad {job.way.holdPad}
+      </label>
+    {/if}
+  </div>
+  <ol>
+    {#each job.way?.steps ?? [] as step, i (i)}<li>{step}</li>{/each}
+  </ol>
+</section>
+
+<style>
+  .panel {
+    padding: 12px 16px;
+  }
+  h2 {
+    margin: 0 0 8px;
+    font-weight: 600;
+  }
+  .row {
+    display: grid;
+    gap: 4px;
+  }
+  label span {
+    display: block;
+    font-size: 13px;
+  }
+  .select {
+    width: 100%;
+  }
+  .pad {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    min-height: 44px;
+    font-weight: 600;
+  }
+  ol {
+    margin: 8px 0 0;
+    padding-left: 20px;
+    list-style: decimal;
+    color: var(--soft);
+  }
+</style>

@@ -1,0 +1,76 @@
+<script lang="ts">
+  import { formatAmps, formatVolts } from '@badger/core/base/format';
+  import type { JobData } from '$lib/job-types.ts';
+  import type { LiveStation } from '$lib/live-types.ts';
+  import { noted } from '$lib/features/live/notices.svelte.ts';
+  import { send } from '$lib/features/live/send.ts';
+  import { messageOfJudgement } from '$lib/messages/catalogue.ts';
+  import VerdictMark from '$lib/ui/VerdictMark.svelte';
+
+  let { job, station }: { job: JobData; station: LiveStation } = $props();
+
+  const need = $derived(job.way?.supply);
+  // what the family needs is proposed; what the technician types stays
+  let volts = $derived(((need?.voltageMinMv ?? 12000) + (need?.voltageMaxMv ?? 14000)) / 2000 + 0.5);
+  let amps = $derived(Math.min(need?.limitMinMa ?? 1000, station.ratedMa) / 1000);
+  const busy = $derived(station.operation !== undefined);
+  const current = $derived(station.current && messageOfJudgement(station.current));
+
+  async function apply(on: boolean) {
+    const settings = on
+      ? { voltageMv: Math.round(volts * 1000), limitMa: Math.round(amps * 1000), on }
+      : { on };
+    noted(await send(`/api/stations/${station.id}/supply`, settings));
+  }
+</script>
+
+<section class="card-sheet panel" aria-label="Supply">
+  <h2>2 · Supply <span class="soft">rated {formatAmps(station.ratedMa)} A</span></h2>
+  <div class="row">
+    <label><span class="soft">Volts</span><input class="input mono" type="number" step="0.1" min="0" max="32" bind:value={volts} /></label>
+    <label><span class="soft">Limit, amps</span><input class="input mono" type="number" step="0.1" min="0" max="60" bind:value={amps} /></label>
+    <button class="btn btn-primary" disabled={busy} onclick={() => apply(true)}>
+      {station.supply?.on ? 'Set' : 'Switch on'}
+    </button>
+    <button class="btn btn-outline" disabled={busy || !station.supply?.on} onclick={() => apply(false)}>Switch off</button>
+  </div>
+  {#if station.supply?.on}
+    <p>
+      <span class="mono">{formatVolts(station.supply.measuredMv)} V, {formatAmps(station.supply.measuredMa)} A</span>
+      {#if station.current && current}
+        · <VerdictMark verdict={station.current.verdict} size={14} /> {current.title}
+      {/if}
+    </p>
+  {:else if need}
+    <p class="soft">
+      This family: {formatVolts(need.voltageMinMv)} to {formatVolts(need.voltageMaxMv)} V, limit from
+      {formatAmps(need.limitMinMa)} A. A battery charger is not a supply.
+    </p>
+  {/if}
+</section>
+
+<style>
+  .panel {
+    padding: 12px 16px;
+  }
+  h2 {
+    margin: 0 0 8px;
+    font-weight: 600;
+  }
+  .row {
+    display: flex;
+    gap: 12px;
+    align-items: end;
+    flex-wrap: wrap;
+  }
+  label span {
+    display: block;
+    font-size: 13px;
+  }
+  .input {
+    width: 104px;
+  }
+  p {
+    margin: 8px 0 0;
+  }
+</style>

@@ -1,0 +1,73 @@
+<script lang="ts">
+  import type { JobData } from '$lib/job-types.ts';
+  import type { LiveStation } from '$lib/live-types.ts';
+  import { live } from '$lib/features/live/live.svelte.ts';
+  import { noted } from '$lib/features/live/notices.svelte.ts';
+  import { send } from '$lib/features/live/send.ts';
+  import ChipPanel from './ChipPanel.svelte';
+  import HandsPanel from './HandsPanel.svelte';
+  import SupplyPanel from './SupplyPanel.svelte';
+
+  let { job, station }: { job: JobData; station: LiveStation | undefined } = $props();
+
+  async function move(stationId: string) {
+    noted(await send(`/api/jobs/${job.number}/station`, { stationId }));
+  }
+</script>
+
+{#if job.way && !job.way.driven}
+  <section class="card-sheet waysteps" aria-label="Way in">
+    <h2>{job.way.name}</h2>
+    <ol>
+      {#each job.way.steps as step, i (i)}<li>{step}</li>{/each}
+    </ol>
+    <a class="btn btn-outline" href="/jobs/{job.number}/read">Open Read and drop the files</a>
+  </section>
+{:else}
+  {#if !job.closedAt}
+    <div class="stations" role="group" aria-label="Station">
+      {#each live.bench.stations as s (s.id)}
+        <button
+          class="btn"
+          class:btn-primary={s.id === station?.id}
+          class:btn-outline={s.id !== station?.id}
+          aria-pressed={s.id === station?.id}
+          onclick={() => move(s.id)}>Station {s.name}</button
+        >
+      {/each}
+    </div>
+  {/if}
+  {#if station}
+    <div class="panels">
+      <HandsPanel {job} {station} />
+      <SupplyPanel {job} {station} />
+    </div>
+    <ChipPanel {job} {station} />
+  {/if}
+{/if}
+
+<style>
+  .stations {
+    display: flex;
+    gap: 10px;
+  }
+  .panels {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(380px, 1fr));
+    gap: 12px;
+  }
+  .waysteps {
+    padding: 12px 16px;
+    display: grid;
+    gap: 10px;
+    justify-items: start;
+  }
+  h2 {
+    margin: 0;
+    font-weight: 600;
+  }
+  ol {
+    padding-left: 20px;
+    list-style: decimal;
+  }
+</style>

@@ -1,0 +1,97 @@
+<script lang="ts">
+  import type { JobData } from '$lib/job-types.ts';
+  import type { LiveStation } from '$lib/live-types.ts';
+  import { liveGate } from '$lib/features/job/job-gates.view.ts';
+  import { noted } from '$lib/features/live/notices.svelte.ts';
+  import { send } from '$lib/features/live/send.ts';
+  import { messageOf, messageOfProblem } from '$lib/messages/catalogue.ts';
+  import SupplyTrace from '$lib/features/reads/SupplyTrace.svelte';
+  import type { SupplyTraceState } from '$lib/features/reads/supply-trace.svelte.ts';
+  import RoleMark from '$lib/ui/RoleMark.svelte';
+  import GateList from './GateList.svelte';
+  import WriteTable from './WriteTable.svelte';
+
+  let {
+    job,
+    station,
+    trace
+  }: { job: JobData; station: LiveStation | undefined; trace: SupplyTraceState } = $props();
+
+  let confirmation = $state('');
+  const operation = $derived(
+    station?.operation?.kind === 'write' && station.operation.jobNumber === job.number ? station.operation : undefined
+  );
+  const gate = $derived(liveGate('write', job, station));
+  const last = $derived(job.lastWrite);
+  const problem = $derived(last?.problem ? messageOfProblem(last.problem) : undefined);
+  const meaning = $derived(last?.meaning ? messageOf(last.meaning) : undefined);
+  const ready = $derived(gate.open && confirmation === (job.units.donor?.tag.slice(-3) ?? '-'));
+
+  async function write(event: SubmitEvent) {
+    event.preventDefault();
+    if (!station) return;
+    const sent = await send('/api/operations', {
+      kind: 'write',
+      jobNumber: job.number,
+      stationId: station.id,
+      confirmation
+    });
+    if (noted(sent)) confirmation = '';
+  }
+</script>
+
+{#if last && !operation && problem && meaning}
+  <p class="card-sheet bad" role="status">
+    <b>{problem.title}.</b> {problem.text} <b>{meaning.title}:</b> {meaning.text} <b>{problem.clear ?? ''}</b>
+  </p>
+{/if}
+{#if job.clone}
+  <WriteTable plan={job.clone.plan} progress={operation?.regions ?? last?.regions ?? []} />
+{/if}
+{#if !operation && !job.closedAt}
+  <GateList lines={gate.lines} />
+  <form class="card-sheet confirm" onsubmit={write}>
+    <RoleMark role="donor" size={34} />
+    <label>
+      <span>Last three digits of the tag on the <b>DONOR</b> in front of you</span>
+      <input
+        class="input mono"
+        bind:value={confirmation}
+        inputmode="numeric"
+        maxlength="3"
+        autocomplete="off"
+        disabled={!gate.open}
+        placeholder={gate.open ? '' : 'held'}
+      />
+    </label>
+    <button class="btn btn-primary" disabled={!ready}>Write to the donor</button>
+    <span class="soft">Nobody touches the bench until it is done.</span>
+  </form>
+{/if}
+{#if operation && trace.points.length > 0}
+  <SupplyTrace title="Supply now" points={trace.points} limitMa={station?.supply?.limitMa ?? 0} band={station?.band} />
+{/if}
+
+<style>
+  .bad {
+    margin: 0;
+    padding: 10px 16px;
+    border-color: var(--stop);
+    background: var(--stop-tint);
+  }
+  .confirm {
+    padding: 10px 16px;
+    display: flex;
+    gap: 16px;
+    align-items: end;
+    flex-wrap: wrap;
+  }
+  label span {
+    display: block;
+  }
+  .input {
+    width: 120px;
+    font-size: 20px;
+    letter-spacing: 0.15em;
+  }
+</style>

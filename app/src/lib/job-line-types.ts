@@ -1,0 +1,17 @@
+import type { Judgement, Verdict } from '@badger/core/base/verdict';
+import type { Stop } from '@badger/core/gates/stops';
+
+/** One job as a row of a list. */
+export interface JobLine {
+  readonly number: number;
+  readonly customer: string;
+  readonly vehicle: string;
+  readonly vinEnd: string;
+  readonly family: string;
+  readonly promisedAt: Date | null;
+  readonly closedAt: Date | null;
+  /** One verdict for each stop, in order. */
+  readonly verdicts: readonly Verdict[];
+  readonly next: Judgement;
+  readonly nextStop: Stop;
+}

@@ -1,0 +1,65 @@
+import type { Judgement } from '@badger/core/base/verdict';
+
+/** One station as the pages see it, several times a second. Units: mV, mA, bytes. */
+export interface LiveStation {
+  readonly id: string;
+  readonly name: string;
+  readonly ratedMa: number;
+  readonly link: 'cable' | 'lost';
+  readonly supply:
+    | {
+        readonly on: boolean;
+        readonly setMv: number;
+        readonly limitMa: number;
+        readonly measuredMv: number;
+        readonly measuredMa: number;
+      }
+    | undefined;
+  /** Current that the connected family should draw now. */
+  readonly band: { readonly minMa: number; readonly maxMa: number } | undefined;
+  readonly current: Judgement | undefined;
+  readonly connected:
+    | {
+        readonly chipId: string;
+        readonly family: string;
+        readonly tag: string;
+        readonly role: 'original' | 'donor';
+        readonly jobNumber: number;
+      }
+    | undefined;
+  /** Simulated bench only: what the hands did. */
+  readonly hands: { readonly unit: string | null; readonly padHeld: boolean } | undefined;
+  readonly operation:
+    | {
+        readonly id: string;
+        readonly kind: 'identify' | 'read' | 'write';
+        readonly jobNumber: number;
+        readonly role: 'original' | 'donor';
+        readonly tag: string;
+        readonly family: string;
+        readonly state: string;
+        readonly regions: readonly LiveRegion[];
+        readonly doneBytes: number;
+        readonly totalBytes: number;
+        readonly bytesPerSecond: number;
+        readonly leftSeconds: number | undefined;
+        readonly pace: 'starting' | 'steady' | 'slow' | 'stalled';
+        readonly sample: { readonly atMs: number; readonly mv: number; readonly ma: number } | undefined;
+      }
+    | undefined;
+}
+
+export interface LiveRegion {
+  readonly regionId: string;
+  readonly name: string;
+  readonly lengthBytes: number;
+  readonly phase: string;
+  readonly doneBytes: number;
+}
+
+export interface LiveBench {
+  /** Factor by which the stand-ins run faster than life; undefined with real devices. */
+  readonly speed: number | undefined;
+  readonly stations: readonly LiveStation[];
+  readonly units: readonly { readonly tag: string; readonly family: string }[];
+}

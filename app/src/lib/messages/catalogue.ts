@@ -1,0 +1,24 @@
+import type { Judgement, Verdict } from '@badger/core/base/verdict';
+import type { Problem } from '@badger/core/base/result';
+import { bench } from './bench.ts';
+import type { Message, MessageOf, Params } from './message.ts';
+import { problems } from './problems.ts';
+import { verdicts } from './verdicts.ts';
+
+/** All text for problems, findings and verdicts, by code. */
+export const catalogue: Readonly<Record<string, MessageOf>> = { ...verdicts, ...bench, ...problems };
+
+/** What people read for a code; an unknown code is shown as it is, never hidden. */
+export function messageOf(code: string, params: Params = {}): Message {
+  return catalogue[code]?.(params) ?? { title: code, text: '' };
+}
+
+export function messageOfJudgement(judgement: Judgement): Message {
+  return messageOf(judgement.code, judgement.params);
+}
+
+export function messageOfProblem(problem: Problem): Message {
+  return messageOf(problem.code, problem.params);
+}
+
+export const VERDICT_WORDS: Record<Verdict, string> = { go: 'Go', look: 'Look', stop: 'Stop', none: 'Not yet' };

@@ -1,0 +1,24 @@
+import { createRoot, type Root } from './root.ts';
+import type { Deps } from './deps.ts';
+
+let root: Root | undefined;
+
+/** Makes the application's root once, before the first request. */
+export async function startRoot(): Promise<void> {
+  root ??= await createRoot({
+    databaseUrl: process.env['DATABASE_URL'],
+    worldUrl: process.env['WORLD_URL'],
+    profilesDir: process.env['PROFILES_DIR'],
+    demo: process.env['BADGER_DEMO'] === '1'
+  });
+}
+
+export async function stopRoot(): Promise<void> {
+  await root?.close();
+}
+
+/** The dependencies of the running application. Throws before {@link startRoot}. */
+export function deps(): Deps {
+  if (!root) throw new Error('the application has not started');
+  return root.deps;
+}

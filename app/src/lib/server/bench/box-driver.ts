@@ -1,0 +1,120 @@
+import { createConnection, type Socket } from 'node:net';
+import { fail, ok, type Result } from '@badger/core/base/result';
+import { BITRATE_CODES, createSerialLineDecoder, type SerialLineEvent } from '@badger/core/can/serial-line';
+import type { CanAccess } from '@badger/core/profile/profile';
+import { CanLink } from './can-link.ts';
+import type { TraceRecorder } from './trace-recorder.ts';
+
+const RECONNECT_MS = 1000;
+const COMMAND_TIMEOUT_MS = 2000;
+
+type Waiter = (event: 'ack' | 'refused' | 'lost') => void;
+
+/** Keeps the connection to one interface box and opens CAN channels on it, one at a time. */
+export class BoxDriver {
+  readonly #host: string;
+  readonly #port: number;
+  readonly #onState: () => void;
+  #socket: Socket | undefined;
+  #decoder = createSerialLineDecoder();
+  #connected = false;
+  #closed = false;
+  #retry: NodeJS.Timeout | undefined;
+  #waiter: Waiter | undefined;
+  #link: CanLink | undefined;
+
+  constructor({ host, port, onState }: { host: string; port: number; onState: () => void }) {
+    this.#host = host;
+    this.#port = port;
+    this.#onState = onState;
+    this.#connect();
+  }
+
+  get connected(): boolean {
+    return this.#connected;
+  }
+
+  #connect(): void {
+    if (this.#closed) return;
+    const socket = createConnection({ host: this.#host, port: this.#port });
+    socket.setNoDelay(true);
+    this.#socket = socket;
+    this.#decoder = createSerialLineDecoder();
+    socket.on('connect', () => {
+      this.#connected = true;
+      this.#onState();
+    });
+    socket.on('data', (chunk) => this.#take(chunk));
+    socket.on('error', () => socket.destroy());
+    socket.on('close', () => {
+      const was = this.#connected;
+      this.#connected = false;
+      this.#waiter?.('lost');
+      this.#link?.lost();
+      if (was) this.#onState();
+      if (!this.#closed) this.#retry = setTimeout(() => this.#connect(), RECONNECT_MS);
+    });
+  }
+
+  #take(chunk: Uint8Array): void {
+    for (const event of this.#decoder.push(chunk)) this.#event(event);
+    this.#link?.flush();
+  }
+
+  #event(event: SerialLineEvent): void {
+    if (event.type === 'frame') this.#link?.frame(event.frame);
+    else if (event.type === 'ack') this.#waiter?.('ack');
+    else if (event.type === 'refused') {
+      if (this.#waiter) this.#waiter('refused');
+      else this.#link?.refused();
+    } else if (event.type === 'garbage') this.#link?.garbage(event.text);
+  }
+
+  #command(line: string): Promise<'ack' | 'refused' | 'lost'> {
+    return new Promise((resolve) => {
+      const timer = setTimeout(() => finish('lost'), COMMAND_TIMEOUT_MS);
+      const finish: Waiter = (event) => {
+        clearTimeout(timer);
+        this.#waiter = undefined;
+        resolve(event);
+      };
+      this.#waiter = finish;
+      this.#socket?.write(`${line}\r`, 'latin1');
+    });
+  }
+
+  /**
+   * Opens the CAN channel for a unit.
+   * Errors: `link.socket.lost`, `link.box.refused`, `link.box.busy` (a channel is open already).
+   */
+  async openLink(access: CanAccess, recorder: TraceRecorder): Promise<Result<CanLink>> {
+    if (!this.#connected) return fail('link.socket.lost');
+    if (this.#link) return fail('link.box.busy');
+    const bitrate = BITRATE_CODES.get(access.bitrateBps);
+    if (!bitrate) return fail('link.box.refused', { command: String(access.bitrateBps) });
+    await this.#command('C'); // a channel left open by somebody else; refusal means there was none
+    for (const command of [bitrate, 'O']) {
+      const answer = await this.#command(command);
+      if (answer === 'lost') return fail('link.socket.lost');
+      if (answer === 'refused') return fail('link.box.refused', { command });
+    }
+    const link = new CanLink({
+      access,
+      recorder,
+      write: (text) => this.#socket?.write(text, 'latin1'),
+      onClose: async () => {
+        this.#link = undefined;
+        if (this.#connected) await this.#command('C');
+      }
+    });
+    this.#link = link;
+    return ok(link);
+  }
+
+  close(): void {
+    this.#closed = true;
+    clearTimeout(this.#retry);
+    this.#socket?.destroy();
+  }
+}
+

@@ -1,0 +1,144 @@
+import type { OperationKind, OperationState } from '@badger/core/operation/life-cycle';
+import type { UnitRole } from '@badger/core/gates/facts';
+import type { Profile } from '@badger/core/profile/profile';
+import { getRegion } from '@badger/core/profile/profile';
+import type { SupplySample } from '@badger/core/scpi/client';
+import { estimateProgress, type ProgressEstimate, type ProgressPoint } from '@badger/core/time/progress';
+import { computeSecondsLeft, type WorkPiece } from '@badger/core/time/remaining';
+import type { RegionProgress, SupplyFigures } from '../db/schema/reads.ts';
+
+const KEPT_POINTS = 600;
+
+export interface SamplePoint {
+  readonly atMs: number;
+  readonly mv: number;
+  readonly ma: number;
+  readonly doneBytes: number;
+}
+
+export interface LiveOperationSpec {
+  readonly id: string;
+  readonly jobId: string;
+  readonly jobNumber: number;
+  readonly kind: OperationKind;
+  readonly role: UnitRole;
+  readonly tag: string;
+  readonly regionIds: readonly string[];
+  readonly profile: Profile;
+}
+
+/** What is known of a running operation in this process: progress, pace, supply trace. */
+export class LiveOperation {
+  readonly spec: LiveOperationSpec;
+  readonly regions: RegionProgress[];
+  readonly signal = { stopped: false };
+  readonly samples: SamplePoint[] = [];
+  readonly startedMs = performance.now();
+  state: OperationState = 'queued';
+  limitMa = 0;
+  #flushed = 0;
+  #points: ProgressPoint[] = [];
+  #written = new Map<string, number>();
+  #readBack = new Map<string, number>();
+
+  constructor(spec: LiveOperationSpec) {
+    this.spec = spec;
+    this.regions = spec.regionIds.map((id) => {
+      const region = getRegion(spec.profile, id);
+      const phase = 'waiting' as const;
+      return { regionId: id, name: region.name, lengthBytes: region.lengthBytes, phase, doneBytes: 0 };
+    });
+  }
+
+  get totalBytes(): number {
+    const once = this.regions.reduce((sum, r) => sum + r.lengthBytes, 0);
+    return this.spec.kind === 'write' ? 2 * once : once;
+  }
+
+  get doneBytes(): number {
+    let sum = 0;
+    for (const n of this.#written.values()) sum += n;
+    for (const n of this.#readBack.values()) sum += n;
+    return sum;
+  }
+
+  phase(regionId: string, phase: RegionProgress['phase']): void {
+    const region = this.regions.find((r) => r.regionId === regionId);
+    if (!region) return;
+    region.phase = phase;
+    region.doneBytes = phase === 'equal' || phase === 'read' ? region.lengthBytes : 0;
+  }
+
+  progress(regionId: string, doneBytes: number, direction: 'read' | 'write'): void {
+    (direction === 'write' ? this.#written : this.#readBack).set(regionId, doneBytes);
+    const region = this.regions.find((r) => r.regionId === regionId);
+    if (region) region.doneBytes = doneBytes;
+    const atMs = performance.now();
+    const last = this.#points.at(-1);
+    // at most ten points a second are kept
+    if (last && atMs - last.atMs < 100) this.#points[this.#points.length - 1] = { atMs, doneBytes: this.doneBytes };
+    else this.#points.push({ atMs, doneBytes: this.doneBytes });
+    if (this.#points.length > KEPT_POINTS) this.#points = this.#points.slice(-KEPT_POINTS / 2);
+  }
+
+  estimate(): ProgressEstimate {
+    const nowMs = performance.now();
+    const first = { atMs: this.startedMs, doneBytes: 0 };
+    const points = this.#points.length < KEPT_POINTS / 2 ? [first, ...this.#points] : this.#points;
+    const estimate = estimateProgress(points, { totalBytes: this.totalBytes, nowMs });
+    const leftSeconds = computeSecondsLeft(this.#pieces(), (nowMs - this.startedMs) / 1000);
+    return { ...estimate, leftSeconds };
+  }
+
+  #pieces(): WorkPiece[] {
+    const pieces: WorkPiece[] = [];
+    for (const { regionId, lengthBytes } of this.regions) {
+      const region = getRegion(this.spec.profile, regionId);
+      if (this.spec.kind === 'write') {
+        pieces.push({
+          totalBytes: lengthBytes,
+          doneBytes: this.#written.get(regionId) ?? 0,
+          nominalBytesPerSecond: region.writeBytesPerSecond
+        });
+      }
+      pieces.push({
+        totalBytes: lengthBytes,
+        doneBytes: this.#readBack.get(regionId) ?? 0,
+        nominalBytesPerSecond: region.readBytesPerSecond
+      });
+    }
+    return pieces;
+  }
+
+  addSample(sample: SupplySample): void {
+    this.limitMa = sample.limitMa;
+    this.samples.push({
+      atMs: Math.round(performance.now() - this.startedMs),
+      mv: sample.measuredMv,
+      ma: sample.measuredMa,
+      doneBytes: this.doneBytes
+    });
+  }
+
+  /** Samples that are not in the database yet. */
+  takeSamples(): SamplePoint[] {
+    const fresh = this.samples.slice(this.#flushed);
+    this.#flushed = this.samples.length;
+    return fresh;
+  }
+
+  figures(): SupplyFigures | null {
+    if (this.samples.length === 0) return null;
+    const mv = this.samples.map((s) => s.mv);
+    const ma = this.samples.map((s) => s.ma);
+    return {
+      minMv: Math.min(...mv),
+      maxMv: Math.max(...mv),
+      minMa: Math.min(...ma),
+      maxMa: Math.max(...ma),
+      meanMa: Math.round(ma.reduce((a, b) => a + b, 0) / ma.length),
+      limitMa: this.limitMa,
+      samples: ma.length
+    };
+  }
+}

@@ -1,0 +1,71 @@
+import type { SupplyReading } from '@badger/core/electrical/judge-supply';
+import type { ConnectedUnit } from '@badger/core/gates/facts';
+import type { SupplySample } from '@badger/core/scpi/client';
+import type { StationRow } from '../repositories/stations.ts';
+import { BoxDriver } from './box-driver.ts';
+import { SupplyDriver } from './supply-driver.ts';
+
+/** A unit as it was identified, with who it is in the shop's books. */
+export interface IdentifiedUnit extends ConnectedUnit {
+  readonly tag: string;
+  readonly role: 'original' | 'donor';
+  readonly jobNumber: number;
+}
+
+/** One station as this process knows it: drivers, the last reading, who is connected. */
+export class StationBench {
+  readonly row: StationRow;
+  readonly supply: SupplyDriver;
+  readonly box: BoxDriver;
+  readonly #onChange: () => void;
+  readonly #listeners = new Set<(sample: SupplySample | undefined) => void>();
+  #connected: IdentifiedUnit | undefined;
+
+  constructor(row: StationRow, onChange: () => void) {
+    this.row = row;
+    this.#onChange = onChange;
+    this.supply = new SupplyDriver({
+      host: row.host,
+      port: row.supplyPort,
+      onSample: (sample) => this.#sample(sample)
+    });
+    this.box = new BoxDriver({ host: row.host, port: row.boxPort, onState: onChange });
+  }
+
+  /** The identified unit. Forgotten as soon as the supply is off, lost, or hands were at the clamp. */
+  get connected(): IdentifiedUnit | undefined {
+    return this.#connected;
+  }
+
+  identified(unit: IdentifiedUnit): void {
+    this.#connected = unit;
+    this.#onChange();
+  }
+
+  forget(): void {
+    this.#connected = undefined;
+    this.#onChange();
+  }
+
+  /** The supply as the rules want it. */
+  reading(): SupplyReading | undefined {
+    const sample = this.supply.latest;
+    return sample && { ...sample, ratedMa: this.row.ratedMa };
+  }
+
+  onSample(listener: (sample: SupplySample | undefined) => void): () => void {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  }
+
+  #sample(sample: SupplySample | undefined): void {
+    if (!sample?.on) this.#connected = undefined;
+    for (const listener of this.#listeners) listener(sample);
+    this.#onChange();
+  }
+
+  close(): void {
+    this.supply.close();
+    this.box.close();
+  }
+}

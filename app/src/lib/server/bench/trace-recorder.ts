@@ -1,0 +1,73 @@
+import { formatHex } from '@badger/core/base/bytes';
+import { formatCandump, type TimedFrame } from '@badger/core/can/candump';
+import type { CanFrame } from '@badger/core/can/frame';
+import { decodeResponse, nameOfNrc } from '@badger/core/uds/codec';
+import { SERVICE_NAMES } from '@badger/core/uds/services';
+import type { TraceLine } from '../db/schema/reads.ts';
+
+/** Frames kept from the start and from the end of an operation; what lies between is counted only. */
+const HEAD_FRAMES = 20_000;
+const TAIL_FRAMES = 2_000;
+const MAX_LINES = 5_000;
+const HEX_BYTES = 24;
+
+/** Records what really went over the wire in one operation. */
+export class TraceRecorder {
+  readonly lines: TraceLine[] = [];
+  readonly #head: TimedFrame[] = [];
+  readonly #tail: TimedFrame[] = [];
+  readonly #startMs: number;
+  readonly #epochUs: number;
+  framesTotal = 0;
+
+  constructor(nowMs = performance.now(), epochMs = Date.now()) {
+    this.#startMs = nowMs;
+    this.#epochUs = epochMs * 1000;
+  }
+
+  frame(frame: CanFrame): void {
+    this.framesTotal++;
+    const atUs = this.#epochUs + Math.round((performance.now() - this.#startMs) * 1000);
+    if (this.#head.length < HEAD_FRAMES) this.#head.push({ atUs, frame });
+    else this.#tail[(this.framesTotal - HEAD_FRAMES - 1) % TAIL_FRAMES] = { atUs, frame };
+  }
+
+  request(payload: Uint8Array): void {
+    const sid = payload[0] as number;
+    this.#line({ direction: 'request', service: nameOf(sid), hex: cut(payload), detail: '' });
+  }
+
+  answer(payload: Uint8Array): void {
+    const response = decodeResponse(payload);
+    const service = response.type === 'malformed' ? '?' : nameOf(response.sid);
+    const detail = response.type === 'negative' ? nameOfNrc(response.nrc) : '';
+    this.#line({ direction: 'answer', service, hex: cut(payload), detail });
+  }
+
+  note(detail: string): void {
+    this.#line({ direction: 'note', service: '', hex: '', detail });
+  }
+
+  #line(line: Omit<TraceLine, 'atMs'>): void {
+    if (this.lines.length >= MAX_LINES) return;
+    this.lines.push({ atMs: Math.round(performance.now() - this.#startMs), ...line });
+  }
+
+  get framesKept(): number {
+    return this.#head.length + this.#tail.length;
+  }
+
+  candump(): string {
+    const tail = this.#tail.toSorted((a, b) => a.atUs - b.atUs);
+    return formatCandump([...this.#head, ...tail]);
+  }
+}
+
+function nameOf(sid: number): string {
+  return SERVICE_NAMES[sid] ?? `0x${sid.toString(16).toUpperCase().padStart(2, '0')}`;
+}
+
+function cut(payload: Uint8Array): string {
+  const hex = formatHex(payload.subarray(0, HEX_BYTES));
+  return payload.length > HEX_BYTES ? `${hex}… (${payload.length} bytes)` : hex;
+}

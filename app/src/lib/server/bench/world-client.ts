@@ -1,0 +1,57 @@
+import { fail, ok, type Result } from '@badger/core/base/result';
+
+/** What the control service of the simulated bench tells. */
+export interface WorldState {
+  readonly speed: number;
+  readonly stations: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly ratedMa: number;
+    readonly unit: string | null;
+    readonly padHeld: boolean;
+    readonly boxPort: number;
+    readonly supplyPort: number;
+  }[];
+  readonly units: readonly { readonly tag: string; readonly family: string }[];
+}
+
+/**
+ * The hands at the simulated bench, over HTTP. With real devices there is no such service and no such client.
+ * Errors: `world.link.absent`, and the codes of the service (`world.unit.elsewhere`, `world.speed.outside` …).
+ */
+export class WorldClient {
+  readonly #url: string;
+  latest: WorldState | undefined;
+
+  constructor(url: string) {
+    this.#url = url;
+  }
+
+  load(): Promise<Result<WorldState>> {
+    return this.#call('/world');
+  }
+
+  hands(station: string, change: { unit?: string | null; padHeld?: boolean }): Promise<Result<WorldState>> {
+    return this.#call('/hands', { station, ...change });
+  }
+
+  setSpeed(factor: number): Promise<Result<WorldState>> {
+    return this.#call('/speed', { factor });
+  }
+
+  async #call(path: string, body?: unknown): Promise<Result<WorldState>> {
+    try {
+      const response = await fetch(`${this.#url}${path}`, {
+        method: body === undefined ? 'GET' : 'POST',
+        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+        signal: AbortSignal.timeout(3000)
+      });
+      const answer = (await response.json()) as WorldState & { code?: string };
+      if (!response.ok) return fail(answer.code ?? 'world.link.absent');
+      this.latest = answer;
+      return ok(answer);
+    } catch {
+      return fail('world.link.absent');
+    }
+  }
+}

@@ -1,0 +1,119 @@
+import { bigserial, index, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
+import type { Param } from '@badger/core/base/result';
+import { at, createdAt, id } from './columns.ts';
+import { person } from './people.ts';
+
+export const customer = pgTable('customer', {
+  id: id(),
+  name: text().notNull().unique(),
+  createdAt: createdAt()
+});
+
+export const vehicle = pgTable('vehicle', {
+  id: id(),
+  customerId: uuid()
+    .notNull()
+    .references(() => customer.id),
+  description: text().notNull(),
+  vin: text().notNull(),
+  createdAt: createdAt()
+});
+
+export const familyProfile = pgTable(
+  'family_profile',
+  {
+    id: text().notNull(),
+    version: integer().notNull(),
+    document: jsonb().notNull(),
+    loadedAt: createdAt()
+  },
+  (t) => [primaryKey({ columns: [t.id, t.version] })]
+);
+
+export const station = pgTable('station', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  ratedMa: integer().notNull(),
+  host: text().notNull(),
+  boxPort: integer().notNull(),
+  supplyPort: integer().notNull()
+});
+
+/** A physical module. Its role belongs to the job, not to it. */
+export const unit = pgTable('unit', {
+  id: id(),
+  tag: text().notNull().unique(),
+  familyId: text().notNull(),
+  chipId: text().unique(),
+  /** Identity fields as last read, by the profile's field ids. */
+  numbers: jsonb().$type<Record<string, string>>().notNull().default({}),
+  place: text().notNull().default(''),
+  identifiedAt: at(),
+  createdAt: createdAt()
+});
+
+export const job = pgTable(
+  'job',
+  {
+    id: id(),
+    number: integer().notNull().unique().generatedByDefaultAsIdentity({ startWith: 2035 }),
+    customerId: uuid()
+      .notNull()
+      .references(() => customer.id),
+    vehicleId: uuid()
+      .notNull()
+      .references(() => vehicle.id),
+    familyId: text().notNull(),
+    complaint: text().notNull(),
+    authorisedBy: text(),
+    proofOutcome: text({ enum: ['cause', 'not-cause', 'open'] })
+      .notNull()
+      .default('open'),
+    proofReason: text(),
+    note: text(),
+    stationId: text().references(() => station.id),
+    promisedAt: at(),
+    createdAt: createdAt(),
+    closedAt: at(),
+    closedBy: uuid().references(() => person.id)
+  },
+  (t) => [index('job_promised').on(t.promisedAt)]
+);
+
+export const jobUnit = pgTable(
+  'job_unit',
+  {
+    jobId: uuid()
+      .notNull()
+      .references(() => job.id),
+    role: text({ enum: ['original', 'donor'] }).notNull(),
+    unitId: uuid()
+      .notNull()
+      .references(() => unit.id)
+  },
+  (t) => [
+    primaryKey({ columns: [t.jobId, t.role] }),
+    // one unit cannot be original and donor of the same job
+    unique('job_unit_once').on(t.jobId, t.unitId)
+  ]
+);
+
+/** Append only; `seq`, `prev_hash` and `hash` are set by a trigger. */
+export const jobEvent = pgTable(
+  'job_event',
+  {
+    id: bigserial({ mode: 'number' }).primaryKey(),
+    jobId: uuid()
+      .notNull()
+      .references(() => job.id),
+    seq: integer().notNull().default(0),
+    at: createdAt(),
+    personId: uuid().references(() => person.id),
+    personName: text().notNull(),
+    kind: text().notNull(),
+    data: jsonb().$type<Record<string, Param>>().notNull().default({}),
+    prevHash: text().notNull().default(''),
+    hash: text().notNull().default('')
+  },
+  (t) => [unique('job_event_seq').on(t.jobId, t.seq)]
+);

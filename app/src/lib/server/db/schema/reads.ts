@@ -1,0 +1,173 @@
+import { bigint, index, integer, jsonb, pgTable, primaryKey, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
+import type { Finding } from '@badger/core/image/finding';
+import type { Problem } from '@badger/core/base/result';
+import type { ClonePlan } from '@badger/core/clone/plan';
+import { at, bytea, createdAt, id } from './columns.ts';
+import { job, station, unit } from './jobs.ts';
+import { person } from './people.ts';
+
+/** Content by its SHA-256; rows are never changed (a trigger refuses). */
+export const image = pgTable('image', {
+  id: id(),
+  sha256: text().notNull().unique(),
+  lengthBytes: integer().notNull(),
+  createdAt: createdAt()
+});
+
+export const imageChunk = pgTable(
+  'image_chunk',
+  {
+    imageId: uuid()
+      .notNull()
+      .references(() => image.id),
+    no: integer().notNull(),
+    bytes: bytea().notNull()
+  },
+  (t) => [primaryKey({ columns: [t.imageId, t.no] })]
+);
+
+export interface RegionProgress {
+  regionId: string;
+  name: string;
+  lengthBytes: number;
+  phase: 'waiting' | 'erasing' | 'writing' | 'reading-back' | 'equal' | 'different' | 'reading' | 'read';
+  doneBytes: number;
+}
+
+export const cloneImage = pgTable('clone_image', {
+  id: id(),
+  jobId: uuid()
+    .notNull()
+    .references(() => job.id),
+  plan: jsonb().$type<ClonePlan>().notNull(),
+  builtAt: createdAt(),
+  builtBy: uuid()
+    .notNull()
+    .references(() => person.id)
+});
+
+export const operation = pgTable(
+  'operation',
+  {
+    id: id(),
+    jobId: uuid()
+      .notNull()
+      .references(() => job.id),
+    stationId: text()
+      .notNull()
+      .references(() => station.id),
+    unitId: uuid()
+      .notNull()
+      .references(() => unit.id),
+    role: text({ enum: ['original', 'donor'] }).notNull(),
+    kind: text({ enum: ['identify', 'read', 'write'] }).notNull(),
+    regionId: text(),
+    cloneImageId: uuid().references(() => cloneImage.id),
+    state: text({
+      enum: ['queued', 'preparing', 'running', 'verifying', 'done', 'stopped', 'failed', 'interrupted']
+    }).notNull(),
+    /** Process that runs it; it holds an advisory lock under this number while it lives. */
+    owner: integer().notNull(),
+    heartbeatAt: createdAt(),
+    regions: jsonb().$type<RegionProgress[]>().notNull().default([]),
+    doneBytes: bigint({ mode: 'number' }).notNull().default(0),
+    totalBytes: bigint({ mode: 'number' }).notNull().default(0),
+    problem: jsonb().$type<Problem>(),
+    /** What the outcome means for the unit on the bench: a catalogue code. */
+    meaning: text(),
+    personId: uuid()
+      .notNull()
+      .references(() => person.id),
+    queuedAt: createdAt(),
+    startedAt: at(),
+    endedAt: at()
+  },
+  (t) => [
+    // the station's lease: one operation at a time, held by the database itself
+    uniqueIndex('operation_station_lease')
+      .on(t.stationId)
+      .where(sql`state in ('queued', 'preparing', 'running', 'verifying')`),
+    index('operation_job').on(t.jobId)
+  ]
+);
+
+export interface SupplyFigures {
+  minMv: number;
+  maxMv: number;
+  minMa: number;
+  maxMa: number;
+  meanMa: number;
+  limitMa: number;
+  samples: number;
+}
+
+/** A kept read: never altered, never deleted (a trigger refuses). */
+export const keptRead = pgTable(
+  'kept_read',
+  {
+    id: id(),
+    jobId: uuid()
+      .notNull()
+      .references(() => job.id),
+    unitId: uuid()
+      .notNull()
+      .references(() => unit.id),
+    role: text({ enum: ['original', 'donor'] }).notNull(),
+    regionId: text().notNull(),
+    number: integer().notNull(),
+    imageId: uuid()
+      .notNull()
+      .references(() => image.id),
+    name: text().notNull(),
+    source: text({ enum: ['bench', 'file'] }).notNull(),
+    /** File name as dropped, or the station. */
+    sourceName: text().notNull(),
+    operationId: uuid().references(() => operation.id),
+    supply: jsonb().$type<SupplyFigures>(),
+    findings: jsonb().$type<Finding[]>().notNull(),
+    takenAt: createdAt(),
+    personId: uuid()
+      .notNull()
+      .references(() => person.id)
+  },
+  (t) => [unique('kept_read_number').on(t.unitId, t.regionId, t.number), index('kept_read_job').on(t.jobId)]
+);
+
+export const sample = pgTable(
+  'sample',
+  {
+    operationId: uuid()
+      .notNull()
+      .references(() => operation.id),
+    atMs: integer().notNull(),
+    mv: integer().notNull(),
+    ma: integer().notNull(),
+    doneBytes: bigint({ mode: 'number' }).notNull()
+  },
+  (t) => [primaryKey({ columns: [t.operationId, t.atMs] })]
+);
+
+export interface TraceLine {
+  atMs: number;
+  direction: 'request' | 'answer' | 'note';
+  service: string;
+  hex: string;
+  detail: string;
+}
+
+export const trace = pgTable('trace', {
+  operationId: uuid()
+    .primaryKey()
+    .references(() => operation.id),
+  lines: jsonb().$type<TraceLine[]>().notNull(),
+  /** CAN frames as a candump log, cut in the middle when there were too many. */
+  candump: text().notNull(),
+  framesTotal: integer().notNull(),
+  framesKept: integer().notNull()
+});
+
+export const setting = pgTable('setting', {
+  key: text().primaryKey(),
+  value: jsonb().notNull()
+});

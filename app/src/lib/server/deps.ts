@@ -1,0 +1,16 @@
+import type { Logger } from 'pino';
+import type { Profile } from '@badger/core/profile/profile';
+import type { Bench } from './bench/bench.ts';
+import type { Db } from './db/client.ts';
+
+/** What the services work with; made once in the composition root, or by a test. */
+export interface Deps {
+  readonly db: Db;
+  readonly bench: Bench;
+  readonly profiles: ReadonlyMap<string, Profile>;
+  readonly log: Pick<Logger, 'info' | 'warn' | 'error'>;
+  /** Number under which this process owns operations. */
+  readonly owner: number;
+  /** Sample period, progress flush and similar; tests may shorten it. Units: ms. */
+  readonly heartbeatMs: number;
+}

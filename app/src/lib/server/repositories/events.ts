@@ -1,0 +1,34 @@
+import { asc, eq, sql } from 'drizzle-orm';
+import type { Param } from '@badger/core/base/result';
+import type { Tx } from '../db/client.ts';
+import { jobEvent } from '../db/schema/jobs.ts';
+import type { Person } from './people.ts';
+
+export interface NewEvent {
+  readonly jobId: string;
+  readonly person: Pick<Person, 'id' | 'name'>;
+  readonly kind: string;
+  readonly data?: Record<string, Param>;
+}
+
+/** Adds an event to a job's record; the database chains it to the one before. */
+export async function appendEvent(db: Tx, event: NewEvent): Promise<void> {
+  await db.insert(jobEvent).values({
+    jobId: event.jobId,
+    personId: event.person.id,
+    personName: event.person.name,
+    kind: event.kind,
+    data: event.data ?? {}
+  });
+}
+
+export async function listEvents(db: Tx, jobId: string) {
+  return db.select().from(jobEvent).where(eq(jobEvent.jobId, jobId)).orderBy(asc(jobEvent.seq));
+}
+
+/** Sequence number of the first event that does not hold; undefined when the chain is whole. */
+export async function findBrokenEvent(db: Tx, jobId: string): Promise<number | undefined> {
+  const result = await db.execute(sql`select check_job_events(${jobId}::uuid) as broken`);
+  const row = result.rows[0] as { broken: number | null } | undefined;
+  return row?.broken ?? undefined;
+}

@@ -1,0 +1,153 @@
+import { and, asc, desc, eq, inArray, isNotNull, lt, sql } from 'drizzle-orm';
+import type { Tx } from '../db/client.ts';
+import { job, unit } from '../db/schema/jobs.ts';
+import { person } from '../db/schema/people.ts';
+import { operation, sample, trace, type RegionProgress } from '../db/schema/reads.ts';
+import { isUniqueViolation } from '../db/pg-errors.ts';
+
+export type NewOperation = typeof operation.$inferInsert;
+
+const ACTIVE = ['queued', 'preparing', 'running', 'verifying'] as const;
+
+const columns = {
+  id: operation.id,
+  jobId: operation.jobId,
+  jobNumber: job.number,
+  stationId: operation.stationId,
+  unitId: operation.unitId,
+  unitTag: unit.tag,
+  role: operation.role,
+  kind: operation.kind,
+  regionId: operation.regionId,
+  cloneImageId: operation.cloneImageId,
+  state: operation.state,
+  owner: operation.owner,
+  regions: operation.regions,
+  doneBytes: operation.doneBytes,
+  totalBytes: operation.totalBytes,
+  problem: operation.problem,
+  meaning: operation.meaning,
+  personName: person.name,
+  queuedAt: operation.queuedAt,
+  startedAt: operation.startedAt,
+  endedAt: operation.endedAt
+};
+
+function operationsQuery(db: Tx) {
+  return db
+    .select(columns)
+    .from(operation)
+    .innerJoin(job, eq(job.id, operation.jobId))
+    .innerJoin(unit, eq(unit.id, operation.unitId))
+    .innerJoin(person, eq(person.id, operation.personId));
+}
+
+export type OperationRow = Awaited<ReturnType<typeof listOperationsOfJob>>[number];
+
+export async function listOperationsOfJob(db: Tx, jobId: string) {
+  return operationsQuery(db).where(eq(operation.jobId, jobId)).orderBy(asc(operation.queuedAt));
+}
+
+export async function findOperation(db: Tx, id: string): Promise<OperationRow | undefined> {
+  const [row] = await operationsQuery(db).where(eq(operation.id, id));
+  return row;
+}
+
+export async function listActiveOperations(db: Tx): Promise<OperationRow[]> {
+  return operationsQuery(db).where(inArray(operation.state, ACTIVE)).orderBy(asc(operation.queuedAt));
+}
+
+export async function findLastWrite(db: Tx, jobId: string): Promise<OperationRow | undefined> {
+  const [row] = await operationsQuery(db)
+    .where(and(eq(operation.jobId, jobId), eq(operation.kind, 'write')))
+    .orderBy(desc(operation.queuedAt))
+    .limit(1);
+  return row;
+}
+
+/** Inserts a queued operation; undefined when the station is taken (the database's own lease says so). */
+export async function insertOperation(db: Tx, values: NewOperation): Promise<string | undefined> {
+  try {
+    const [row] = await db.insert(operation).values(values).returning({ id: operation.id });
+    return row?.id;
+  } catch (error) {
+    if (isUniqueViolation(error, 'operation_station_lease')) return undefined;
+    throw error;
+  }
+}
+
+/** Moves an active operation on; false when it is closed already. */
+export async function updateOperation(
+  db: Tx,
+  id: string,
+  values: Partial<Omit<NewOperation, 'id'>>
+): Promise<boolean> {
+  const rows = await db
+    .update(operation)
+    .set({ ...values, heartbeatAt: new Date() })
+    .where(and(eq(operation.id, id), inArray(operation.state, ACTIVE)))
+    .returning({ id: operation.id });
+  return rows.length === 1;
+}
+
+/** Active operations whose owner has not been heard of since `before`. */
+export async function listSilentOperations(db: Tx, before: Date): Promise<OperationRow[]> {
+  return operationsQuery(db).where(
+    and(inArray(operation.state, ACTIVE), lt(operation.heartbeatAt, before))
+  );
+}
+
+/** Adds samples; those that are there already are passed over. */
+export async function insertSamples(
+  db: Tx,
+  operationId: string,
+  rows: readonly { atMs: number; mv: number; ma: number; doneBytes: number }[]
+): Promise<void> {
+  if (rows.length === 0) return;
+  await db
+    .insert(sample)
+    .values(rows.map((r) => ({ operationId, ...r })))
+    .onConflictDoNothing();
+}
+
+export async function listSamples(db: Tx, operationId: string) {
+  return db
+    .select({ atMs: sample.atMs, mv: sample.mv, ma: sample.ma, doneBytes: sample.doneBytes })
+    .from(sample)
+    .where(eq(sample.operationId, operationId))
+    .orderBy(asc(sample.atMs));
+}
+
+export async function insertTrace(db: Tx, values: typeof trace.$inferInsert): Promise<void> {
+  await db.insert(trace).values(values).onConflictDoNothing();
+}
+
+export async function findTrace(db: Tx, operationId: string) {
+  const [row] = await db.select().from(trace).where(eq(trace.operationId, operationId));
+  return row;
+}
+
+/** True when an advisory lock under `owner` can be had: nobody alive holds it. */
+export async function isOwnerGone(db: Tx, owner: number): Promise<boolean> {
+  const result = await db.execute(
+    sql`select count(*)::int as n from pg_locks where locktype = 'advisory' and classid = 727002 and objid = ${owner}`
+  );
+  return (result.rows[0] as { n: number }).n === 0;
+}
+
+export async function countVerifiedWrites(db: Tx, unitId: string): Promise<number> {
+  const rows = await db
+    .select({ id: operation.id })
+    .from(operation)
+    .where(
+      and(
+        eq(operation.unitId, unitId),
+        eq(operation.kind, 'write'),
+        eq(operation.state, 'done'),
+        isNotNull(operation.endedAt)
+      )
+    );
+  return rows.length;
+}
+
+export type { RegionProgress };

@@ -1,0 +1,76 @@
+import { and, count, eq, gt, lt } from 'drizzle-orm';
+import type { Role } from '@badger/core/gates/facts';
+import type { Tx } from '../db/client.ts';
+import { person, session, signInAttempt } from '../db/schema/people.ts';
+
+export interface Person {
+  readonly id: string;
+  readonly name: string;
+  readonly role: Role;
+}
+
+const personColumns = { id: person.id, name: person.name, role: person.role };
+
+export async function insertPerson(
+  db: Tx,
+  values: { name: string; role: Role; passwordHash: string }
+): Promise<Person> {
+  const [row] = await db.insert(person).values(values).returning(personColumns);
+  return row as Person;
+}
+
+export async function findPersonWithHash(db: Tx, name: string) {
+  const [row] = await db.select().from(person).where(eq(person.name, name));
+  return row;
+}
+
+export async function listPeople(db: Tx): Promise<Person[]> {
+  return db.select(personColumns).from(person).orderBy(person.name);
+}
+
+export async function countPeople(db: Tx): Promise<number> {
+  const [row] = await db.select({ n: count() }).from(person);
+  return row?.n ?? 0;
+}
+
+export async function insertSession(db: Tx, values: { id: string; personId: string; expiresAt: Date }) {
+  await db.insert(session).values(values);
+}
+
+export async function findSessionPerson(db: Tx, sessionId: string, now: Date): Promise<Person | undefined> {
+  const [row] = await db
+    .select(personColumns)
+    .from(session)
+    .innerJoin(person, eq(person.id, session.personId))
+    .where(and(eq(session.id, sessionId), gt(session.expiresAt, now)));
+  return row;
+}
+
+export async function deleteSession(db: Tx, sessionId: string): Promise<void> {
+  await db.delete(session).where(eq(session.id, sessionId));
+}
+
+export async function deleteExpiredSessions(db: Tx, now: Date): Promise<void> {
+  await db.delete(session).where(lt(session.expiresAt, now));
+}
+
+export async function insertAttempt(
+  db: Tx,
+  values: { name: string; address: string; succeeded: boolean }
+): Promise<void> {
+  await db.insert(signInAttempt).values(values);
+}
+
+export async function countFailures(db: Tx, name: string, since: Date): Promise<number> {
+  const [row] = await db
+    .select({ n: count() })
+    .from(signInAttempt)
+    .where(
+      and(
+        eq(signInAttempt.name, name),
+        eq(signInAttempt.succeeded, false),
+        gt(signInAttempt.at, since)
+      )
+    );
+  return row?.n ?? 0;
+}

@@ -1,0 +1,93 @@
+import { and, asc, desc, eq, max } from 'drizzle-orm';
+import type { UnitRole } from '@badger/core/gates/facts';
+import type { Tx } from '../db/client.ts';
+import { unit } from '../db/schema/jobs.ts';
+import { person } from '../db/schema/people.ts';
+import { cloneImage, image, keptRead } from '../db/schema/reads.ts';
+
+const readColumns = {
+  id: keptRead.id,
+  jobId: keptRead.jobId,
+  unitId: keptRead.unitId,
+  unitTag: unit.tag,
+  role: keptRead.role,
+  regionId: keptRead.regionId,
+  number: keptRead.number,
+  name: keptRead.name,
+  source: keptRead.source,
+  sourceName: keptRead.sourceName,
+  operationId: keptRead.operationId,
+  supply: keptRead.supply,
+  findings: keptRead.findings,
+  takenAt: keptRead.takenAt,
+  personName: person.name,
+  sha256: image.sha256,
+  lengthBytes: image.lengthBytes
+};
+
+function readsQuery(db: Tx) {
+  return db
+    .select(readColumns)
+    .from(keptRead)
+    .innerJoin(image, eq(image.id, keptRead.imageId))
+    .innerJoin(unit, eq(unit.id, keptRead.unitId))
+    .innerJoin(person, eq(person.id, keptRead.personId));
+}
+
+export type ReadRow = Awaited<ReturnType<typeof listReadsOfJob>>[number];
+
+export async function listReadsOfJob(db: Tx, jobId: string) {
+  return readsQuery(db)
+    .where(eq(keptRead.jobId, jobId))
+    .orderBy(asc(keptRead.role), asc(keptRead.regionId), asc(keptRead.number));
+}
+
+/** Reads of one unit in any job: a backup made earlier counts. */
+export async function listReadsOfUnit(db: Tx, unitId: string): Promise<ReadRow[]> {
+  return readsQuery(db)
+    .where(eq(keptRead.unitId, unitId))
+    .orderBy(asc(keptRead.regionId), asc(keptRead.number));
+}
+
+export async function findRead(db: Tx, readId: string): Promise<ReadRow | undefined> {
+  const [row] = await readsQuery(db).where(eq(keptRead.id, readId));
+  return row;
+}
+
+/** Number that the next read of a region of a unit gets, from 1. */
+export async function nextReadNumber(db: Tx, unitId: string, regionId: string): Promise<number> {
+  const [row] = await db
+    .select({ last: max(keptRead.number) })
+    .from(keptRead)
+    .where(and(eq(keptRead.unitId, unitId), eq(keptRead.regionId, regionId)));
+  return (row?.last ?? 0) + 1;
+}
+
+export async function insertRead(
+  db: Tx,
+  values: Omit<typeof keptRead.$inferInsert, 'id' | 'role'> & { role: UnitRole }
+): Promise<string> {
+  const [row] = await db.insert(keptRead).values(values).returning({ id: keptRead.id });
+  return (row as { id: string }).id;
+}
+
+export async function insertCloneImage(db: Tx, values: typeof cloneImage.$inferInsert): Promise<string> {
+  const [row] = await db.insert(cloneImage).values(values).returning({ id: cloneImage.id });
+  return (row as { id: string }).id;
+}
+
+export async function findLatestCloneImage(db: Tx, jobId: string) {
+  const [row] = await db
+    .select({
+      id: cloneImage.id,
+      plan: cloneImage.plan,
+      builtAt: cloneImage.builtAt,
+      builtBy: person.name
+    })
+    .from(cloneImage)
+    .innerJoin(person, eq(person.id, cloneImage.builtBy))
+    .where(eq(cloneImage.jobId, jobId))
+    .orderBy(desc(cloneImage.builtAt))
+    .limit(1);
+  return row;
+}

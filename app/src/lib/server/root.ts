@@ -1,0 +1,66 @@
+import { randomInt } from 'node:crypto';
+import { resolve } from 'node:path';
+import pino from 'pino';
+import { Bench } from './bench/bench.ts';
+import { createDb, migrateDb } from './db/client.ts';
+import type { Deps } from './deps.ts';
+import { listStations, saveStation } from './repositories/stations.ts';
+import { seedDemo } from './services/demo.ts';
+import { loadProfiles } from './services/load-profiles.ts';
+import { holdOwnerLock, keepRecovering } from './services/recover.ts';
+import { WorldClient } from './bench/world-client.ts';
+
+export interface Root {
+  readonly deps: Deps;
+  close(): Promise<void>;
+}
+
+export interface RootOptions {
+  readonly databaseUrl: string | undefined;
+  readonly worldUrl?: string | undefined;
+  readonly profilesDir?: string | undefined;
+  readonly demo: boolean;
+  readonly log?: Deps['log'];
+  readonly migrationsDir?: string | undefined;
+}
+
+/** Puts the application together: database, profiles, stations, recovery. */
+export async function createRoot(options: RootOptions): Promise<Root> {
+  const log = options.log ?? pino({ level: process.env['LOG_LEVEL'] ?? 'info' });
+  const db = createDb(options.databaseUrl);
+  await migrateDb(db, options.migrationsDir);
+  if (options.demo) await seedDemo(db);
+  const profiles = await loadProfiles(db, resolve(options.profilesDir ?? '../profiles'), log);
+  if (options.worldUrl) await takeStationsFromWorld(db, options.worldUrl);
+  const bench = new Bench(await listStations(db), options.worldUrl);
+  await bench.world?.load();
+  const owner = randomInt(1, 2 ** 31 - 1);
+  const releaseOwner = holdOwnerLock(options.databaseUrl as string, owner);
+  const deps: Deps = { db, bench, profiles, log, owner, heartbeatMs: 1000 };
+  const stopRecovering = keepRecovering(deps);
+  return {
+    deps,
+    async close() {
+      stopRecovering();
+      bench.close();
+      await releaseOwner();
+      await db.$client.end();
+    }
+  };
+}
+
+/** The simulated bench tells where its devices listen; with real ones the rows are entered by hand. */
+async function takeStationsFromWorld(db: Deps['db'], url: string): Promise<void> {
+  const world = await new WorldClient(url).load();
+  if (!world.ok) return;
+  for (const s of world.value.stations) {
+    await saveStation(db, {
+      id: s.id,
+      name: s.name,
+      ratedMa: s.ratedMa,
+      host: '127.0.0.1',
+      boxPort: s.boxPort,
+      supplyPort: s.supplyPort
+    });
+  }
+}

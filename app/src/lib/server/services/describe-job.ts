@@ -1,0 +1,148 @@
+import { findDrivenWay } from '@badger/core/profile/profile';
+import type { JobData, OperationData, ReadData, RegionData, UnitData } from '../../job-types.ts';
+import type { UnitRow } from '../repositories/jobs.ts';
+import type { OperationRow } from '../repositories/operations.ts';
+import type { ReadRow } from '../repositories/reads.ts';
+import type { Role } from '@badger/core/gates/facts';
+import { gateRegions, type JobView } from './job-view.ts';
+import type { RegionView } from './region-views.ts';
+
+/** A job as the pages get it: plain data, no image bytes. */
+export function describeJob(view: JobView, personRole: Role): JobData {
+  const { job, profile } = view;
+  const driven = profile && findDrivenWay(profile);
+  const way = driven ?? profile?.ways[0];
+  return {
+    number: job.number,
+    customer: job.customer,
+    vehicle: job.vehicle,
+    vin: job.vin,
+    family: job.familyId,
+    complaint: job.complaint,
+    authorisedBy: job.authorisedBy,
+    proofOutcome: job.proofOutcome,
+    proofReason: job.proofReason,
+    note: job.note,
+    stationId: job.stationId,
+    promisedAt: job.promisedAt,
+    createdAt: job.createdAt,
+    closedAt: job.closedAt,
+    line: view.line,
+    nextStop: view.nextStop,
+    gateFacts: {
+      personRole,
+      family: job.familyId,
+      jobClosed: job.closedAt !== null,
+      need: driven?.supply,
+      originalChipId: view.units.original?.chipId ?? undefined,
+      donorChipId: view.units.donor?.chipId ?? undefined,
+      donorTag: view.units.donor?.tag,
+      regions: gateRegions(view)
+    },
+    units: {
+      ...(view.units.original ? { original: describeUnit(view, view.units.original) } : {}),
+      ...(view.units.donor ? { donor: describeUnit(view, view.units.donor) } : {})
+    },
+    regions: {
+      original: view.regions.original.map(describeRegion),
+      donor: view.regions.donor.map(describeRegion)
+    },
+    clone: view.clone && {
+      plan: view.clone.plan,
+      builtAt: view.clone.builtAt,
+      builtBy: view.clone.builtBy
+    },
+    cloneState: view.cloneState,
+    operations: view.operations.map(describeOperationRow),
+    lastWrite: view.lastWrite && describeOperationRow(view.lastWrite),
+    match: view.match,
+    way: way && {
+      name: way.name,
+      steps: way.steps,
+      holdPad: way.holdPad,
+      driven: driven !== undefined,
+      supply: way.supply
+    }
+  };
+}
+
+function describeUnit(view: JobView, unit: UnitRow): UnitData {
+  const numbers = (view.profile?.identity ?? []).flatMap((f) => {
+    const value = unit.numbers[f.id];
+    return value === undefined ? [] : [{ id: f.id, name: f.name, value }];
+  });
+  return {
+    tag: unit.tag,
+    chipId: unit.chipId,
+    place: unit.place,
+    numbers,
+    identifiedAt: unit.identifiedAt
+  };
+}
+
+function describeRegion(view: RegionView): RegionData {
+  return {
+    id: view.region.id,
+    name: view.region.name,
+    address: view.region.address,
+    lengthBytes: view.region.lengthBytes,
+    reads: view.reads.map((r) => describeRead(view, r)),
+    state: view.agreement.state,
+    agreeing: view.agreement.agreeing,
+    total: view.agreement.total,
+    findings: view.findings,
+    differences: view.differences.map(({ first, second, comparison }) => ({
+      first,
+      second,
+      differingBytes: comparison.differingBytes,
+      bitsLost: comparison.bitsLost,
+      bitsGained: comparison.bitsGained,
+      ranges: comparison.ranges,
+      cut: comparison.cut
+    })),
+    verdict: view.verdict
+  };
+}
+
+function describeRead({ agreement }: RegionView, read: ReadRow): ReadData {
+  const trust =
+    agreement.state === 'trusted'
+      ? read.sha256 === agreement.trustedSha256
+        ? 'full'
+        : 'broken'
+      : agreement.state === 'disputed'
+        ? 'broken'
+        : 'half';
+  return {
+    id: read.id,
+    number: read.number,
+    name: read.name,
+    sha256: read.sha256,
+    lengthBytes: read.lengthBytes,
+    source: read.source,
+    sourceName: read.sourceName,
+    takenAt: read.takenAt,
+    personName: read.personName,
+    operationId: read.operationId,
+    supply: read.supply,
+    trust
+  };
+}
+
+function describeOperationRow(row: OperationRow): OperationData {
+  return {
+    id: row.id,
+    kind: row.kind,
+    role: row.role,
+    unitTag: row.unitTag,
+    stationId: row.stationId,
+    regionId: row.regionId,
+    state: row.state,
+    regions: row.regions,
+    problem: row.problem,
+    meaning: row.meaning,
+    personName: row.personName,
+    startedAt: row.startedAt,
+    endedAt: row.endedAt
+  };
+}

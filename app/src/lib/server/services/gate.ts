@@ -1,0 +1,33 @@
+import { checkGate, type Gate, type GateKind } from '@badger/core/gates/check-gate';
+import type { GateFacts } from '@badger/core/gates/facts';
+import { findDrivenWay } from '@badger/core/profile/profile';
+import type { Deps } from '../deps.ts';
+import type { Person } from '../repositories/people.ts';
+import { gateRegions, type JobView } from './job-view.ts';
+
+/** Gathers the facts for the gates of a job at a station, as they are at this moment. */
+export function gatherFacts(deps: Deps, view: JobView, options: { stationId: string; person: Person }): GateFacts {
+  const station = deps.bench.stations.get(options.stationId);
+  const connected = station?.connected;
+  return {
+    personRole: options.person.role,
+    family: view.job.familyId,
+    jobClosed: view.job.closedAt !== null,
+    need: view.profile && findDrivenWay(view.profile)?.supply,
+    supply: station?.reading(),
+    stationBusy: deps.bench.running.has(options.stationId),
+    connected: connected && { chipId: connected.chipId, family: connected.family },
+    originalChipId: view.units.original?.chipId ?? undefined,
+    donorChipId: view.units.donor?.chipId ?? undefined,
+    donorTag: view.units.donor?.tag,
+    regions: gateRegions(view)
+  };
+}
+
+export function checkJobGate(
+  deps: Deps,
+  view: JobView,
+  options: { kind: GateKind; stationId: string; person: Person }
+): Gate {
+  return checkGate(options.kind, gatherFacts(deps, view, options));
+}

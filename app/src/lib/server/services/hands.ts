@@ -1,0 +1,59 @@
+import { fail, ok, type Result } from '@badger/core/base/result';
+import type { SupplySample } from '@badger/core/scpi/client';
+import type { Hands, Supply } from '../../schema/requests.ts';
+import type { Deps } from '../deps.ts';
+import type { Person } from '../repositories/people.ts';
+
+/**
+ * Hands at the simulated bench: clamps a unit, holds the boot pad.
+ * Errors: `station.id.unknown`, `gate.person.role`, `hands.station.busy`, `world.link.absent`, `world.unit.elsewhere`.
+ */
+export async function moveHands(
+  deps: Deps,
+  person: Person,
+  { stationId, change }: { stationId: string; change: Hands }
+): Promise<Result<true>> {
+  const allowed = mayTouch(deps, person, stationId);
+  if (!allowed.ok) return allowed;
+  if (!deps.bench.world) return fail('world.link.absent');
+  const moved = await deps.bench.world.hands(stationId, {
+    ...(change.unit === undefined ? {} : { unit: change.unit }),
+    ...(change.padHeld === undefined ? {} : { padHeld: change.padHeld })
+  });
+  if (!moved.ok) return moved;
+  // hands were at the clamp: who is on it has to be asked again
+  if (change.unit !== undefined) deps.bench.stations.get(stationId)?.forget();
+  deps.bench.changed();
+  return ok(true);
+}
+
+/**
+ * Sets and switches a station's supply.
+ * Errors: `station.id.unknown`, `gate.person.role`, `hands.station.busy`, `supply.link.absent`, `supply.command.refused`.
+ */
+export async function setSupply(
+  deps: Deps,
+  person: Person,
+  { stationId, settings }: { stationId: string; settings: Supply }
+): Promise<Result<SupplySample>> {
+  const allowed = mayTouch(deps, person, stationId);
+  if (!allowed.ok) return allowed;
+  const station = deps.bench.stations.get(stationId);
+  return station ? station.supply.apply(settings) : fail('station.id.unknown');
+}
+
+function mayTouch(deps: Deps, person: Person, stationId: string): Result<true> {
+  if (!deps.bench.stations.has(stationId)) return fail('station.id.unknown');
+  if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
+  // hands off: a running operation owns clamp and supply
+  if (deps.bench.running.has(stationId)) return fail('hands.station.busy');
+  return ok(true);
+}
+
+/** Sets how much faster than life the stand-ins run. Errors: `world.link.absent`, `world.speed.outside`. */
+export async function setWorldSpeed(deps: Deps, factor: number): Promise<Result<true>> {
+  if (!deps.bench.world) return fail('world.link.absent');
+  const set = await deps.bench.world.setSpeed(factor);
+  deps.bench.changed();
+  return set.ok ? ok(true) : set;
+}

@@ -1,0 +1,175 @@
+import type { Judgement } from '@badger/core/base/verdict';
+import { judgeSupply } from '@badger/core/electrical/judge-supply';
+import type { RegionGateFact, UnitRole } from '@badger/core/gates/facts';
+import { judgeLineOfWork, type JobFacts } from '@badger/core/gates/line-of-work';
+import { findNextStop } from '@badger/core/gates/next-step';
+import type { Stop } from '@badger/core/gates/stops';
+import { parseVin } from '@badger/core/identity/vin';
+import { isActive } from '@badger/core/operation/life-cycle';
+import { findDrivenWay, type Profile } from '@badger/core/profile/profile';
+import { isTrusted } from '@badger/core/reads/judge-region';
+import type { Deps } from '../deps.ts';
+import { findJob, findJobUnits, type JobRow, type UnitRow } from '../repositories/jobs.ts';
+import { listOperationsOfJob, type OperationRow } from '../repositories/operations.ts';
+import { findLatestCloneImage, listReadsOfJob, type ReadRow } from '../repositories/reads.ts';
+import { buildRegionViews, type RegionView } from './region-views.ts';
+
+export type CloneImage = NonNullable<Awaited<ReturnType<typeof findLatestCloneImage>>>;
+
+/** Everything that the pages and the gates need of one job. */
+export interface JobView {
+  readonly job: JobRow;
+  readonly profile: Profile | undefined;
+  readonly units: Partial<Record<UnitRole, UnitRow>>;
+  readonly regions: Record<UnitRole, readonly RegionView[]>;
+  readonly clone: CloneImage | undefined;
+  readonly cloneState: 'none' | 'stale' | 'built';
+  readonly operations: readonly OperationRow[];
+  readonly lastWrite: OperationRow | undefined;
+  readonly line: Record<Stop, Judgement>;
+  readonly nextStop: Stop;
+  /** Identity fields that must be equal, compared. */
+  readonly match: readonly MatchLine[];
+}
+
+export interface MatchLine {
+  readonly id: string;
+  readonly name: string;
+  readonly rule: 'equal' | 'ignore';
+  readonly original: string;
+  readonly donor: string;
+  readonly differs: boolean;
+}
+
+/** Loads a job with its verdicts; undefined when there is no such number. */
+export async function loadJobView(deps: Deps, number: number): Promise<JobView | undefined> {
+  const job = await findJob(deps.db, number);
+  return job && buildJobView(deps, job);
+}
+
+export async function buildJobView(deps: Deps, job: JobRow): Promise<JobView> {
+  const { db } = deps;
+  const profile = deps.profiles.get(job.familyId);
+  const [units, reads, clone, operations] = await Promise.all([
+    findJobUnits(db, job.id),
+    listReadsOfJob(db, job.id),
+    findLatestCloneImage(db, job.id),
+    listOperationsOfJob(db, job.id)
+  ]);
+  const writes = operations.filter((o) => o.kind === 'write');
+  const regions = {
+    original: await viewsOf(deps, profile, 'original', readsOf(reads, 'original', units.original)),
+    donor: await viewsOf(deps, profile, 'donor', backupsOf(reads, units.donor, writes))
+  };
+  const match = profile ? matchUnits(profile, units) : [];
+  const cloneState = stateOfClone(clone, regions.original, profile);
+  const lastWrite = writes.at(-1);
+  const facts: JobFacts = {
+    ...factsOfVehicle(job),
+    ...factsOfUnits(units, match),
+    closed: job.closedAt !== null,
+    proof: job.proofOutcome,
+    school: profile?.school ?? 'none',
+    hasProfile: profile !== undefined,
+    drivenWay: profile !== undefined && findDrivenWay(profile) !== undefined,
+    supply: supplyJudgement(deps, job, profile),
+    originalRegions: regions.original.map((r) => r.verdict),
+    donorRegions: units.donor ? regions.donor.map((r) => r.verdict) : [],
+    clone: cloneState,
+    lastWrite: stateOfWrite(lastWrite)
+  };
+  const line = judgeLineOfWork(facts);
+  const nextStop = findNextStop(line);
+  return { job, profile, units, regions, clone, cloneState, operations, lastWrite, line, nextStop, match };
+}
+
+function viewsOf(deps: Deps, profile: Profile | undefined, role: UnitRole, reads: readonly ReadRow[]) {
+  return profile ? buildRegionViews(deps.db, { profile, role, reads }) : Promise.resolve([]);
+}
+
+function readsOf(reads: readonly ReadRow[], role: UnitRole, unit: UnitRow | undefined): ReadRow[] {
+  return reads.filter((r) => r.role === role && r.unitId === unit?.id);
+}
+
+/** Reads of the donor from before anything was written to it: only those are a way back. */
+function backupsOf(
+  reads: readonly ReadRow[],
+  donor: UnitRow | undefined,
+  writes: readonly OperationRow[]
+): ReadRow[] {
+  const touched = writes.find((w) => w.unitId === donor?.id && w.startedAt)?.startedAt;
+  return readsOf(reads, 'donor', donor).filter((r) => !touched || r.takenAt < touched);
+}
+
+function factsOfVehicle(job: JobRow) {
+  const vin = parseVin(job.vin);
+  return {
+    customer: job.customer,
+    vehicleVin: vin.ok ? vin.value.text : job.vin,
+    vinProblem: vin.ok ? undefined : vin.problem.code,
+    vinCheckDigit: vin.ok ? vin.value.checkDigit : undefined,
+    authorisedBy: job.authorisedBy ?? undefined
+  };
+}
+
+function factsOfUnits(units: JobView['units'], match: readonly MatchLine[]) {
+  return {
+    originalTag: units.original?.tag,
+    originalChipId: units.original?.chipId ?? undefined,
+    originalVin: units.original?.numbers['vin'],
+    donorTag: units.donor?.tag,
+    donorChipId: units.donor?.chipId ?? undefined,
+    donorMismatches: match.filter((m) => m.differs && m.rule === 'equal').map((m) => m.name)
+  };
+}
+
+function matchUnits(profile: Profile, units: JobView['units']): MatchLine[] {
+  return profile.identity.map((field) => {
+    const original = units.original?.numbers[field.id] ?? '';
+    const donor = units.donor?.numbers[field.id] ?? '';
+    const differs = original !== '' && donor !== '' && original !== donor;
+    return { id: field.id, name: field.name, rule: field.match, original, donor, differs };
+  });
+}
+
+function stateOfClone(
+  clone: CloneImage | undefined,
+  originals: readonly RegionView[],
+  profile: Profile | undefined
+): JobView['cloneState'] {
+  if (!clone || !profile) return 'none';
+  const holds = clone.plan.lines.every((line) => {
+    const view = originals.find((r) => r.region.id === line.regionId);
+    return view && isTrusted(view.verdict) && view.agreement.trustedSha256 === line.sha256;
+  });
+  return holds && clone.plan.lines.length === profile.regions.length ? 'built' : 'stale';
+}
+
+function stateOfWrite(write: OperationRow | undefined): JobFacts['lastWrite'] {
+  if (!write) return 'none';
+  if (isActive(write.state)) return 'active';
+  if (write.state === 'done') return 'verified';
+  if (write.state === 'interrupted') return 'interrupted';
+  // a write that was turned away before it touched the unit leaves everything as it was
+  return write.meaning === 'meaning.unit.untouched' ? 'none' : 'failed';
+}
+
+function supplyJudgement(deps: Deps, job: JobRow, profile: Profile | undefined): Judgement | undefined {
+  const way = profile && findDrivenWay(profile);
+  const station = job.stationId ? deps.bench.stations.get(job.stationId) : undefined;
+  return way && station ? judgeSupply(station.reading(), way.supply) : undefined;
+}
+
+/** The regions as the gates see them. */
+export function gateRegions(view: JobView): RegionGateFact[] {
+  return view.regions.original.map((original): RegionGateFact => {
+    const donor = view.regions.donor.find((d) => d.region.id === original.region.id);
+    const line = view.clone?.plan.lines.find((l) => l.regionId === original.region.id);
+    return {
+      name: original.region.name,
+      trustedSha256: isTrusted(original.verdict) ? original.agreement.trustedSha256 : undefined,
+      cloneSha256: line?.sha256,
+      donorBackedUp: donor !== undefined && isTrusted(donor.verdict)
+    };
+  });
+}

@@ -1,0 +1,159 @@
+import { fail, ok, type Result } from '@badger/core/base/result';
+import { parseVin } from '@badger/core/identity/vin';
+import type { NewJob, Proof } from '../../schema/requests.ts';
+import type { Deps } from '../deps.ts';
+import { appendEvent } from '../repositories/events.ts';
+import { closeJob, findJob, insertJob, setJobUnit, setProof, setStation, type JobRow } from '../repositories/jobs.ts';
+import type { Person } from '../repositories/people.ts';
+import { findUnitByTag, insertUnit } from '../repositories/units.ts';
+import { loadJobView } from './job-view.ts';
+import type { Tx } from '../db/client.ts';
+
+async function openJob(deps: Deps, number: number): Promise<Result<JobRow>> {
+  const job = await findJob(deps.db, number);
+  if (!job) return fail('job.number.unknown', { number });
+  return job.closedAt ? fail('gate.job.closed') : ok(job);
+}
+
+/**
+ * Opens a job with its original unit (and a donor if there is one already).
+ * Errors: `vin.*`, `job.family.unknown`, `job.unit.family` (the tag is a unit of another family), `job.units.same`.
+ */
+export async function createJob(deps: Deps, person: Person, values: NewJob): Promise<Result<number>> {
+  const vin = parseVin(values.vin);
+  if (!vin.ok) return vin;
+  if (!deps.profiles.has(values.family)) return fail('job.family.unknown', { family: values.family });
+  if (values.donorTag === values.originalTag) return fail('job.units.same', { tag: values.originalTag });
+  for (const tag of [values.originalTag, values.donorTag].filter((t): t is string => !!t)) {
+    const known = await findUnitByTag(deps.db, tag);
+    if (known && known.familyId !== values.family) {
+      return fail('job.unit.family', { tag, family: known.familyId });
+    }
+  }
+  const number = await deps.db.transaction(async (tx) => {
+    const made = await insertJob(tx, {
+      customer: values.customer,
+      vehicle: values.vehicle,
+      vin: vin.value.text,
+      familyId: values.family,
+      complaint: values.complaint,
+      authorisedBy: values.authorisedBy.trim() || null
+    });
+    await appendEvent(tx, {
+      jobId: made.id,
+      person,
+      kind: 'job.opened',
+      data: { customer: values.customer, vin: vin.value.text, family: values.family }
+    });
+    await attachUnit(tx, { jobId: made.id, role: 'original', tag: values.originalTag, family: values.family });
+    if (values.donorTag) {
+      await attachUnit(tx, { jobId: made.id, role: 'donor', tag: values.donorTag, family: values.family });
+    }
+    return made.number;
+  });
+  deps.bench.hub.tell({ type: 'job', jobNumber: number });
+  return ok(number);
+}
+
+interface Attachment {
+  readonly jobId: string;
+  readonly role: 'original' | 'donor';
+  readonly tag: string;
+  readonly family: string;
+}
+
+async function attachUnit(tx: Tx, { jobId, role, tag, family }: Attachment): Promise<void> {
+  const unit =
+    (await findUnitByTag(tx, tag)) ?? (await insertUnit(tx, { tag, familyId: family }));
+  await setJobUnit(tx, jobId, role, unit.id);
+}
+
+/**
+ * Names the unit that is to be the donor.
+ * Errors: those of an open job, `job.unit.family`, `job.units.same`, `job.donor.written` (one was written already).
+ */
+export async function chooseDonor(
+  deps: Deps,
+  person: Person,
+  options: { jobNumber: number; tag: string }
+): Promise<Result<true>> {
+  const view = await loadJobView(deps, options.jobNumber);
+  if (!view) return fail('job.number.unknown', { number: options.jobNumber });
+  if (view.job.closedAt) return fail('gate.job.closed');
+  const { tag } = options;
+  if (view.units.original?.tag === tag) return fail('job.units.same', { tag });
+  if (view.lastWrite?.startedAt) return fail('job.donor.written', { tag: view.lastWrite.unitTag });
+  const known = await findUnitByTag(deps.db, tag);
+  const family = view.job.familyId;
+  if (known && known.familyId !== family) return fail('job.unit.family', { tag, family: known.familyId });
+  await deps.db.transaction(async (tx) => {
+    await attachUnit(tx, { jobId: view.job.id, role: 'donor', tag, family });
+    await appendEvent(tx, { jobId: view.job.id, person, kind: 'donor.chosen', data: { tag } });
+  });
+  deps.bench.hub.tell({ type: 'job', jobNumber: options.jobNumber });
+  return ok(true);
+}
+
+/** Records what the tests before the clone said: is it this unit? Errors: those of an open job. */
+export async function recordProof(
+  deps: Deps,
+  person: Person,
+  options: { jobNumber: number } & Proof
+): Promise<Result<true>> {
+  const job = await openJob(deps, options.jobNumber);
+  if (!job.ok) return job;
+  await deps.db.transaction(async (tx) => {
+    await setProof(tx, job.value.id, options);
+    await appendEvent(tx, {
+      jobId: job.value.id,
+      person,
+      kind: 'proof.recorded',
+      data: { outcome: options.outcome, reason: options.reason }
+    });
+  });
+  deps.bench.hub.tell({ type: 'job', jobNumber: options.jobNumber });
+  return ok(true);
+}
+
+/** Puts a job on a station. Errors: those of an open job, `station.id.unknown`. */
+export async function moveToStation(
+  deps: Deps,
+  person: Person,
+  options: { jobNumber: number; stationId: string }
+): Promise<Result<true>> {
+  const job = await openJob(deps, options.jobNumber);
+  if (!job.ok) return job;
+  if (!deps.bench.stations.has(options.stationId)) return fail('station.id.unknown');
+  await deps.db.transaction(async (tx) => {
+    await setStation(tx, job.value.id, options.stationId);
+    await appendEvent(tx, {
+      jobId: job.value.id,
+      person,
+      kind: 'station.chosen',
+      data: { station: options.stationId }
+    });
+  });
+  deps.bench.hub.tell({ type: 'job', jobNumber: options.jobNumber });
+  return ok(true);
+}
+
+/**
+ * Closes a job: from then on it is a record.
+ * Errors: those of an open job, `gate.person.role`, `job.close.unverified`, `gate.station.busy`.
+ */
+export async function finishJob(deps: Deps, person: Person, jobNumber: number): Promise<Result<true>> {
+  if (person.role === 'trainee') return fail('gate.person.role', { role: person.role });
+  const view = await loadJobView(deps, jobNumber);
+  if (!view) return fail('job.number.unknown', { number: jobNumber });
+  if (view.job.closedAt) return fail('gate.job.closed');
+  if (view.line.write.code === 'write.clone.active') return fail('gate.station.busy');
+  if (view.line.write.code !== 'write.clone.verified') return fail('job.close.unverified');
+  const closed = await deps.db.transaction(async (tx) => {
+    const first = await closeJob(tx, view.job.id, person.id, new Date());
+    if (first) await appendEvent(tx, { jobId: view.job.id, person, kind: 'job.closed' });
+    return first;
+  });
+  if (!closed) return fail('gate.job.closed');
+  deps.bench.hub.tell({ type: 'job', jobNumber });
+  return ok(true);
+}

@@ -1,0 +1,88 @@
+import { setInterval as every } from 'node:timers';
+import pg from 'pg';
+import type { Deps } from '../deps.ts';
+import { appendEvent } from '../repositories/events.ts';
+import { isOwnerGone, listSilentOperations, updateOperation, type OperationRow } from '../repositories/operations.ts';
+import { listPeople } from '../repositories/people.ts';
+
+/** Silence after which an operation's owner is asked for. Units: ms. */
+const SILENCE_MS = 3000;
+const ROUND_MS = 2000;
+
+/** Holds the advisory lock that says "this process lives"; takes it again after a database restart. */
+export function holdOwnerLock(url: string, owner: number): () => Promise<void> {
+  let client: pg.Client | undefined;
+  let closed = false;
+  const connect = async () => {
+    if (closed) return;
+    const next = new pg.Client({ connectionString: url, application_name: 'upright-badger-owner' });
+    next.on('error', () => undefined);
+    next.on('end', () => {
+      if (!closed) setTimeout(() => void connect(), 1000);
+    });
+    try {
+      await next.connect();
+      await next.query('select pg_advisory_lock(727002, $1)', [owner]);
+      client = next;
+    } catch {
+      await next.end().catch(() => undefined);
+    }
+  };
+  void connect();
+  return async () => {
+    closed = true;
+    await client?.end().catch(() => undefined);
+  };
+}
+
+/**
+ * Closes operations whose process is gone: they become `interrupted`, with what that means for the unit.
+ * Nothing is repeated by itself.
+ */
+export async function recoverOperations(deps: Deps, now = new Date()): Promise<number> {
+  const silent = await listSilentOperations(deps.db, new Date(now.getTime() - SILENCE_MS));
+  let closed = 0;
+  for (const row of silent) {
+    const ours = [...deps.bench.running.values()].some((o) => o.spec.id === row.id);
+    if (ours || !(await isOwnerGone(deps.db, row.owner))) continue;
+    if (await interrupt(deps, row, now)) closed++;
+  }
+  return closed;
+}
+
+async function interrupt(deps: Deps, row: OperationRow, now: Date): Promise<boolean> {
+  const untouched = row.kind !== 'write' || row.startedAt === null;
+  const meaning = untouched ? 'meaning.unit.untouched' : 'meaning.write.interrupted';
+  const person = (await listPeople(deps.db)).find((p) => p.name === row.personName);
+  return deps.db.transaction(async (tx) => {
+    const done = await updateOperation(tx, row.id, {
+      state: 'interrupted',
+      meaning,
+      endedAt: now,
+      problem: { code: 'operation.owner.lost', params: {} }
+    });
+    if (done && person) {
+      await appendEvent(tx, {
+        jobId: row.jobId,
+        person,
+        kind: `${row.kind}.interrupted`,
+        data: { unit: row.unitTag, role: row.role, problem: 'operation.owner.lost' }
+      });
+    }
+    return done;
+  });
+}
+
+/** Looks for orphaned operations at once and then every two seconds. */
+export function keepRecovering(deps: Deps): () => void {
+  const round = () => {
+    recoverOperations(deps)
+      .then((n) => {
+        if (n > 0) deps.bench.changed();
+      })
+      .catch((error: unknown) => deps.log.warn({ err: String(error) }, 'recovery waits for the database'));
+  };
+  round();
+  const timer = every(round, ROUND_MS);
+  return () => clearInterval(timer);
+}

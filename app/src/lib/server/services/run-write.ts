@@ -1,0 +1,90 @@
+import { fail, ok, type Result } from '@badger/core/base/result';
+import { equalBytes } from '@badger/core/base/bytes';
+import { compareImages } from '@badger/core/image/compare';
+import type { PlanLine } from '@badger/core/clone/plan';
+import { unlockModule } from '@badger/core/operation/module-session';
+import { readMemory } from '@badger/core/operation/read-memory';
+import { eraseMemory, writeMemory } from '@badger/core/operation/write-memory';
+import { findDrivenWay, getRegion, rangeOf } from '@badger/core/profile/profile';
+import type { CanLink } from '../bench/can-link.ts';
+import { loadImage } from '../repositories/images.ts';
+import type { Outcome } from './conclude-operation.ts';
+import { advance, type Run } from './run-operation.ts';
+
+/**
+ * Writes the clone image to the donor, region by region in the plan's order, and reads each region back before
+ * the next one is touched. Everything that is to be written is loaded and proven before the first erase.
+ * Nothing is repeated by itself. `touched` in the outcome tells whether the unit's memory may have changed.
+ */
+export async function runWrite(run: Run, link: CanLink): Promise<Outcome> {
+  const plan = run.view.clone?.plan;
+  const way = findDrivenWay(run.live.spec.profile);
+  if (!plan || !way) return { result: fail('gate.image.none') };
+  const images = new Map<string, Uint8Array>();
+  for (const line of plan.lines) {
+    const image = await loadImage(run.deps.db, line.sha256);
+    if (!image.ok) return { result: image };
+    images.set(line.regionId, image.value);
+  }
+  const unlocked = await unlockModule(link, way.can);
+  if (!unlocked.ok) return { result: unlocked };
+  await advance(run, 'work-begun');
+  for (const [index, line] of plan.lines.entries()) {
+    const image = images.get(line.regionId) as Uint8Array;
+    const written = await writeRegion(run, link, { line, image });
+    if (!written.ok) return { result: written, touched: true };
+    if (index === plan.lines.length - 1) await advance(run, 'all-written');
+    const equal = await readBack(run, link, { line, image });
+    if (!equal.ok) return { result: equal, touched: true };
+  }
+  return { result: ok(true), touched: true };
+}
+
+interface RegionWrite {
+  readonly line: PlanLine;
+  readonly image: Uint8Array;
+}
+
+async function writeRegion(run: Run, link: CanLink, { line, image }: RegionWrite): Promise<Result<true>> {
+  const { live, deps } = run;
+  const region = getRegion(live.spec.profile, line.regionId);
+  if (region.eraseBlockBytes !== undefined) {
+    live.phase(region.id, 'erasing');
+    deps.bench.changed();
+    const erased = await eraseMemory(link, rangeOf(region));
+    if (!erased.ok) return erased;
+  }
+  live.phase(region.id, 'writing');
+  return writeMemory(link, rangeOf(region), {
+    image,
+    onBytes: (done) => {
+      live.progress(region.id, done, 'write');
+      deps.bench.changed();
+    }
+  });
+}
+
+async function readBack(run: Run, link: CanLink, { line, image }: RegionWrite): Promise<Result<true>> {
+  const { live, deps } = run;
+  const region = getRegion(live.spec.profile, line.regionId);
+  live.phase(region.id, 'reading-back');
+  const back = await readMemory(link, rangeOf(region), {
+    signal: { stopped: false },
+    onBytes: (_block, done) => {
+      live.progress(region.id, done, 'read');
+      deps.bench.changed();
+    }
+  });
+  if (!back.ok) return back;
+  if (!equalBytes(back.value, image)) {
+    live.phase(region.id, 'different');
+    const { differingBytes, ranges } = compareImages(image, back.value);
+    return fail('write.verify.differs', {
+      region: region.name,
+      bytes: differingBytes,
+      first: ranges[0]?.start ?? 0
+    });
+  }
+  live.phase(region.id, 'equal');
+  return ok(true);
+}

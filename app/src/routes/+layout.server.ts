@@ -1,0 +1,10 @@
+import { deps } from '$lib/server/app-root.ts';
+import { describeBench } from '$lib/server/services/live-state.ts';
+import type { LayoutServerLoad } from './$types';
+
+export const load: LayoutServerLoad = ({ locals }) => ({
+  person: locals.person && { name: locals.person.name, role: locals.person.role },
+  theme: locals.theme,
+  demo: locals.demo,
+  bench: locals.person || locals.demo ? describeBench(deps()) : undefined
+});

@@ -1,0 +1,28 @@
+import { fail } from '@badger/core/base/result';
+import { MAX_IMAGE_BYTES } from '@badger/core/reads/check-image-size';
+import { deps } from '$lib/server/app-root.ts';
+import { parseJobNumber } from '$lib/server/http/ids.ts';
+import { requirePerson, respond } from '$lib/server/http/respond.ts';
+import { uploadRead } from '$lib/server/services/upload-read.ts';
+import type { RequestHandler } from './$types';
+
+/** Takes a raw binary (application/octet-stream) as a kept read: `?role=&region=&name=`. */
+export const POST: RequestHandler = async ({ request, url, params, locals }) => {
+  const person = requirePerson(locals.person);
+  if (!person.ok) return respond(person);
+  const role = url.searchParams.get('role') === 'donor' ? 'donor' : 'original';
+  const declared = Number(request.headers.get('content-length') ?? 0);
+  if (declared > MAX_IMAGE_BYTES) {
+    return respond(fail('image.size.huge', { found: declared, most: MAX_IMAGE_BYTES }));
+  }
+  const bytes = new Uint8Array(await request.arrayBuffer());
+  return respond(
+    await uploadRead(deps(), person.value, {
+      jobNumber: parseJobNumber(params.number),
+      role,
+      regionId: url.searchParams.get('region') ?? '',
+      fileName: (url.searchParams.get('name') ?? 'file').slice(0, 200),
+      bytes
+    })
+  );
+};

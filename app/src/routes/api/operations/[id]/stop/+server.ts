@@ -1,0 +1,9 @@
+import { deps } from '$lib/server/app-root.ts';
+import { requirePerson, respond } from '$lib/server/http/respond.ts';
+import { stopOperation } from '$lib/server/services/start-operation.ts';
+import type { RequestHandler } from './$types';
+
+export const POST: RequestHandler = ({ locals, params }) => {
+  const person = requirePerson(locals.person);
+  return respond(person.ok ? stopOperation(deps(), params.id) : person);
+};

@@ -1,0 +1,69 @@
+<script lang="ts">
+  import { formatAmps } from '@badger/core/base/format';
+  import { live } from '$lib/features/live/live.svelte.ts';
+  import { noted } from '$lib/features/live/notices.svelte.ts';
+  import { send } from '$lib/features/live/send.ts';
+  import type { PageProps } from './$types';
+
+  let { data }: PageProps = $props();
+  const speed = $derived(live.connected ? live.bench.speed : data.bench?.speed);
+
+  async function set(event: Event & { currentTarget: HTMLInputElement }) {
+    noted(await send('/api/speed', { factor: Number(event.currentTarget.value) }));
+  }
+</script>
+
+<svelte:head><title>House · Upright Badger</title></svelte:head>
+<h1>House</h1>
+<div class="pile">
+  <div class="card-sheet box">
+    <p>Signed in as <b>{data.person?.name}</b>, role {data.person?.role}.</p>
+    <form method="post" action="/sign-in?/out"><button class="btn btn-outline">Sign out</button></form>
+  </div>
+  {#if speed !== undefined}
+    <div class="card-sheet box">
+      <label for="speed"><b>Simulated bench</b>: {speed === 0 ? 'running free' : `${speed} times faster than life`}</label>
+      <input id="speed" class="range" type="range" min="1" max="120" value={speed === 0 ? 120 : speed} onchange={set} />
+      <p class="soft">1 is life: a full read of an engine unit takes about eight minutes. Use it for training.</p>
+    </div>
+  {/if}
+  <div class="card-sheet">
+    <table class="plain">
+      <thead><tr><th>Station</th><th>Supply</th><th>Address of box</th><th>Address of supply</th></tr></thead>
+      <tbody>
+        {#each data.stations as s (s.id)}
+          <tr>
+            <td><b>{s.name}</b></td><td>{s.idn || 'does not answer'}, {formatAmps(s.ratedMa)} A</td>
+            <td class="mono">{s.host}:{s.boxPort}</td><td class="mono">{s.host}:{s.supplyPort}</td>
+          </tr>
+        {:else}
+          <tr><td colspan="4">No stations. Start with ./badger start for the simulated ones.</td></tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
+  <div class="card-sheet">
+    <table class="plain">
+      <thead><tr><th>Person</th><th>Role</th></tr></thead>
+      <tbody>{#each data.people as p (p.id)}<tr><td>{p.name}</td><td>{p.role}</td></tr>{/each}</tbody>
+    </table>
+  </div>
+</div>
+
+<style>
+  h1 {
+    font: 650 21px/1.2 var(--font-sans);
+    margin-bottom: 10px;
+  }
+  .pile {
+    display: grid;
+    gap: 12px;
+    max-width: 900px;
+  }
+  .box {
+    padding: 12px 16px;
+    display: grid;
+    gap: 8px;
+    justify-items: start;
+  }
+</style>

@@ -1,0 +1,41 @@
+<script lang="ts">
+  import JobRows from '$lib/features/job/JobRows.svelte';
+  import type { PageProps } from './$types';
+
+  let { data }: PageProps = $props();
+</script>
+
+<svelte:head><title>Jobs · Upright Badger</title></svelte:head>
+<div class="head">
+  <h1>Jobs</h1>
+  <form method="get">
+    <label class="sr-only" for="q">Filter</label>
+    <input id="q" class="input" name="q" type="search" value={data.text} placeholder="customer, vehicle, VIN end, tag" />
+    <button class="btn btn-outline">Filter</button>
+  </form>
+  <a class="btn btn-outline" href="/api/jobs.csv?q={encodeURIComponent(data.text)}" download>CSV</a>
+  <a class="btn btn-primary" href="/jobs/new">Open a job</a>
+</div>
+{#if data.jobs.length === 0}
+  <p class="card-sheet p-4">{data.text ? `No job fits “${data.text}”.` : 'No jobs yet. Open the first one when a unit comes in.'}</p>
+{:else}
+  <JobRows jobs={data.jobs} now={data.now} signedIn={true} />
+{/if}
+
+<style>
+  .head {
+    display: flex;
+    gap: 12px;
+    align-items: center;
+    flex-wrap: wrap;
+    margin-bottom: 12px;
+  }
+  form {
+    display: flex;
+    gap: 8px;
+    margin-left: auto;
+  }
+  h1 {
+    font: 650 21px/1.2 var(--font-sans);
+  }
+</style>

@@ -1,0 +1,113 @@
+<script lang="ts">
+  import ArriveSheet from '$lib/features/job/ArriveSheet.svelte';
+  import JobVerdict from '$lib/features/job/JobVerdict.svelte';
+  import LineOfWork from '$lib/features/job/LineOfWork.svelte';
+  import MatchSheet from '$lib/features/job/MatchSheet.svelte';
+  import MatchTable from '$lib/features/job/MatchTable.svelte';
+  import Pocket from '$lib/features/job/Pocket.svelte';
+  import ProveSheet from '$lib/features/job/ProveSheet.svelte';
+  import ReturnSheet from '$lib/features/job/ReturnSheet.svelte';
+  import { liveLine } from '$lib/features/job/job-gates.view.ts';
+  import { formatPromise } from '$lib/features/job/promise.view.ts';
+  import { noted } from '$lib/features/live/notices.svelte.ts';
+  import { send } from '$lib/features/live/send.ts';
+  import { live } from '$lib/features/live/live.svelte.ts';
+  import ReadSheet from '$lib/features/reads/ReadSheet.svelte';
+  import { SupplyTraceState } from '$lib/features/reads/supply-trace.svelte.ts';
+  import WireSheet from '$lib/features/wire/WireSheet.svelte';
+  import BuildSheet from '$lib/features/write/BuildSheet.svelte';
+  import WriteSheet from '$lib/features/write/WriteSheet.svelte';
+  import type { PageProps } from './$types';
+
+  let { data }: PageProps = $props();
+
+  const job = $derived(data.job);
+  const bench = $derived(live.connected ? live.bench : (data.bench ?? live.bench));
+  const station = $derived(bench.stations.find((s) => s.id === data.focusStation));
+  const line = $derived(liveLine(job, station));
+  const promise = $derived(formatPromise(job.promisedAt, new Date()));
+  const trace = new SupplyTraceState();
+  const reading = $derived(
+    station?.operation?.kind === 'read' && station.operation.jobNumber === job.number ? station.operation : undefined
+  );
+
+  async function stop() {
+    if (reading) noted(await send(`/api/operations/${reading.id}/stop`));
+  }
+
+  $effect(() => {
+    trace.follow(station?.operation);
+  });
+</script>
+
+{#snippet stopRead()}
+  <button class="btn btn-primary" onclick={stop}>Stop this read</button>
+{/snippet}
+
+<svelte:head><title>{job.number} {data.stop} · Upright Badger</title></svelte:head>
+<div class="job">
+  <h1>Job {job.number} · {job.customer}, {job.vehicle}</h1>
+  <span class="vin soft">VIN <span class="mono">{job.vin.slice(0, -7)}</span><b class="mono">{job.vin.slice(-7)}</b></span>
+  <span class="soft" class:late={promise.late && !job.closedAt}>{job.closedAt ? 'closed' : promise.text && `promised ${promise.text}`}</span>
+</div>
+<LineOfWork number={job.number} {line} current={data.stop} />
+<div class="body">
+  <div class="sheet" data-stop={data.stop}>
+    <JobVerdict judgement={line[data.stop]} action={data.stop === 'read' && reading ? stopRead : undefined} />
+    {#if data.stop === 'arrive'}<ArriveSheet {job} />
+    {:else if data.stop === 'prove'}<ProveSheet {job} />
+    {:else if data.stop === 'identify'}<MatchTable {job} />
+    {:else if data.stop === 'match'}<MatchSheet {job} />
+    {:else if data.stop === 'wire'}<WireSheet {job} {station} />
+    {:else if data.stop === 'read'}<ReadSheet {job} {station} {trace} />
+    {:else if data.stop === 'build'}<BuildSheet {job} />
+    {:else if data.stop === 'write'}<WriteSheet {job} {station} {trace} />
+    {:else}<ReturnSheet {job} />{/if}
+  </div>
+  <Pocket {job} />
+</div>
+
+<style>
+  .job {
+    display: flex;
+    gap: 6px 28px;
+    align-items: baseline;
+    flex-wrap: wrap;
+    margin-bottom: 8px;
+  }
+  h1 {
+    font: 650 21px/1.2 var(--font-sans);
+  }
+  .vin b {
+    font: 700 21px/1 var(--font-mono);
+    color: var(--ink);
+    background: linear-gradient(var(--look-tint), var(--look-tint)) bottom / 100% 9px no-repeat;
+  }
+  .late {
+    color: var(--stop);
+    font-weight: 700;
+  }
+  .body {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 268px;
+    gap: 20px;
+    padding-top: 14px;
+  }
+  .sheet {
+    display: flex;
+    flex-direction: column;
+    gap: 12px;
+    min-width: 0;
+  }
+  @media (max-width: 1060px) {
+    .body {
+      grid-template-columns: minmax(0, 1fr) 220px;
+      gap: 14px;
+    }
+  }
+  @media (max-width: 820px) {
+    .body {
+      grid-template-columns: 1fr;
+    }
+  }
+</style>

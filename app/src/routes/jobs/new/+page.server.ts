@@ -1,0 +1,6 @@
+import { deps } from '$lib/server/app-root.ts';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = () => ({
+  families: [...deps().profiles.values()].map((p) => ({ id: p.id, title: `${p.make}, ${p.title}` }))
+});

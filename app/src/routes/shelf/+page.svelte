@@ -1,0 +1,53 @@
+<script lang="ts">
+  import { formatChipId } from '@badger/core/base/format';
+  import type { PageProps } from './$types';
+
+  let { data }: PageProps = $props();
+</script>
+
+<svelte:head><title>Shelf · Upright Badger</title></svelte:head>
+<div class="head">
+  <h1>Shelf</h1>
+  <form method="get">
+    <label class="sr-only" for="q">Filter</label>
+    <input id="q" class="input" name="q" type="search" value={data.text} placeholder="tag, family, chip id" />
+    <button class="btn btn-outline">Filter</button>
+  </form>
+</div>
+{#if data.units.length === 0}
+  <p class="card-sheet p-4">{data.text ? `No unit fits “${data.text}”.` : 'No units yet. A unit gets its tag when a job is opened.'}</p>
+{:else}
+  <div class="card-sheet">
+    <table class="plain">
+      <thead><tr><th>Tag</th><th>Family</th><th>Chip id</th><th>Place</th><th>Served in</th></tr></thead>
+      <tbody>
+        {#each data.units as u (u.tag)}
+          <tr>
+            <td class="mono"><b>{u.tag}</b></td>
+            <td>{u.family}</td>
+            <td class="mono">{u.chipId ? formatChipId(u.chipId) : 'not read'}</td>
+            <td>{u.place}</td>
+            <td>{#each u.jobs as j (j.jobNumber)}<a class="link" href="/jobs/{j.jobNumber}">{j.jobNumber} as {j.role}</a>&nbsp; {/each}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
+{/if}
+
+<style>
+  .head {
+    display: flex;
+    gap: 12px;
+    align-items: center;
+    justify-content: space-between;
+    margin-bottom: 12px;
+  }
+  form {
+    display: flex;
+    gap: 8px;
+  }
+  h1 {
+    font: 650 21px/1.2 var(--font-sans);
+  }
+</style>

@@ -1,0 +1,144 @@
+import type { CanFrame } from './frame.ts';
+
+/**
+ * The ASCII serial-line CAN dialect: one command a line, ended by CR (0x0D); BEL (0x07) says no.
+ * `tIIIL..` standard frame, `TIIIIIIIIL..` extended frame, `Sn` bit rate, `O` open, `C` close, `V` version,
+ * `F` status flags, `z`/`Z` answer to an accepted frame. Source: common practice of serial CAN adapters.
+ */
+export type SerialLineEvent =
+  | { readonly type: 'frame'; readonly frame: CanFrame }
+  | { readonly type: 'ack' }
+  | { readonly type: 'refused' }
+  | { readonly type: 'sent' }
+  | { readonly type: 'line'; readonly text: string }
+  | { readonly type: 'garbage'; readonly text: string };
+
+const CR = 0x0d;
+const BEL = 0x07;
+const LOWER_T = 0x74;
+const UPPER_T = 0x54;
+const DIGITS = '0123456789ABCDEF';
+/** Longest legal line is `T` + 8 + 1 + 16 and a time stamp of 4. */
+const MAX_LINE_BYTES = 64;
+
+/** `S` codes. Units: bit/s. */
+export const BITRATE_CODES: ReadonlyMap<number, string> = new Map([
+  [125_000, 'S4'],
+  [250_000, 'S5'],
+  [500_000, 'S6']
+]);
+
+/** One frame as a line, CR included. Errors: RangeError for an id or length outside the frame format. */
+export function encodeSerialLine(frame: CanFrame): string {
+  const { id, extended, data } = frame;
+  if (id < 0 || id > (extended ? 0x1fffffff : 0x7ff)) {
+    throw new RangeError(`"id" expected ${extended ? 29 : 11} bits, got ${id}`);
+  }
+  if (data.length > 8) throw new RangeError(`"data" expected at most 8 bytes, got ${data.length}`);
+  let line = extended ? 'T' : 't';
+  line += id.toString(16).toUpperCase().padStart(extended ? 8 : 3, '0');
+  line += String(data.length);
+  for (let i = 0; i < data.length; i++) {
+    const b = data[i] as number;
+    line += DIGITS.charAt(b >> 4) + DIGITS.charAt(b & 15);
+  }
+  return `${line}\r`;
+}
+
+/** Keeps half lines between chunks. */
+export interface SerialLineDecoder {
+  /** Takes any cut of the stream; gives what is complete, in order. */
+  push(chunk: Uint8Array): SerialLineEvent[];
+}
+
+const ACK: SerialLineEvent = { type: 'ack' };
+const REFUSED: SerialLineEvent = { type: 'refused' };
+const SENT: SerialLineEvent = { type: 'sent' };
+
+/**
+ * Creates a decoder for one connection. Memory: frames own their bytes.
+ * A line that is no frame, no known answer, or too long comes out as `garbage` and is otherwise dropped.
+ */
+export function createSerialLineDecoder(): SerialLineDecoder {
+  let rest: Uint8Array = new Uint8Array(0);
+  return {
+    push(chunk) {
+      const events: SerialLineEvent[] = [];
+      const bytes = rest.length === 0 ? chunk : join(rest, chunk);
+      let start = 0;
+      for (let i = 0; i < bytes.length; i++) {
+        const b = bytes[i];
+        if (b !== CR && b !== BEL) continue;
+        if (b === BEL) events.push(i > start ? garbage(bytes, start, i) : REFUSED);
+        else events.push(decodeLine(bytes, start, i));
+        start = i + 1;
+      }
+      rest = bytes.slice(start);
+      if (rest.length > MAX_LINE_BYTES) {
+        events.push(garbage(rest, 0, rest.length));
+        rest = new Uint8Array(0);
+      }
+      return events;
+    }
+  };
+}
+
+function join(a: Uint8Array, b: Uint8Array): Uint8Array {
+  const out = new Uint8Array(a.length + b.length);
+  out.set(a);
+  out.set(b, a.length);
+  return out;
+}
+
+function decodeLine(bytes: Uint8Array, start: number, end: number): SerialLineEvent {
+  if (end === start) return ACK;
+  const kind = bytes[start];
+  if (kind === LOWER_T) return decodeFrame(bytes, { start, end, idDigits: 3 });
+  if (kind === UPPER_T) return decodeFrame(bytes, { start, end, idDigits: 8 });
+  const text = textOf(bytes, start, end);
+  if (text === 'z' || text === 'Z') return SENT;
+  return /^[A-Za-z][\x20-\x7e]{0,40}$/.test(text) ? { type: 'line', text } : { type: 'garbage', text };
+}
+
+function decodeFrame(
+  bytes: Uint8Array,
+  { start, end, idDigits }: { start: number; end: number; idDigits: 3 | 8 }
+): SerialLineEvent {
+  const lengthAt = start + 1 + idDigits;
+  if (lengthAt >= end) return garbage(bytes, start, end);
+  let id = 0;
+  for (let i = start + 1; i < lengthAt; i++) {
+    const n = nibble(bytes[i] as number);
+    if (n < 0) return garbage(bytes, start, end);
+    id = id * 16 + n;
+  }
+  const length = (bytes[lengthAt] as number) - 0x30;
+  const dataAt = lengthAt + 1;
+  const tail = end - dataAt - 2 * length;
+  // a time stamp of four digits may follow the data
+  if (length < 0 || length > 8 || (tail !== 0 && tail !== 4)) return garbage(bytes, start, end);
+  if (id > (idDigits === 3 ? 0x7ff : 0x1fffffff)) return garbage(bytes, start, end);
+  const data = new Uint8Array(length);
+  for (let i = 0; i < length; i++) {
+    const high = nibble(bytes[dataAt + 2 * i] as number);
+    const low = nibble(bytes[dataAt + 2 * i + 1] as number);
+    if (high < 0 || low < 0) return garbage(bytes, start, end);
+    data[i] = high * 16 + low;
+  }
+  return { type: 'frame', frame: { id, extended: idDigits === 8, data } };
+}
+
+function nibble(c: number): number {
+  if (c >= 0x30 && c <= 0x39) return c - 0x30;
+  if (c >= 0x41 && c <= 0x46) return c - 0x37;
+  if (c >= 0x61 && c <= 0x66) return c - 0x57;
+  return -1;
+}
+
+function textOf(bytes: Uint8Array, start: number, end: number): string {
+  return String.fromCharCode(...bytes.subarray(start, Math.min(end, start + MAX_LINE_BYTES)));
+}
+
+function garbage(bytes: Uint8Array, start: number, end: number): SerialLineEvent {
+  return { type: 'garbage', text: textOf(bytes, start, end) };
+}

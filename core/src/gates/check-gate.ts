@@ -1,0 +1,58 @@
+import { findGravest, type Judgement } from '../base/verdict.ts';
+import type { GateFacts, GateRule } from './facts.ts';
+import { donorBackedUp } from './rules/donor-backed-up.ts';
+import { familyMatches } from './rules/family-matches.ts';
+import { imageBuilt } from './rules/image-built.ts';
+import { isTheDonor } from './rules/is-the-donor.ts';
+import { isTheOriginal } from './rules/is-the-original.ts';
+import { jobOpen } from './rules/job-open.ts';
+import { notTheOriginal } from './rules/not-the-original.ts';
+import { originalsTrusted } from './rules/originals-trusted.ts';
+import { personMayRead } from './rules/person-may-read.ts';
+import { personMayWrite } from './rules/person-may-write.ts';
+import { stationFree } from './rules/station-free.ts';
+import { supplyCarries } from './rules/supply-carries.ts';
+import { unitIdentified } from './rules/unit-identified.ts';
+import { wayDriven } from './rules/way-driven.ts';
+
+export type GateKind = 'identify' | 'read-original' | 'read-donor' | 'write';
+
+/** A gate: every rule's line, and whether it is open. */
+export interface Gate {
+  readonly open: boolean;
+  readonly lines: readonly Judgement[];
+  /** The first line that holds the gate. */
+  readonly holding: Judgement | undefined;
+}
+
+const BENCH: readonly GateRule[] = [jobOpen, wayDriven, supplyCarries, stationFree];
+
+const RULES: Record<GateKind, readonly GateRule[]> = {
+  identify: [personMayRead, ...BENCH],
+  'read-original': [personMayRead, ...BENCH, unitIdentified, familyMatches, isTheOriginal],
+  'read-donor': [personMayRead, ...BENCH, unitIdentified, familyMatches, isTheDonor],
+  write: [
+    personMayWrite,
+    jobOpen,
+    originalsTrusted,
+    imageBuilt,
+    donorBackedUp,
+    notTheOriginal,
+    isTheDonor,
+    familyMatches,
+    wayDriven,
+    supplyCarries,
+    stationFree
+  ]
+};
+
+/**
+ * Checks every rule of a gate against the facts. Any Stop holds it; a Look does not.
+ * Example: `checkGate('write', facts).holding?.code` is `gate.original.connected` with the original on the clamp.
+ */
+export function checkGate(kind: GateKind, facts: GateFacts): Gate {
+  const lines = RULES[kind].map((rule) => rule(facts));
+  const gravest = findGravest(lines);
+  const held = gravest?.verdict === 'stop';
+  return { open: !held, lines, holding: held ? gravest : undefined };
+}

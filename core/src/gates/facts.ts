@@ -1,0 +1,42 @@
+import type { Judgement } from '../base/verdict.ts';
+import type { SupplyReading } from '../electrical/judge-supply.ts';
+import type { SupplyNeed } from '../profile/profile.ts';
+
+export type Role = 'bench' | 'lead' | 'desk' | 'trainee';
+export type UnitRole = 'original' | 'donor';
+
+/** The unit whose chip id was read at this station since its supply came on. */
+export interface ConnectedUnit {
+  readonly chipId: string;
+  readonly family: string;
+}
+
+/** One region of the job, as the gates see it. */
+export interface RegionGateFact {
+  readonly name: string;
+  /** Content of the original that is trusted now. */
+  readonly trustedSha256: string | undefined;
+  /** Content that the built clone image would write. */
+  readonly cloneSha256: string | undefined;
+  /** Two agreeing reads of the donor are kept. */
+  readonly donorBackedUp: boolean;
+}
+
+/** Everything that the gates for work on a unit rest on; gathered anew at each check. */
+export interface GateFacts {
+  readonly personRole: Role;
+  readonly family: string;
+  readonly jobClosed: boolean;
+  /** Undefined when the family has no way in that the bench can drive. */
+  readonly need: SupplyNeed | undefined;
+  readonly supply: SupplyReading | undefined;
+  readonly stationBusy: boolean;
+  readonly connected: ConnectedUnit | undefined;
+  readonly originalChipId: string | undefined;
+  readonly donorChipId: string | undefined;
+  readonly donorTag: string | undefined;
+  readonly regions: readonly RegionGateFact[];
+}
+
+/** A rule looks at the facts and says one thing. */
+export type GateRule = (facts: GateFacts) => Judgement;

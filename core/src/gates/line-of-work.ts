@@ -1,0 +1,122 @@
+import { findGravest, judge, type Judgement } from '../base/verdict.ts';
+import { isTrusted } from '../reads/judge-region.ts';
+import type { Stop } from './stops.ts';
+
+/** What the verdicts of the nine stops rest on. */
+export interface JobFacts {
+  readonly closed: boolean;
+  readonly customer: string;
+  readonly vinProblem: string | undefined;
+  readonly vinCheckDigit: 'holds' | 'differs' | 'absent' | undefined;
+  readonly authorisedBy: string | undefined;
+  /** Outcome of the proof that this unit is the cause, as recorded by a person. */
+  readonly proof: 'cause' | 'not-cause' | 'open';
+  readonly school: string;
+  readonly hasProfile: boolean;
+  readonly originalTag: string | undefined;
+  readonly originalChipId: string | undefined;
+  /** VIN that the original itself reports. */
+  readonly originalVin: string | undefined;
+  readonly vehicleVin: string;
+  readonly donorTag: string | undefined;
+  readonly donorChipId: string | undefined;
+  /** Identity fields that must be equal and are not, by name. */
+  readonly donorMismatches: readonly string[];
+  readonly drivenWay: boolean;
+  readonly supply: Judgement | undefined;
+  readonly originalRegions: readonly Judgement[];
+  readonly donorRegions: readonly Judgement[];
+  readonly clone: 'none' | 'stale' | 'built';
+  readonly lastWrite: 'none' | 'active' | 'verified' | 'failed' | 'interrupted';
+}
+
+/** One judgement for each stop of the line of work. */
+export function judgeLineOfWork(facts: JobFacts): Record<Stop, Judgement> {
+  return {
+    arrive: judgeArrive(facts),
+    prove: judgeProve(facts),
+    identify: judgeIdentify(facts),
+    match: judgeMatch(facts),
+    wire: judgeWire(facts),
+    read: judgeRead(facts),
+    build: judgeBuild(facts),
+    write: judgeWrite(facts),
+    return: judgeReturn(facts)
+  };
+}
+
+function judgeArrive(f: JobFacts): Judgement {
+  if (f.vinProblem) return judge('stop', 'arrive.vin.wrong', { vin: f.vehicleVin });
+  if (!f.authorisedBy) return judge('stop', 'arrive.authority.none', { customer: f.customer });
+  if (f.vinCheckDigit === 'differs') return judge('look', 'arrive.vin.digit', { vin: f.vehicleVin });
+  return judge('go', 'arrive.job.complete', { customer: f.customer, by: f.authorisedBy });
+}
+
+function judgeProve(f: JobFacts): Judgement {
+  if (f.proof === 'cause') return judge('go', 'prove.unit.cause');
+  if (f.proof === 'not-cause') return judge('stop', 'prove.unit.innocent');
+  return judge('look', 'prove.unit.open');
+}
+
+function judgeIdentify(f: JobFacts): Judgement {
+  const tag = f.originalTag ?? '';
+  if (!f.hasProfile) return judge('stop', 'identify.family.unknown');
+  if (!f.originalTag) return judge('stop', 'identify.unit.none');
+  if (!f.originalChipId) return judge('look', 'identify.chip.unread', { tag });
+  if (f.originalVin && f.originalVin !== f.vehicleVin) {
+    return judge('look', 'identify.vin.other', { found: f.originalVin, vin: f.vehicleVin });
+  }
+  return judge('go', 'identify.unit.known', { tag, chipId: f.originalChipId });
+}
+
+function judgeMatch(f: JobFacts): Judgement {
+  if (f.school === 'none') return judge('go', 'match.donor.needless');
+  if (!f.donorTag) return judge('look', 'match.donor.none');
+  if (!f.donorChipId || !f.originalChipId) return judge('look', 'match.donor.unread', { tag: f.donorTag });
+  const [first] = f.donorMismatches;
+  if (first) return judge('stop', 'match.donor.differs', { tag: f.donorTag, field: first });
+  return judge('go', 'match.donor.fits', { tag: f.donorTag });
+}
+
+function judgeWire(f: JobFacts): Judgement {
+  if (!f.drivenWay) return judge('look', 'wire.way.elsewhere');
+  return f.supply ?? judge('none', 'wire.station.none');
+}
+
+function judgeRead(f: JobFacts): Judgement {
+  const worst = findGravest(f.originalRegions);
+  if (!worst) return judge('none', 'read.region.none');
+  if (worst.verdict !== 'go') return worst;
+  const donor = findGravest(f.donorRegions);
+  if (f.donorTag && donor && donor.verdict !== 'go') {
+    return judge('look', 'read.donor.missing', { tag: f.donorTag });
+  }
+  return judge('go', 'read.all.trusted', { count: f.originalRegions.length });
+}
+
+function judgeBuild(f: JobFacts): Judgement {
+  if (f.clone === 'built') return judge('go', 'build.image.ready');
+  if (f.clone === 'stale') return judge('stop', 'build.image.stale');
+  if (f.originalRegions.length === 0 || !f.originalRegions.every(isTrusted)) {
+    return judge('stop', 'build.reads.missing');
+  }
+  return judge('look', 'build.image.none');
+}
+
+function judgeWrite(f: JobFacts): Judgement {
+  if (f.lastWrite === 'verified') return judge('go', 'write.clone.verified');
+  if (f.lastWrite === 'active') return judge('look', 'write.clone.active');
+  if (f.lastWrite === 'failed') return judge('stop', 'write.clone.failed');
+  if (f.lastWrite === 'interrupted') return judge('stop', 'write.clone.interrupted');
+  if (f.clone !== 'built') return judge('stop', 'write.image.none');
+  if (f.donorRegions.length === 0 || !f.donorRegions.every(isTrusted)) {
+    return judge('stop', 'write.backup.none');
+  }
+  return judge('look', 'write.clone.ready');
+}
+
+function judgeReturn(f: JobFacts): Judgement {
+  if (f.closed) return judge('go', 'return.job.closed');
+  if (f.lastWrite === 'verified') return judge('look', 'return.job.open');
+  return judge('none', 'return.write.first');
+}

@@ -1,0 +1,11 @@
+import { judge } from '../../base/verdict.ts';
+import type { GateRule } from '../facts.ts';
+
+/** The connected unit must be of the job's family. Stop `gate.family.other`, `gate.unit.unknown`; go `gate.family.same`. */
+export const familyMatches: GateRule = ({ connected, family }) => {
+  if (!connected) return judge('stop', 'gate.unit.unknown');
+  const params = { family, found: connected.family };
+  return connected.family === family
+    ? judge('go', 'gate.family.same', params)
+    : judge('stop', 'gate.family.other', params);
+};

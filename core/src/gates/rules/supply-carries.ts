@@ -1,0 +1,7 @@
+import { judge } from '../../base/verdict.ts';
+import { judgeSupply } from '../../electrical/judge-supply.ts';
+import type { GateRule } from '../facts.ts';
+
+/** The supply is on, steady, and carries what the family needs. Codes of `judgeSupply`, `gate.way.none`. */
+export const supplyCarries: GateRule = ({ need, supply, family }) =>
+  need ? judgeSupply(supply, need) : judge('stop', 'gate.way.none', { family });

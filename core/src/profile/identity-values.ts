@@ -1,0 +1,33 @@
+import { formatAscii } from '../base/bytes.ts';
+import type { Profile } from './profile.ts';
+
+/** Identity fields by id, as text. A field whose copies differ is listed in `torn`. */
+export interface StoredIdentity {
+  readonly values: Readonly<Record<string, string>>;
+  readonly torn: readonly string[];
+}
+
+/** Text of a fixed-width field: trailing blanks, FF and 00 are padding. */
+export function decodeField(bytes: Uint8Array): string {
+  let end = bytes.length;
+  while (end > 0 && [0x00, 0x20, 0xff].includes(bytes[end - 1] as number)) end--;
+  return formatAscii(bytes.subarray(0, end));
+}
+
+/**
+ * Reads the identity fields that `profile` keeps in `regionId` out of a whole image of that region.
+ * Memory: reads in place. A field with several copies takes the first; differing copies are named in `torn`.
+ */
+export function readStoredIdentity(profile: Profile, regionId: string, image: Uint8Array): StoredIdentity {
+  const values: Record<string, string> = {};
+  const torn: string[] = [];
+  for (const field of profile.identity) {
+    if (field.stored?.region !== regionId) continue;
+    const copies = field.stored.offsets.map((at) =>
+      decodeField(image.subarray(at, at + field.lengthBytes))
+    );
+    values[field.id] = copies[0] as string;
+    if (copies.some((c) => c !== copies[0])) torn.push(field.id);
+  }
+  return { values, torn };
+}

@@ -1,0 +1,60 @@
+import type { Finding } from '../image/finding.ts';
+import { verifyChecksum } from '../checksum/rule.ts';
+import { computeStatistics } from '../image/statistics.ts';
+import { readStoredIdentity } from '../profile/identity-values.ts';
+import { getRegion, type Profile } from '../profile/profile.ts';
+
+/** What the bytes of one read say about themselves. */
+export interface Inspection {
+  readonly findings: readonly Finding[];
+  readonly entropyBitsPerByte: number;
+  readonly identity: Readonly<Record<string, string>>;
+}
+
+/**
+ * Looks at one whole-region image for what two equal reads cannot show: filled with one value, mirrored,
+ * checksum rules that do not hold, identity fields whose copies differ.
+ * Errors: throws RangeError if the image has not the region's length (check with `checkImageSize` first).
+ * Example: an image of all FF gives one finding `image.fill.single` of severity `stop`.
+ */
+export function inspectImage(profile: Profile, regionId: string, image: Uint8Array): Inspection {
+  const region = getRegion(profile, regionId);
+  if (image.length !== region.lengthBytes) {
+    throw new RangeError(`"image" expected ${region.lengthBytes} bytes, got ${image.length}`);
+  }
+  const findings: Finding[] = [];
+  const stats = computeStatistics(image);
+  if (stats.filledWith !== undefined) {
+    const value = stats.filledWith.toString(16).toUpperCase().padStart(2, '0');
+    findings.push({ code: 'image.fill.single', severity: 'stop', params: { value } });
+    return { findings, entropyBitsPerByte: 0, identity: {} };
+  }
+  if (stats.repeatsEveryBytes !== undefined) {
+    findings.push({
+      code: 'image.repeat.mirrored',
+      severity: 'stop',
+      params: { everyBytes: stats.repeatsEveryBytes }
+    });
+  }
+  for (const rule of profile.checksums) {
+    if (rule.region !== regionId) continue;
+    const state = verifyChecksum(rule, image);
+    if (!state.holds) {
+      findings.push({
+        code: 'image.checksum.differs',
+        severity: 'look',
+        params: { rule: rule.id, stored: hex(state.stored), computed: hex(state.computed) },
+        range: rule.over
+      });
+    }
+  }
+  const identity = readStoredIdentity(profile, regionId, image);
+  for (const field of identity.torn) {
+    findings.push({ code: 'image.identity.torn', severity: 'look', params: { field } });
+  }
+  return { findings, entropyBitsPerByte: stats.entropyBitsPerByte, identity: identity.values };
+}
+
+function hex(value: number): string {
+  return value.toString(16).toUpperCase();
+}

@@ -1,0 +1,36 @@
+/** Questions that a supply is asked in one turn; the answers come back joined by semicolons. */
+export const SUPPLY_POLL = 'MEAS:VOLT?;:MEAS:CURR?;:OUTP?;:VOLT?;:CURR?';
+
+/** Reading of a supply. Units: mV, mA. */
+export interface SupplySample {
+  readonly measuredMv: number;
+  readonly measuredMa: number;
+  readonly on: boolean;
+  readonly setMv: number;
+  readonly limitMa: number;
+}
+
+/** Answer to {@link SUPPLY_POLL}; undefined when it is not five numbers. */
+export function parseSupplyPoll(line: string): SupplySample | undefined {
+  const parts = line.split(';').map((p) => Number(p.trim() === '' ? Number.NaN : p));
+  if (parts.length !== 5 || parts.some((n) => !Number.isFinite(n))) return undefined;
+  const [volts, amps, on, setVolts, limitAmps] = parts as [number, number, number, number, number];
+  return {
+    measuredMv: Math.round(volts * 1000),
+    measuredMa: Math.round(amps * 1000),
+    on: on !== 0,
+    setMv: Math.round(setVolts * 1000),
+    limitMa: Math.round(limitAmps * 1000)
+  };
+}
+
+/** Error number and text of a `SYST:ERR?` answer; undefined when malformed. */
+export function parseScpiError(line: string): { number: number; text: string } | undefined {
+  const match = /^\s*([+-]?\d+)\s*,\s*"([^"]*)"\s*$/.exec(line);
+  return match ? { number: Number(match[1]), text: match[2] as string } : undefined;
+}
+
+/** Commands that set voltage and limit. Units: mV and mA in, volts and amps on the wire. */
+export function encodeSupplySettings(voltageMv: number, limitMa: number): string {
+  return `VOLT ${(voltageMv / 1000).toFixed(3)};:CURR ${(limitMa / 1000).toFixed(3)}`;
+}

@@ -1,0 +1,132 @@
+import { concatBytes, encodeUintBe, readUintBe } from '../base/bytes.ts';
+import { fail, ok, type Result } from '../base/result.ts';
+import type { Range } from '../image/range.ts';
+import { lengthOf } from '../image/range.ts';
+import { NEGATIVE_CODES, NEGATIVE_RESPONSE, SERVICES } from './services.ts';
+
+export type UdsResponse =
+  | { readonly type: 'positive'; readonly sid: number; readonly data: Uint8Array }
+  | { readonly type: 'negative'; readonly sid: number; readonly nrc: number }
+  | { readonly type: 'malformed' };
+
+/** Tells positive from negative answers. `data` shares the bytes after the service id. */
+export function decodeResponse(bytes: Uint8Array): UdsResponse {
+  const head = bytes[0];
+  if (head === undefined) return { type: 'malformed' };
+  if (head === NEGATIVE_RESPONSE) {
+    if (bytes.length < 3) return { type: 'malformed' };
+    return { type: 'negative', sid: bytes[1] as number, nrc: bytes[2] as number };
+  }
+  if (head < 0x40) return { type: 'malformed' };
+  return { type: 'positive', sid: head - 0x40, data: bytes.subarray(1) };
+}
+
+/** Name of a negative response code; an unknown one keeps its number. */
+export function nameOfNrc(nrc: number): string {
+  return NEGATIVE_CODES[nrc] ?? `0x${nrc.toString(16).toUpperCase().padStart(2, '0')}`;
+}
+
+/** 10 xx. Sessions: 1 default, 2 programming, 3 extended. */
+export function encodeSession(session: 1 | 2 | 3): Uint8Array {
+  return Uint8Array.of(SERVICES.diagnosticSessionControl, session);
+}
+
+/** 22 DDDD, one identifier. */
+export function encodeReadDid(did: number): Uint8Array {
+  return concatBytes([Uint8Array.of(SERVICES.readDataByIdentifier), encodeUintBe(did, 2)]);
+}
+
+/** 27 with an odd level: seed request. */
+export function encodeRequestSeed(level: number): Uint8Array {
+  return Uint8Array.of(SERVICES.securityAccess, level);
+}
+
+/** 27 with the even level that follows: the key. */
+export function encodeSendKey(level: number, key: Uint8Array): Uint8Array {
+  return concatBytes([Uint8Array.of(SERVICES.securityAccess, level + 1), key]);
+}
+
+/** 35 (upload: out of the unit) with 4-byte address and size, no compression. */
+export function encodeRequestUpload(range: Range): Uint8Array {
+  return encodeTransferRequest(SERVICES.requestUpload, range);
+}
+
+/** 34 (download: into the unit), laid out alike. */
+export function encodeRequestDownload(range: Range): Uint8Array {
+  return encodeTransferRequest(SERVICES.requestDownload, range);
+}
+
+function encodeTransferRequest(sid: number, range: Range): Uint8Array {
+  return concatBytes([
+    Uint8Array.of(sid, 0x00, 0x44),
+    encodeUintBe(range.start, 4),
+    encodeUintBe(lengthOf(range), 4)
+  ]);
+}
+
+/** 36 cc data. */
+export function encodeTransferData(counter: number, data?: Uint8Array): Uint8Array {
+  const head = Uint8Array.of(SERVICES.transferData, counter);
+  return data ? concatBytes([head, data]) : head;
+}
+
+/** 37. */
+export function encodeTransferExit(): Uint8Array {
+  return Uint8Array.of(SERVICES.requestTransferExit);
+}
+
+/** 31 01 RRRR with options. */
+export function encodeStartRoutine(routine: number, options: Uint8Array): Uint8Array {
+  return concatBytes([Uint8Array.of(SERVICES.routineControl, 0x01), encodeUintBe(routine, 2), options]);
+}
+
+/** Erase options: layout byte, address and size as in a transfer request. */
+export function encodeEraseOptions(range: Range): Uint8Array {
+  return concatBytes([
+    Uint8Array.of(0x44),
+    encodeUintBe(range.start, 4),
+    encodeUintBe(lengthOf(range), 4)
+  ]);
+}
+
+/** Counter that follows `counter`: after FF comes 00. Source: ISO 14229-1. */
+export function nextCounter(counter: number): number {
+  return (counter + 1) % 256;
+}
+
+/**
+ * Longest block (service id and counter included) out of the data of a 74 or 75 answer.
+ * Errors: `uds.answer.short`, `uds.answer.nonsense` (a block of no use). Example: 20 0081 is 129.
+ */
+export function decodeMaxBlock(data: Uint8Array): Result<number> {
+  const width = (data[0] ?? 0) >> 4;
+  if (width < 1 || width > 4 || data.length < 1 + width) return fail('uds.answer.short');
+  const block = readUintBe(data, 1, width);
+  return block < 3 ? fail('uds.answer.nonsense', { block }) : ok(block);
+}
+
+export interface TransferRequest {
+  readonly sid: number;
+  readonly address: number;
+  readonly lengthBytes: number;
+}
+
+/** Reads a 34 or 35 request of any address and size width (server side). Undefined when malformed. */
+export function decodeTransferRequest(bytes: Uint8Array): TransferRequest | undefined {
+  const layout = bytes[2];
+  if (layout === undefined) return undefined;
+  return decodeMemory(bytes, 3, layout);
+}
+
+/** Address and size behind a layout byte. Undefined when widths or length do not fit. */
+export function decodeMemory(bytes: Uint8Array, offset: number, layout: number): TransferRequest | undefined {
+  const addressWidth = layout % 16;
+  const sizeWidth = Math.floor(layout / 16);
+  if (addressWidth < 1 || addressWidth > 5 || sizeWidth < 1 || sizeWidth > 4) return undefined;
+  if (bytes.length !== offset + addressWidth + sizeWidth) return undefined;
+  return {
+    sid: bytes[0] as number,
+    address: readUintBe(bytes, offset, addressWidth),
+    lengthBytes: readUintBe(bytes, offset + addressWidth, sizeWidth)
+  };
+}

@@ -1,0 +1,75 @@
+// JSON Schema -> standalone ESM validators (no `new Function` at run time: safe under a strict policy).
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import standaloneCode from 'ajv/dist/standalone/index.js';
+import { build } from 'esbuild';
+import { profileSchema } from '../core/src/profile/schema.ts';
+import * as requests from '../app/src/lib/schema/requests.ts';
+
+interface Target {
+  readonly outDir: URL;
+  readonly schemas: Readonly<Record<string, { readonly $id: string }>>;
+  readonly types: string;
+}
+
+const core: Target = {
+  outDir: new URL('../core/src/generated/', import.meta.url),
+  schemas: { validateProfile: profileSchema },
+  types: `import type { ProfileDocument } from '../profile/schema.ts';
+export declare const validateProfile: Validate<ProfileDocument>;`
+};
+
+const app: Target = {
+  outDir: new URL('../app/src/lib/generated/', import.meta.url),
+  schemas: Object.fromEntries(
+    Object.entries(requests.schemas).map(([name, schema]) => [`validate${name}`, schema])
+  ),
+  types: `import type * as T from '../schema/requests.ts';
+${Object.keys(requests.schemas)
+  .map((n) => `export declare const validate${n}: Validate<T.${n}>;`)
+  .join('\n')}`
+};
+
+for (const target of [core, app]) await generate(target);
+
+async function generate({ outDir, schemas, types }: Target) {
+  const ajv = new Ajv2020({
+    code: { source: true, esm: true, lines: false },
+    allErrors: true,
+    strict: true,
+    allowUnionTypes: true
+  });
+  for (const schema of Object.values(schemas)) ajv.addSchema(schema);
+  const names = Object.fromEntries(Object.entries(schemas).map(([n, s]) => [n, s.$id]));
+  const code = standaloneCode(ajv, names);
+  // Even with esm:true some of the code asks for ajv's runtime with require(): bundle it away.
+  const result = await build({
+    stdin: { contents: code, resolveDir: fileURLToPath(new URL('..', import.meta.url)), loader: 'js' },
+    bundle: true,
+    format: 'esm',
+    platform: 'neutral',
+    mainFields: ['module', 'main'],
+    target: 'es2023',
+    write: false,
+    legalComments: 'none'
+  });
+  const js = result.outputFiles[0]?.text ?? '';
+  if (/\bnew Function\b|\beval\(/.test(js)) throw new Error('generated validators use eval');
+  mkdirSync(outDir, { recursive: true });
+  writeFileSync(new URL('validators.js', outDir), `// Made by scripts/gen-validators.ts\n${js}`);
+  writeFileSync(
+    new URL('validators.d.ts', outDir),
+    `export interface ValidationError {
+  instancePath: string;
+  keyword: string;
+  message?: string;
+}
+export interface Validate<T> {
+  (data: unknown): data is T;
+  errors?: ValidationError[] | null;
+}
+${types}
+`
+  );
+}

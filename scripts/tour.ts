@@ -1,0 +1,104 @@
+// Walks the demo as a technician would and takes the pictures of docs/screenshots.
+//   ./badger start   (a fresh demo), then   npx tsx scripts/tour.ts [URL] [FOLDER]
+import { chromium, type Page } from '@playwright/test';
+
+const url = process.argv[2] ?? 'http://127.0.0.1:8420';
+const folder = process.argv[3] ?? 'docs/screenshots';
+
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--disable-gpu'] });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+
+async function shot(name: string) {
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: `${folder}/${name}.png` });
+  console.log(name);
+}
+
+const ready = (p: Page) => p.getByTestId('bench-line').waitFor();
+const speed = (factor: number) => page.request.post(`${url}/api/speed`, { data: { factor }, headers: { origin: url } });
+const open = async (path: string) => {
+  await page.goto(url + path);
+  await ready(page);
+  await page.waitForTimeout(600);
+};
+const idle = () => page.getByTestId('bench-line').getByText('Nothing is running').waitFor({ timeout: 120_000 });
+
+async function clamp(job: number, tag: string, role: 'ORIGINAL' | 'DONOR') {
+  await open(`/jobs/${job}/wire`);
+  const off = page.getByRole('button', { name: 'Switch off' });
+  if (await off.isEnabled()) {
+    await off.click();
+    await page.getByTestId('bench-line').getByText('Supply is off').waitFor();
+  }
+  await page.getByLabel('Unit on the clamp').selectOption(tag);
+  await page.getByLabel(/Hold pad/).check();
+  await page.getByRole('button', { name: 'Switch on' }).click();
+  await page.getByRole('button', { name: new RegExp(`Read chip id as ${role}`) }).click();
+  await page.getByText(`${role} ${tag} answers with`).waitFor();
+  await page.waitForTimeout(500);
+}
+
+async function read(region: string, role: 'original' | 'donor', during?: () => Promise<void>) {
+  const table = page.getByRole('region', { name: `Kept reads of the ${role}` });
+  const kept = table.locator('a.read');
+  const before = await kept.count();
+  await table.getByRole('button', { name: new RegExp(`^Read ${region}`) }).click();
+  await during?.();
+  await kept.nth(before).waitFor({ timeout: 120_000 });
+  await idle();
+  await page.waitForTimeout(300);
+}
+
+await page.goto(`${url}/sign-in`);
+await shot('sign-in');
+await page.getByRole('button', { name: 'bench', exact: true }).click();
+await page.getByRole('button', { name: 'Sign in' }).click();
+await ready(page);
+await page.waitForTimeout(600);
+await shot('today');
+
+await speed(120);
+await clamp(2031, '0417', 'ORIGINAL');
+await shot('wire');
+await open('/jobs/2031/read');
+for (const region of ['data flash', 'data flash', 'program flash']) await read(region, 'original');
+await read('program flash', 'original', async () => {
+  await page.waitForTimeout(2500);
+  await shot('read');
+});
+await clamp(2031, '0388', 'DONOR');
+await open('/jobs/2031/match');
+await shot('match');
+await open('/jobs/2031/read');
+for (const region of ['data flash', 'data flash', 'program flash', 'program flash']) await read(region, 'donor');
+await open('/jobs/2031/build');
+await page.getByRole('button', { name: 'Build the clone image' }).click();
+await page.getByText(/^Built/).waitFor();
+await shot('build');
+await open('/jobs/2031/write');
+await shot('write-gate');
+await page.getByLabel(/Last three digits/).fill('388');
+await page.getByRole('button', { name: 'Write to the donor' }).click();
+await page.getByText('Hands off').first().waitFor();
+await page.waitForTimeout(6000);
+await shot('write');
+await page.getByText('Go: The donor is written and proven').waitFor({ timeout: 120_000 });
+await open('/jobs/2031/return');
+await page.getByRole('button', { name: 'Close the job' }).click();
+await page.getByText('Go: The job is closed').waitFor();
+await open('/jobs/2031/record');
+await shot('record');
+
+await clamp(2034, '0419', 'ORIGINAL');
+await open('/jobs/2034/read');
+for (const region of ['data flash', 'data flash']) await read(region, 'original');
+await page.waitForTimeout(500);
+await shot('disputed');
+await page.getByRole('button', { name: /Turn to night/ }).click();
+await page.waitForTimeout(500);
+await shot('night');
+await page.getByRole('button', { name: /Turn to day/ }).click();
+await open('/families/HV-EC4');
+await shot('family');
+await speed(30);
+await browser.close();

@@ -1,0 +1,324 @@
+import { concatBytes, encodeUintBe, parseHex } from '@badger/core/base/bytes';
+import type { CanAccess, Profile, Region } from '@badger/core/profile/profile';
+import { decodeMemory, decodeTransferRequest, nextCounter } from '@badger/core/uds/codec';
+import { computeTidemarkKey } from '@badger/core/uds/security-key';
+import { NRC, ROUTINE_ERASE_MEMORY } from '@badger/core/uds/services';
+import { createRandom, seedOf } from '../world/random.ts';
+import type { Memory } from './make-memory.ts';
+
+/** What a unit is, apart from its memory. */
+export interface UnitSpec {
+  readonly tag: string;
+  readonly family: string;
+  /** Upper-case hex. */
+  readonly chipId: string;
+  readonly fields: Readonly<Record<string, string>>;
+  /** Numbers of the uploads since power-up of the world that come out wrong, by region. */
+  readonly wrongUploads?: Readonly<Record<string, readonly number[]>>;
+}
+
+export interface Answer {
+  /** Undefined: the unit says nothing. */
+  readonly payload: Uint8Array | undefined;
+  /** Time that the unit works on it, in milliseconds of real life. */
+  readonly workMs: number;
+}
+
+/** Longest block: 4095 bytes, what a 12-bit length carries. */
+const MAX_BLOCK = 0x0fff;
+const EMPTY: Answer = { payload: undefined, workMs: 0 };
+
+interface Transfer {
+  readonly kind: 'up' | 'down';
+  readonly region: Region;
+  readonly source: Uint8Array;
+  readonly end: number;
+  at: number;
+  counter: number;
+}
+
+/**
+ * A simulated module: power, boot pad, sessions, security, memory that behaves like flash (a write can only
+ * clear bits, an erase sets a block to FF). It knows nothing of jobs.
+ */
+export class Module {
+  readonly spec: UnitSpec;
+  readonly profile: Profile;
+  readonly memory: Memory;
+  readonly #access: CanAccess;
+  readonly #needsPad: boolean;
+  readonly #uploads = new Map<string, number>();
+  readonly #onChange: (regionId: string) => void;
+  #mode: 'off' | 'application' | 'boot' = 'off';
+  #session: 1 | 2 | 3 = 1;
+  #seed: Uint8Array | undefined;
+  #unlocked = false;
+  #wrongKeys = 0;
+  #seeds = 0;
+  #transfer: Transfer | undefined;
+  #activity: 'idle' | 'reading' | 'writing' = 'idle';
+  /** Set by fault scripts: the next answer to this service is this negative code. */
+  refuseNext: { sid: number; nrc: number; times: number } | undefined;
+
+  constructor(options: {
+    spec: UnitSpec;
+    profile: Profile;
+    memory: Memory;
+    onChange?: (regionId: string) => void;
+  }) {
+    this.spec = options.spec;
+    this.profile = options.profile;
+    this.memory = options.memory;
+    this.#onChange = options.onChange ?? (() => undefined);
+    const way = options.profile.ways.find((w) => w.can);
+    if (!way?.can) throw new TypeError(`"profile" expected a way over CAN, got ${options.profile.id}`);
+    this.#access = way.can;
+    this.#needsPad = way.holdPad !== undefined;
+  }
+
+  get requestId(): number {
+    return this.#access.requestId;
+  }
+
+  get responseId(): number {
+    return this.#access.responseId;
+  }
+
+  get mode(): 'off' | 'application' | 'boot' {
+    return this.#mode;
+  }
+
+  /** Current that flows at the moment, before ripple. Units: mA. */
+  get drawMa(): number {
+    if (this.#mode === 'off') return 0;
+    const state =
+      this.#activity === 'idle' ? (this.#mode === 'boot' ? 'boot' : 'idle') : this.#activity;
+    const band = this.profile.ways.flatMap((w) => w.draw).find((d) => d.state === state);
+    return band ? Math.round(band.minMa * 0.6 + band.maxMa * 0.4) : 200;
+  }
+
+  powerOn(padHeld: boolean): void {
+    if (this.#mode !== 'off') return;
+    this.#mode = this.#needsPad && !padHeld ? 'application' : 'boot';
+    this.#resetSession();
+  }
+
+  powerOff(): void {
+    this.#mode = 'off';
+    this.#resetSession();
+  }
+
+  #resetSession(): void {
+    this.#session = 1;
+    this.#unlocked = false;
+    this.#seed = undefined;
+    this.#transfer = undefined;
+    this.#activity = 'idle';
+  }
+
+  /** Answers one UDS request. Total: never throws for what comes from the wire. */
+  handle(request: Uint8Array): Answer {
+    const sid = request[0];
+    if (this.#mode === 'off' || sid === undefined) return EMPTY;
+    const forced = this.refuseNext;
+    if (forced?.sid === sid && forced.times > 0) {
+      forced.times--;
+      return refuse(sid, forced.nrc);
+    }
+    switch (sid) {
+      case 0x10:
+        return this.#openSession(request);
+      case 0x11:
+        this.#resetSession();
+        return reply(0x51, request.subarray(1, 2));
+      case 0x22:
+        return this.#readDid(request);
+      case 0x27:
+        return this.#security(request);
+      case 0x31:
+        return this.#routine(request);
+      case 0x34:
+      case 0x35:
+        return this.#openTransfer(request, sid);
+      case 0x36:
+        return this.#transferData(request);
+      case 0x37:
+        return this.#closeTransfer();
+      case 0x3e:
+        return (request[1] ?? 0) >= 0x80 ? EMPTY : reply(0x7e, Uint8Array.of(0));
+      default:
+        return refuse(sid, NRC.serviceNotSupported);
+    }
+  }
+
+  #openSession(request: Uint8Array): Answer {
+    const session = request[1];
+    if (request.length !== 2) return refuse(0x10, NRC.incorrectLength);
+    if (session !== 1 && session !== 2 && session !== 3) {
+      return refuse(0x10, NRC.subFunctionNotSupported);
+    }
+    // without the boot pad the application runs, and it does not let anybody program it
+    if (session === 2 && this.#mode !== 'boot') return refuse(0x10, NRC.conditionsNotCorrect);
+    this.#resetSession();
+    this.#session = session;
+    return reply(0x50, Uint8Array.of(session, 0x00, 0x32, 0x01, 0xf4));
+  }
+
+  #readDid(request: Uint8Array): Answer {
+    if (request.length !== 3) return refuse(0x22, NRC.incorrectLength);
+    const did = (request[1] as number) * 256 + (request[2] as number);
+    const value = this.#valueOfDid(did);
+    if (!value) return refuse(0x22, NRC.requestOutOfRange);
+    return reply(0x62, concatBytes([encodeUintBe(did, 2), value]));
+  }
+
+  #valueOfDid(did: number): Uint8Array | undefined {
+    if (did === this.#access.chipIdDid) return parseHex(this.spec.chipId);
+    if (did === this.#access.familyDid) return new TextEncoder().encode(this.spec.family);
+    if (did === 0xf186) return Uint8Array.of(this.#session);
+    const field = this.profile.identity.find((f) => f.did === did);
+    if (!field?.stored) return undefined;
+    const at = field.stored.offsets[0] as number;
+    return this.memory.get(field.stored.region)?.slice(at, at + field.lengthBytes);
+  }
+
+  #security(request: Uint8Array): Answer {
+    const level = request[1];
+    if (this.#session === 1) return refuse(0x27, NRC.serviceNotInSession);
+    if (level === this.#access.securityLevel) {
+      if (this.#wrongKeys >= 3) return refuse(0x27, NRC.requiredTimeDelayNotExpired);
+      const random = createRandom(seedOf(`${this.spec.tag}/${this.#seeds++}`));
+      this.#seed = this.#unlocked ? new Uint8Array(4) : encodeUintBe(random(), 4);
+      return reply(0x67, concatBytes([Uint8Array.of(level), this.#seed]));
+    }
+    if (level !== this.#access.securityLevel + 1) return refuse(0x27, NRC.subFunctionNotSupported);
+    if (!this.#seed) return refuse(0x27, NRC.requestSequenceError);
+    const expected = computeTidemarkKey(this.#seed, this.#access.keyConstant);
+    this.#seed = undefined;
+    if (!expected.every((b, i) => request[2 + i] === b) || request.length !== 6) {
+      this.#wrongKeys++;
+      return refuse(0x27, this.#wrongKeys >= 3 ? NRC.exceededNumberOfAttempts : NRC.invalidKey);
+    }
+    this.#unlocked = true;
+    this.#wrongKeys = 0;
+    return reply(0x67, Uint8Array.of(level));
+  }
+
+  #routine(request: Uint8Array): Answer {
+    if (!this.#unlocked) return refuse(0x31, NRC.securityAccessDenied);
+    if (request.length < 5 || request[1] !== 1) return refuse(0x31, NRC.incorrectLength);
+    const routine = (request[2] as number) * 256 + (request[3] as number);
+    const range = decodeMemory(request, 5, request[4] as number);
+    if (routine !== ROUTINE_ERASE_MEMORY || !range) return refuse(0x31, NRC.requestOutOfRange);
+    const region = this.#regionOf(range.address, range.lengthBytes);
+    const bytes = region && this.memory.get(region.id);
+    if (!region || !bytes) return refuse(0x31, NRC.requestOutOfRange);
+    const block = region.eraseBlockBytes ?? 1;
+    const start = range.address - region.address;
+    if (start % block !== 0 || range.lengthBytes % block !== 0) {
+      return refuse(0x31, NRC.requestOutOfRange);
+    }
+    bytes.fill(0xff, start, start + range.lengthBytes);
+    this.#activity = 'writing';
+    this.#onChange(region.id);
+    // common practice: about 20 ms for each KiB erased
+    return { ...reply(0x71, request.subarray(1, 4)), workMs: range.lengthBytes / 51.2 };
+  }
+
+  #regionOf(address: number, lengthBytes: number): Region | undefined {
+    return this.profile.regions.find(
+      (r) => address >= r.address && address + lengthBytes <= r.address + r.lengthBytes
+    );
+  }
+
+  #openTransfer(request: Uint8Array, sid: 0x34 | 0x35): Answer {
+    if (this.#session !== 2) return refuse(sid, NRC.serviceNotInSession);
+    if (!this.#unlocked) return refuse(sid, NRC.securityAccessDenied);
+    const wanted = decodeTransferRequest(request);
+    if (!wanted) return refuse(sid, NRC.incorrectLength);
+    const region = this.#regionOf(wanted.address, wanted.lengthBytes);
+    const bytes = region && this.memory.get(region.id);
+    if (!region || !bytes || wanted.lengthBytes === 0) return refuse(sid, NRC.requestOutOfRange);
+    const at = wanted.address - region.address;
+    const kind = sid === 0x35 ? 'up' : 'down';
+    this.#transfer = {
+      kind,
+      region,
+      source: kind === 'up' ? this.#uploadOf(region, bytes) : bytes,
+      end: at + wanted.lengthBytes,
+      at,
+      counter: 1
+    };
+    this.#activity = kind === 'up' ? 'reading' : 'writing';
+    return reply(sid + 0x40, concatBytes([Uint8Array.of(0x20), encodeUintBe(MAX_BLOCK, 2)]));
+  }
+
+  /** What an upload delivers: the memory, or with a failing unit the memory with bits lost in one place. */
+  #uploadOf(region: Region, bytes: Uint8Array): Uint8Array {
+    const count = (this.#uploads.get(region.id) ?? 0) + 1;
+    this.#uploads.set(region.id, count);
+    if (!this.spec.wrongUploads?.[region.id]?.includes(count)) return bytes;
+    const copy = bytes.slice();
+    const random = createRandom(seedOf(`${this.spec.tag}/${region.id}/${count}`));
+    const start = Math.floor((random() / 2 ** 32) * region.lengthBytes * 0.7);
+    let changed = 0;
+    for (let i = start; changed < 14 && i < copy.length; i++) {
+      const before = copy[i] as number;
+      copy[i] = before & ~(1 << (random() % 8));
+      if (copy[i] !== before) changed++;
+    }
+    return copy;
+  }
+
+  #transferData(request: Uint8Array): Answer {
+    const transfer = this.#transfer;
+    if (!transfer) return refuse(0x36, NRC.requestSequenceError);
+    const counter = request[1];
+    if (counter !== transfer.counter) return refuse(0x36, NRC.wrongBlockSequenceCounter);
+    const answer =
+      transfer.kind === 'up' ? this.#upload(transfer) : this.#download(transfer, request.subarray(2));
+    transfer.counter = nextCounter(transfer.counter);
+    return answer;
+  }
+
+  #upload(transfer: Transfer): Answer {
+    const length = Math.min(MAX_BLOCK - 2, transfer.end - transfer.at);
+    if (length === 0) return refuse(0x36, NRC.requestSequenceError);
+    const data = transfer.source.subarray(transfer.at, transfer.at + length);
+    transfer.at += length;
+    const payload = concatBytes([Uint8Array.of(0x76, transfer.counter), data]);
+    return { payload, workMs: (length / transfer.region.readBytesPerSecond) * 1000 };
+  }
+
+  #download(transfer: Transfer, data: Uint8Array): Answer {
+    if (data.length === 0 || transfer.at + data.length > transfer.end) {
+      return refuse(0x36, NRC.requestOutOfRange);
+    }
+    const flash = transfer.region.eraseBlockBytes !== undefined;
+    for (let i = 0; i < data.length; i++) {
+      const at = transfer.at + i;
+      const value = data[i] as number;
+      // flash can only clear bits; what was not erased stays
+      transfer.source[at] = flash ? (transfer.source[at] as number) & value : value;
+    }
+    transfer.at += data.length;
+    this.#onChange(transfer.region.id);
+    const payload = Uint8Array.of(0x76, transfer.counter);
+    return { payload, workMs: (data.length / transfer.region.writeBytesPerSecond) * 1000 };
+  }
+
+  #closeTransfer(): Answer {
+    if (!this.#transfer) return refuse(0x37, NRC.requestSequenceError);
+    this.#transfer = undefined;
+    this.#activity = 'idle';
+    return reply(0x77, new Uint8Array(0));
+  }
+}
+
+function reply(sid: number, data: Uint8Array): Answer {
+  return { payload: concatBytes([Uint8Array.of(sid), data]), workMs: 0 };
+}
+
+function refuse(sid: number, nrc: number): Answer {
+  return { payload: Uint8Array.of(0x7f, sid, nrc), workMs: 0 };
+}

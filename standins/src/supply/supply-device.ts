@@ -1,0 +1,164 @@
+import { esrBitOf, formatScpiError } from '@badger/core/scpi/errors';
+import { parseScpiBoolean, parseScpiLine, parseScpiNumber, type ScpiUnit } from '@badger/core/scpi/message';
+
+/** What hangs on the output. */
+export interface Load {
+  /** Current that the load wants at the moment. Units: mA. */
+  drawMa(): number;
+  /** The output came on or went off, or sagged below what the load needs. */
+  power(on: boolean): void;
+}
+
+/** Below this a module falls out. Units: mV. Source: common practice. */
+const BROWN_OUT_MV = 9000;
+const QUEUE_LENGTH = 16;
+
+/** A simulated bench supply with a current limit, spoken to in SCPI. */
+export class SupplyDevice {
+  readonly ratedMa: number;
+  readonly ratedMv = 32_000;
+  readonly serial: string;
+  readonly #load: Load;
+  #setMv = 0;
+  #limitMa = 1000;
+  #on = false;
+  #tripped = false;
+  #errors: number[] = [];
+  #esr = 0x80;
+  #ripple = 0;
+
+  constructor({ ratedMa, serial, load }: { ratedMa: number; serial: string; load: Load }) {
+    this.ratedMa = ratedMa;
+    this.serial = serial;
+    this.#load = load;
+  }
+
+  get on(): boolean {
+    return this.#on;
+  }
+
+  /** Fault script: the protection lets go. */
+  trip(): void {
+    this.#tripped = true;
+    this.#switch(false);
+  }
+
+  /** Volts and amps at the terminals now. Units: mV, mA. In limitation the voltage gives way. */
+  measure(): { mv: number; ma: number } {
+    if (!this.#on) return { mv: 0, ma: 0 };
+    this.#ripple = (this.#ripple + 1) % 7;
+    const wanted = this.#load.drawMa();
+    const rippled = wanted === 0 ? 0 : wanted + (this.#ripple - 3) * Math.ceil(wanted / 60);
+    if (rippled <= this.#limitMa) return { mv: this.#setMv - (this.#ripple % 3) * 2, ma: rippled };
+    const mv = Math.round((this.#setMv * this.#limitMa) / rippled);
+    return { mv, ma: this.#limitMa };
+  }
+
+  /** Called now and then: a sagging output drops the load. */
+  tick(): void {
+    if (this.#on && this.measure().mv < BROWN_OUT_MV) this.#load.power(false);
+  }
+
+  /** One program message; the answer line, or undefined when nothing was asked. */
+  execute(line: string): string | undefined {
+    const answers: string[] = [];
+    for (const unit of parseScpiLine(line)) {
+      const answer = this.#unit(unit);
+      if (answer !== undefined) answers.push(answer);
+    }
+    return answers.length > 0 ? answers.join(';') : undefined;
+  }
+
+  #unit(unit: ScpiUnit): string | undefined {
+    const key = unit.query ? `${unit.header}?` : unit.header;
+    switch (key) {
+      case '*IDN?':
+        return `Saltmarsh,BENCH SUPPLY ${this.ratedMa / 1000}A,${this.serial},1.4`;
+      case '*RST':
+        this.#setMv = 0;
+        this.#limitMa = 1000;
+        return this.#switch(false);
+      case '*CLS':
+        this.#errors = [];
+        this.#esr = 0;
+        return undefined;
+      case '*OPC?':
+        return '1';
+      case '*OPC':
+        this.#esr |= 1;
+        return undefined;
+      case '*ESR?': {
+        const esr = this.#esr;
+        this.#esr = 0;
+        return String(esr);
+      }
+      case '*STB?':
+        return String((this.#errors.length > 0 ? 4 : 0) + (this.#esr & 0x3c ? 32 : 0));
+      case 'SYST:ERR?':
+        return formatScpiError(this.#errors.shift() ?? 0);
+      case 'SYST:VERS?':
+        return '1999.0';
+      case 'MEAS:VOLT?':
+        return (this.measure().mv / 1000).toFixed(3);
+      case 'MEAS:CURR?':
+        return (this.measure().ma / 1000).toFixed(3);
+      case 'VOLT?':
+        return (this.#setMv / 1000).toFixed(3);
+      case 'CURR?':
+        return (this.#limitMa / 1000).toFixed(3);
+      case 'OUTP?':
+      case 'OUTP:STAT?':
+        return this.#on ? '1' : '0';
+      case 'OUTP:PROT:TRIP?':
+        return this.#tripped ? '1' : '0';
+      case 'OUTP:PROT:CLE':
+        this.#tripped = false;
+        return undefined;
+      case 'VOLT':
+        return this.#number(unit, 'V', this.ratedMv, (v) => (this.#setMv = v));
+      case 'CURR':
+        return this.#number(unit, 'A', this.ratedMa, (v) => (this.#limitMa = v));
+      case 'OUTP':
+      case 'OUTP:STAT':
+        return this.#output(unit);
+      default:
+        return this.#error(-113);
+    }
+  }
+
+  #number(unit: ScpiUnit, kind: 'V' | 'A', most: number, set: (value: number) => void): undefined {
+    const [text, ...more] = unit.parameters;
+    if (text === undefined) return this.#error(-109);
+    if (more.length > 0) return this.#error(-108);
+    const parsed = parseScpiNumber(text, kind);
+    if ('error' in parsed) return this.#error(parsed.error);
+    const milli = Math.round(parsed.value * 1000);
+    if (milli < 0 || milli > most) return this.#error(-222);
+    set(milli);
+    return undefined;
+  }
+
+  #output(unit: ScpiUnit): undefined {
+    const [text] = unit.parameters;
+    if (text === undefined) return this.#error(-109);
+    const on = parseScpiBoolean(text);
+    if (on === undefined) return this.#error(-224);
+    if (on && this.#tripped) return this.#error(-221);
+    return this.#switch(on);
+  }
+
+  #switch(on: boolean): undefined {
+    if (on !== this.#on) {
+      this.#on = on;
+      this.#load.power(on && this.#setMv >= BROWN_OUT_MV);
+    }
+    return undefined;
+  }
+
+  #error(number: number): undefined {
+    this.#esr |= esrBitOf(number);
+    if (this.#errors.length >= QUEUE_LENGTH) this.#errors[QUEUE_LENGTH - 1] = -350;
+    else this.#errors.push(number);
+    return undefined;
+  }
+}

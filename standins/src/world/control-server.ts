@@ -1,0 +1,95 @@
+import { createServer, type IncomingMessage, type Server } from 'node:http';
+import type { BoxFault } from '../interface-box/box-server.ts';
+import type { Station, World } from './world.ts';
+
+/** The hands and the weather of the simulated bench, over HTTP and JSON on loopback. */
+export function createControlServer(world: World): Server {
+  return createServer((request, response) => {
+    void answer(world, request).then(({ status, body }) => {
+      response.writeHead(status, { 'content-type': 'application/json' });
+      response.end(JSON.stringify(body));
+    });
+  });
+}
+
+interface Reply {
+  readonly status: number;
+  readonly body: unknown;
+}
+
+async function answer(world: World, request: IncomingMessage): Promise<Reply> {
+  try {
+    if (request.method === 'GET' && request.url === '/world') return { status: 200, body: describe(world) };
+    if (request.method !== 'POST') return { status: 404, body: { code: 'world.path.unknown' } };
+    const body = JSON.parse(await readBody(request)) as Record<string, unknown>;
+    return act(world, request.url ?? '', body);
+  } catch {
+    return { status: 400, body: { code: 'world.request.malformed' } };
+  }
+}
+
+async function readBody(request: IncomingMessage): Promise<string> {
+  const chunks: Buffer[] = [];
+  let length = 0;
+  for await (const chunk of request as AsyncIterable<Buffer>) {
+    length += chunk.length;
+    if (length > 65_536) throw new RangeError('"body" expected at most 64 KiB');
+    chunks.push(chunk);
+  }
+  return Buffer.concat(chunks).toString('utf8');
+}
+
+function act(world: World, path: string, body: Record<string, unknown>): Reply {
+  if (path === '/speed') {
+    const factor = Number(body['factor']);
+    if (!(factor >= 0 && factor <= 120)) return { status: 400, body: { code: 'world.speed.outside' } };
+    world.speed = factor;
+    return { status: 200, body: describe(world) };
+  }
+  const station = world.stations.find((s) => s.spec.id === body['station']);
+  if (!station) return { status: 404, body: { code: 'world.station.unknown' } };
+  if (path === '/hands') return hands(world, station, body);
+  if (path === '/faults') return fault(station, body);
+  return { status: 404, body: { code: 'world.path.unknown' } };
+}
+
+function hands(world: World, station: Station, body: Record<string, unknown>): Reply {
+  if (typeof body['padHeld'] === 'boolean') station.padHeld = body['padHeld'];
+  const unit = body['unit'];
+  if (unit !== undefined && !world.clamp(station, unit === null ? null : String(unit))) {
+    return { status: 409, body: { code: 'world.unit.elsewhere' } };
+  }
+  return { status: 200, body: describe(world) };
+}
+
+function fault(station: Station, body: Record<string, unknown>): Reply {
+  if (body['kind'] === 'trip') station.supply.trip();
+  else if (body['kind'] === 'refuse') {
+    const module = station.clamped;
+    if (module) {
+      module.refuseNext = {
+        sid: Number(body['sid']),
+        nrc: Number(body['nrc']),
+        times: Number(body['times'] ?? 1)
+      };
+    }
+  } else if (body['kind'] === 'none') station.fault = undefined;
+  else station.fault = { kind: body['kind'], afterFrames: Number(body['afterFrames'] ?? 0) } as BoxFault;
+  return { status: 200, body: {} };
+}
+
+function describe(world: World) {
+  return {
+    speed: world.speed,
+    stations: world.stations.map((s) => ({
+      id: s.spec.id,
+      name: s.spec.name,
+      ratedMa: s.spec.ratedMa,
+      unit: s.clamped?.spec.tag ?? null,
+      padHeld: s.padHeld,
+      boxPort: s.boxPort,
+      supplyPort: s.supplyPort
+    })),
+    units: [...world.units.values()].map((m) => ({ tag: m.spec.tag, family: m.spec.family }))
+  };
+}

@@ -1,0 +1,93 @@
+import type { UnitSpec } from '../modules/module.ts';
+import type { StationSpec } from './world.ts';
+
+/** The stations of Saltmarsh Bench. */
+export const STATIONS: readonly StationSpec[] = [
+  { id: 'window', name: 'Window', ratedMa: 10_000, boxPort: 0, supplyPort: 0 },
+  { id: 'corner', name: 'Corner', ratedMa: 5_000, boxPort: 0, supplyPort: 0 }
+];
+
+/** The units that lie about in the workshop. All numbers are invented. */
+export const UNITS: readonly UnitSpec[] = [
+  {
+    tag: '0417',
+    family: 'HV-EC4',
+    chipId: '5C1A09E2',
+    fields: {
+      'hardware-number': '0731204418',
+      'software-number': 'H4C-2207-B',
+      serial: '1933008712',
+      vin: 'U8HVC3F2401084417'
+    }
+  },
+  {
+    tag: '0388',
+    family: 'HV-EC4',
+    chipId: '5C1B77D0',
+    fields: {
+      'hardware-number': '0731204418',
+      'software-number': 'H4C-2109-A',
+      serial: '1930114402',
+      vin: 'U8HVC3F2500966203'
+    }
+  },
+  {
+    tag: '0419',
+    family: 'HV-EC4',
+    chipId: '5C1A4F31',
+    fields: {
+      'hardware-number': '0731204418',
+      'software-number': 'H4C-2207-B',
+      serial: '1933010155',
+      vin: 'U8HVC3F2901084512'
+    },
+    // water damage: every third upload or so loses bits
+    wrongUploads: { 'data-flash': [2, 5, 9, 12], 'program-flash': [2, 4, 7, 11] }
+  },
+  {
+    tag: '0421',
+    family: 'HV-EC4',
+    chipId: '5C1B90A6',
+    fields: {
+      'hardware-number': '0731204420',
+      'software-number': 'H4C-2301-C',
+      serial: '1935120077',
+      vin: 'U8HVC3F2301102938'
+    }
+  },
+  {
+    tag: '0390',
+    family: 'QN-TC2',
+    chipId: '71B03F08',
+    fields: {
+      'hardware-number': '0460811203',
+      'software-number': 'T2-0915-E',
+      serial: '2217700145',
+      vin: 'U8NMB7D1902200931'
+    }
+  },
+  {
+    tag: '0391',
+    family: 'QN-TC2',
+    chipId: '71B044AC',
+    fields: {
+      'hardware-number': '0460811203',
+      'software-number': 'T2-0915-E',
+      serial: '2217709931',
+      vin: 'U8CGX1A8303001177'
+    }
+  },
+  {
+    tag: '0402',
+    family: 'PW-BD1',
+    chipId: '0D9F7712',
+    fields: {
+      'hardware-number': '0882150047',
+      'software-number': 'BD1-118',
+      serial: '4410093312',
+      vin: 'U8PLT5C3500771268'
+    },
+    // corroded: hardly two reads alike
+    wrongUploads: { eeprom: [1, 2, 3, 4, 6, 8], processor: [1, 2, 3, 5, 6] }
+  }
+];

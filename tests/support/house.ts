@@ -1,0 +1,142 @@
+// A whole house for a test: an own database, a simulated bench, and the application's services in this process.
+import { randomBytes } from 'node:crypto';
+import { fileURLToPath } from 'node:url';
+import pg from 'pg';
+import { createRoot, type Root } from '../../app/src/lib/server/root.ts';
+import type { Person } from '../../app/src/lib/server/repositories/people.ts';
+import { findPersonWithHash } from '../../app/src/lib/server/repositories/people.ts';
+import { findOperation } from '../../app/src/lib/server/repositories/operations.ts';
+import { startOperation } from '../../app/src/lib/server/services/start-operation.ts';
+import { listen } from '../../standins/src/world/listen.ts';
+import { createControlServer } from '../../standins/src/world/control-server.ts';
+import { loadProfiles } from '../../standins/src/world/load-profiles.ts';
+import { STATIONS, UNITS } from '../../standins/src/world/saltmarsh.ts';
+import { World } from '../../standins/src/world/world.ts';
+import type { StartOperation } from '../../app/src/lib/schema/requests.ts';
+
+export const at = (path: string) => fileURLToPath(new URL(`../../${path}`, import.meta.url));
+
+export interface House {
+  readonly root: Root;
+  readonly world: World;
+  readonly worldUrl: string;
+  readonly databaseUrl: string;
+  person(name: string): Promise<Person>;
+  close(): Promise<void>;
+}
+
+/** Makes an empty database on the test cluster. */
+export async function makeDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
+  const base = process.env['DATABASE_URL'];
+  if (!base) throw new Error('DATABASE_URL is not set');
+  const name = `badger_${randomBytes(5).toString('hex')}`;
+  const run = async (sql: string) => {
+    const client = new pg.Client({ connectionString: base });
+    await client.connect();
+    await client.query(sql);
+    await client.end();
+  };
+  await run(`create database ${name}`);
+  const url = new URL(base);
+  url.pathname = `/${name}`;
+  return { url: url.href, drop: () => run(`drop database if exists ${name} with (force)`) };
+}
+
+export async function startWorld(speed = 0): Promise<{ world: World; url: string; stop: () => void }> {
+  const world = new World({
+    profiles: loadProfiles(at('profiles')),
+    units: UNITS,
+    stations: STATIONS,
+    speed
+  });
+  await world.start();
+  const control = createControlServer(world);
+  const port = await listen(control);
+  return {
+    world,
+    url: `http://127.0.0.1:${port}`,
+    stop: () => {
+      world.stop();
+      control.close();
+      control.closeAllConnections();
+    }
+  };
+}
+
+const silent = { info: () => undefined, warn: () => undefined, error: () => undefined };
+
+export async function makeHouse({ speed = 0 } = {}): Promise<House> {
+  const database = await makeDatabase();
+  const bench = await startWorld(speed);
+  const root = await createRoot({
+    databaseUrl: database.url,
+    worldUrl: bench.url,
+    profilesDir: at('profiles'),
+    migrationsDir: at('app/drizzle'),
+    demo: true,
+    log: silent as never
+  });
+  await until(() => [...root.deps.bench.stations.values()].every((s) => s.supply.latest && s.box.connected));
+  return {
+    root,
+    world: bench.world,
+    worldUrl: bench.url,
+    databaseUrl: database.url,
+    async person(name) {
+      const row = await findPersonWithHash(root.deps.db, name);
+      if (!row) throw new Error(`no person ${name}`);
+      return { id: row.id, name: row.name, role: row.role };
+    },
+    async close() {
+      await root.close();
+      bench.stop();
+      await database.drop();
+    }
+  };
+}
+
+/** Waits until something holds; throws when it does not within `patienceMs`. */
+export async function until(
+  holds: () => boolean | Promise<boolean>,
+  patienceMs = 20_000
+): Promise<void> {
+  const deadline = performance.now() + patienceMs;
+  while (!(await holds())) {
+    if (performance.now() > deadline) throw new Error(`did not come true: ${holds.toString()}`);
+    await new Promise((resolve) => setTimeout(resolve, 15));
+  }
+}
+
+/** Clamps a unit with the pad held and gives it the family's supply. */
+export async function powerUp(house: House, stationId: string, tag: string, options = {}): Promise<void> {
+  const { padHeld = true, voltageMv = 13_500, limitMa = 5_000 } = options as {
+    padHeld?: boolean;
+    voltageMv?: number;
+    limitMa?: number;
+  };
+  const { bench } = house.root.deps;
+  const station = bench.stations.get(stationId);
+  await station?.supply.apply({ on: false });
+  await bench.world?.hands(stationId, { unit: tag, padHeld });
+  const on = await station?.supply.apply({ voltageMv, limitMa, on: true });
+  if (!on?.ok) throw new Error(`supply: ${JSON.stringify(on)}`);
+}
+
+/** Starts an operation and waits for its end. */
+export async function runToEnd(house: House, person: Person, request: StartOperation) {
+  const { deps } = house.root;
+  const started = await startOperation(deps, person, request);
+  if (!started.ok) return { refused: started.problem, operation: undefined };
+  const operation = await waitForEnd(house, started.value.operationId);
+  return { refused: undefined, operation };
+}
+
+export async function waitForEnd(house: House, operationId: string) {
+  const { db, bench } = house.root.deps;
+  await until(async () => {
+    const row = await findOperation(db, operationId);
+    const open = [...bench.running.values()].some((o) => o.spec.id === operationId);
+    return row?.endedAt !== null && !open;
+  }, 50_000);
+  return findOperation(db, operationId);
+}
