@@ -45,7 +45,11 @@ async function generate({ outDir, schemas, types }: Target) {
   const code = standaloneCode(ajv, names);
   // Even with esm:true some of the code asks for ajv's runtime with require(): bundle it away.
   const result = await build({
-    stdin: { contents: code, resolveDir: fileURLToPath(new URL('..', import.meta.url)), loader: 'js' },
+    stdin: {
+      contents: code,
+      resolveDir: fileURLToPath(new URL('..', import.meta.url)),
+      loader: 'js'
+    },
     bundle: true,
     format: 'esm',
     platform: 'neutral',

@@ -5,7 +5,10 @@ import { chromium, type Page } from '@playwright/test';
 const url = process.argv[2] ?? 'http://127.0.0.1:8420';
 const folder = process.argv[3] ?? 'docs/screenshots';
 
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--disable-gpu'] });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--disable-gpu']
+});
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 
 async function shot(name: string) {
@@ -15,13 +18,15 @@ async function shot(name: string) {
 }
 
 const ready = (p: Page) => p.getByTestId('bench-line').waitFor();
-const speed = (factor: number) => page.request.post(`${url}/api/speed`, { data: { factor }, headers: { origin: url } });
+const speed = (factor: number) =>
+  page.request.post(`${url}/api/speed`, { data: { factor }, headers: { origin: url } });
 const open = async (path: string) => {
   await page.goto(url + path);
   await ready(page);
   await page.waitForTimeout(600);
 };
-const idle = () => page.getByTestId('bench-line').getByText('Nothing is running').waitFor({ timeout: 120_000 });
+const idle = () =>
+  page.getByTestId('bench-line').getByText('Nothing is running').waitFor({ timeout: 120_000 });
 
 async function clamp(job: number, tag: string, role: 'ORIGINAL' | 'DONOR') {
   await open(`/jobs/${job}/wire`);
@@ -70,7 +75,8 @@ await clamp(2031, '0388', 'DONOR');
 await open('/jobs/2031/match');
 await shot('match');
 await open('/jobs/2031/read');
-for (const region of ['data flash', 'data flash', 'program flash', 'program flash']) await read(region, 'donor');
+for (const region of ['data flash', 'data flash', 'program flash', 'program flash'])
+  await read(region, 'donor');
 await open('/jobs/2031/build');
 await page.getByRole('button', { name: 'Build the clone image' }).click();
 await page.getByText(/^Built/).waitFor();

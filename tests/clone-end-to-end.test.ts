@@ -36,7 +36,12 @@ describe('a unit cloned through the services, sockets and database', () => {
     });
 
     for (const regionId of ['data-flash', 'data-flash', 'program-flash', 'program-flash']) {
-      const read = await runToEnd(house, bench, { kind: 'read', role: 'original', regionId, ...JOB });
+      const read = await runToEnd(house, bench, {
+        kind: 'read',
+        role: 'original',
+        regionId,
+        ...JOB
+      });
       expect(read.operation?.problem).toBeNull();
     }
     const afterReads = await view();
@@ -59,7 +64,9 @@ describe('a unit cloned through the services, sockets and database', () => {
     expect(write.operation).toMatchObject({ state: 'done', meaning: 'meaning.write.verified' });
     const donor = house.world.units.get('0388')?.memory;
     for (const region of ['data-flash', 'program-flash']) {
-      expect(Buffer.compare(donor?.get(region) as Uint8Array, memory?.get(region) as Uint8Array)).toBe(0);
+      expect(
+        Buffer.compare(donor?.get(region) as Uint8Array, memory?.get(region) as Uint8Array)
+      ).toBe(0);
     }
 
     const written = await view();

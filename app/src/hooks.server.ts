@@ -51,7 +51,8 @@ async function sendAway(event: RequestEvent): Promise<Response | undefined> {
   if (OPEN_PAGES.has(path)) return undefined;
   // the invented demo may be looked at from the doorway: Today, and the line of the bench
   if (event.locals.demo && (path === '/' || path === '/api/events')) return undefined;
-  if (path.startsWith('/api/')) return problemResponse({ code: 'access.sign-in.needed', params: {} });
+  if (path.startsWith('/api/'))
+    return problemResponse({ code: 'access.sign-in.needed', params: {} });
   if ((await countPeople(deps().db)) === 0) redirect(303, '/set-up');
   redirect(303, `/sign-in?to=${encodeURIComponent(path + event.url.search)}`);
 }
@@ -60,7 +61,11 @@ export const handleError: HandleServerError = ({ error, event, status }) => {
   if (status === 404) return { message: 'There is nothing at this address.' };
   const reference = randomUUID().slice(0, 8);
   // no parameter values: a query may carry a person's data
-  const name = error instanceof Error ? `${error.name}: ${error.message.split('\n')[0]}` : String(error);
-  deps().log.error({ reference, path: event.url.pathname, error: name.slice(0, 300) }, 'request failed');
+  const name =
+    error instanceof Error ? `${error.name}: ${error.message.split('\n')[0]}` : String(error);
+  deps().log.error(
+    { reference, path: event.url.pathname, error: name.slice(0, 300) },
+    'request failed'
+  );
   return { message: 'Something broke inside the application.', reference };
 };

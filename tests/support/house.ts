@@ -42,7 +42,9 @@ export async function makeDatabase(): Promise<{ url: string; drop: () => Promise
   return { url: url.href, drop: () => run(`drop database if exists ${name} with (force)`) };
 }
 
-export async function startWorld(speed = 0): Promise<{ world: World; url: string; stop: () => void }> {
+export async function startWorld(
+  speed = 0
+): Promise<{ world: World; url: string; stop: () => void }> {
   const world = new World({
     profiles: loadProfiles(at('profiles')),
     units: UNITS,
@@ -76,7 +78,9 @@ export async function makeHouse({ speed = 0 } = {}): Promise<House> {
     demo: true,
     log: silent as never
   });
-  await until(() => [...root.deps.bench.stations.values()].every((s) => s.supply.latest && s.box.connected));
+  await until(() =>
+    [...root.deps.bench.stations.values()].every((s) => s.supply.latest && s.box.connected)
+  );
   return {
     root,
     world: bench.world,
@@ -108,8 +112,17 @@ export async function until(
 }
 
 /** Clamps a unit with the pad held and gives it the family's supply. */
-export async function powerUp(house: House, stationId: string, tag: string, options = {}): Promise<void> {
-  const { padHeld = true, voltageMv = 13_500, limitMa = 5_000 } = options as {
+export async function powerUp(
+  house: House,
+  stationId: string,
+  tag: string,
+  options = {}
+): Promise<void> {
+  const {
+    padHeld = true,
+    voltageMv = 13_500,
+    limitMa = 5_000
+  } = options as {
     padHeld?: boolean;
     voltageMv?: number;
     limitMa?: number;

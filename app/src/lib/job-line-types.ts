@@ -1,5 +1,4 @@
 import type { Judgement, Verdict } from '@badger/core/base/verdict';
-import type { Stop } from '@badger/core/gates/stops';
 
 /** One job as a row of a list. */
 export interface JobLine {
@@ -13,5 +12,4 @@ export interface JobLine {
   /** One verdict for each stop, in order. */
   readonly verdicts: readonly Verdict[];
   readonly next: Judgement;
-  readonly nextStop: Stop;
 }

@@ -60,7 +60,11 @@ export interface UnitData {
   readonly tag: string;
   readonly chipId: string | null;
   readonly place: string;
-  readonly numbers: readonly { readonly id: string; readonly name: string; readonly value: string }[];
+  readonly numbers: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly value: string;
+  }[];
   readonly identifiedAt: Date | null;
 }
 
@@ -102,12 +106,13 @@ export interface JobData {
   readonly createdAt: Date;
   readonly closedAt: Date | null;
   readonly line: Record<Stop, Judgement>;
-  readonly nextStop: Stop;
+  readonly next: { readonly stop: Stop; readonly judgement: Judgement };
   /** Facts for the gates, without what the bench says by itself. */
   readonly gateFacts: Omit<GateFacts, 'supply' | 'stationBusy' | 'connected'>;
   readonly units: Partial<Record<UnitRoleName, UnitData>>;
   readonly regions: Record<UnitRoleName, readonly RegionData[]>;
-  readonly clone: { readonly plan: ClonePlan; readonly builtAt: Date; readonly builtBy: string } | undefined;
+  readonly clone:
+    { readonly plan: ClonePlan; readonly builtAt: Date; readonly builtBy: string } | undefined;
   readonly cloneState: 'none' | 'stale' | 'built';
   readonly operations: readonly OperationData[];
   readonly lastWrite: OperationData | undefined;

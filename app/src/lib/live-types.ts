@@ -44,7 +44,8 @@ export interface LiveStation {
         readonly bytesPerSecond: number;
         readonly leftSeconds: number | undefined;
         readonly pace: 'starting' | 'steady' | 'slow' | 'stalled';
-        readonly sample: { readonly atMs: number; readonly mv: number; readonly ma: number } | undefined;
+        readonly sample:
+          { readonly atMs: number; readonly mv: number; readonly ma: number } | undefined;
       }
     | undefined;
 }

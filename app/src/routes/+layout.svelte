@@ -38,7 +38,12 @@
 {#if inside}
   <BenchLine {stations} {focus} connected={live.connected} />
   <div class="frame">
-    <Places person={data.person} theme={data.theme} onfind={() => (finding = true)} onkeys={() => (keys = true)} />
+    <Places
+      person={data.person}
+      theme={data.theme}
+      onfind={() => (finding = true)}
+      onkeys={() => (keys = true)}
+    />
     <main>
       <Notice />
       {@render children()}
@@ -54,7 +59,7 @@
   .frame {
     display: grid;
     grid-template-columns: 76px 1fr;
-    min-height: calc(100% - 72px);
+    min-height: calc(100% - 76px);
   }
   main {
     min-width: 0;

@@ -17,7 +17,11 @@
   <h1>Today, {day}</h1>
   <span class="soft">{today.summary}</span>
   {#if live.bench.speed !== undefined}
-    <span class="soft">simulated bench, {live.bench.speed === 0 ? 'running free' : `${live.bench.speed} times faster than life`}</span>
+    <span class="soft"
+      >simulated bench, {live.bench.speed === 0
+        ? 'running free'
+        : `${live.bench.speed} times faster than life`}</span
+    >
   {/if}
 </div>
 <div class="pile">
@@ -25,7 +29,10 @@
     <VerdictBanner
       verdict="go"
       word={today.running.operation?.kind === 'write' ? 'Hands off' : 'Running'}
-      title="{today.running.name}: job {today.running.operation?.jobNumber}, {today.running.operation?.kind === 'write' ? 'writing' : 'reading'} the {today.running.operation?.role}"
+      title="{today.running.name}: job {today.running.operation?.jobNumber}, {today.running
+        .operation?.kind === 'write'
+        ? 'writing'
+        : 'reading'} the {today.running.operation?.role}"
       text={today.running.operation?.leftSeconds === undefined
         ? 'Just started.'
         : `${formatDuration(today.running.operation.leftSeconds)} left; use the time for another job.`}
@@ -40,7 +47,9 @@
       clear={m.clear}
     >
       {#snippet action()}
-        {#if data.person}<a class="btn btn-primary" href="/jobs/{today.first?.number}">Open job {today.first?.number}</a>
+        {#if data.person}<a class="btn btn-primary" href="/jobs/{today.first?.number}"
+            >Open job {today.first?.number}</a
+          >
         {:else}<a class="btn btn-primary" href="/sign-in">Sign in</a>{/if}
       {/snippet}
     </VerdictBanner>

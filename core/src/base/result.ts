@@ -7,8 +7,7 @@ export interface Problem {
 export type Param = string | number | boolean;
 
 export type Result<T> =
-  | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly problem: Problem };
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem };
 
 /** A success carrying `value`. Example: `ok(3)`. */
 export function ok<T>(value: T): Result<T> {

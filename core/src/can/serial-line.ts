@@ -36,7 +36,10 @@ export function encodeSerialLine(frame: CanFrame): string {
   }
   if (data.length > 8) throw new RangeError(`"data" expected at most 8 bytes, got ${data.length}`);
   let line = extended ? 'T' : 't';
-  line += id.toString(16).toUpperCase().padStart(extended ? 8 : 3, '0');
+  line += id
+    .toString(16)
+    .toUpperCase()
+    .padStart(extended ? 8 : 3, '0');
   line += String(data.length);
   for (let i = 0; i < data.length; i++) {
     const b = data[i] as number;
@@ -97,7 +100,9 @@ function decodeLine(bytes: Uint8Array, start: number, end: number): SerialLineEv
   if (kind === UPPER_T) return decodeFrame(bytes, { start, end, idDigits: 8 });
   const text = textOf(bytes, start, end);
   if (text === 'z' || text === 'Z') return SENT;
-  return /^[A-Za-z][\x20-\x7e]{0,40}$/.test(text) ? { type: 'line', text } : { type: 'garbage', text };
+  return /^[A-Za-z][\x20-\x7e]{0,40}$/.test(text)
+    ? { type: 'line', text }
+    : { type: 'garbage', text };
 }
 
 function decodeFrame(

@@ -28,7 +28,10 @@ export interface ClonePlan {
  * Plans a whole-image clone: every region exactly as read from the original, in the profile's write order.
  * Errors: `clone.region.untrusted` (the first region without trusted reads), `clone.school.other`.
  */
-export function planWholeImage(profile: Profile, sources: readonly RegionSource[]): Result<ClonePlan> {
+export function planWholeImage(
+  profile: Profile,
+  sources: readonly RegionSource[]
+): Result<ClonePlan> {
   if (profile.school !== 'whole-image') {
     return fail('clone.school.other', { family: profile.id, school: profile.school });
   }

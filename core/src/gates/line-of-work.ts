@@ -48,7 +48,8 @@ export function judgeLineOfWork(facts: JobFacts): Record<Stop, Judgement> {
 function judgeArrive(f: JobFacts): Judgement {
   if (f.vinProblem) return judge('stop', 'arrive.vin.wrong', { vin: f.vehicleVin });
   if (!f.authorisedBy) return judge('stop', 'arrive.authority.none', { customer: f.customer });
-  if (f.vinCheckDigit === 'differs') return judge('look', 'arrive.vin.digit', { vin: f.vehicleVin });
+  if (f.vinCheckDigit === 'differs')
+    return judge('look', 'arrive.vin.digit', { vin: f.vehicleVin });
   return judge('go', 'arrive.job.complete', { customer: f.customer, by: f.authorisedBy });
 }
 
@@ -62,6 +63,7 @@ function judgeIdentify(f: JobFacts): Judgement {
   const tag = f.originalTag ?? '';
   if (!f.hasProfile) return judge('stop', 'identify.family.unknown');
   if (!f.originalTag) return judge('stop', 'identify.unit.none');
+  if (!f.drivenWay) return judge('go', 'identify.unit.tagged', { tag });
   if (!f.originalChipId) return judge('look', 'identify.chip.unread', { tag });
   if (f.originalVin && f.originalVin !== f.vehicleVin) {
     return judge('look', 'identify.vin.other', { found: f.originalVin, vin: f.vehicleVin });
@@ -72,7 +74,9 @@ function judgeIdentify(f: JobFacts): Judgement {
 function judgeMatch(f: JobFacts): Judgement {
   if (f.school === 'none') return judge('go', 'match.donor.needless');
   if (!f.donorTag) return judge('look', 'match.donor.none');
-  if (!f.donorChipId || !f.originalChipId) return judge('look', 'match.donor.unread', { tag: f.donorTag });
+  if (!f.drivenWay) return judge('look', 'match.donor.byhand', { tag: f.donorTag });
+  if (!f.donorChipId || !f.originalChipId)
+    return judge('look', 'match.donor.unread', { tag: f.donorTag });
   const [first] = f.donorMismatches;
   if (first) return judge('stop', 'match.donor.differs', { tag: f.donorTag, field: first });
   return judge('go', 'match.donor.fits', { tag: f.donorTag });
@@ -84,7 +88,9 @@ function judgeWire(f: JobFacts): Judgement {
 }
 
 function judgeRead(f: JobFacts): Judgement {
-  const worst = findGravest(f.originalRegions);
+  // a dispute says more than a region that nobody has read yet
+  const byWeight = [...f.originalRegions].sort((a, b) => rankRead(a) - rankRead(b));
+  const worst = findGravest(byWeight);
   if (!worst) return judge('none', 'read.region.none');
   if (worst.verdict !== 'go') return worst;
   const donor = findGravest(f.donorRegions);
@@ -94,7 +100,14 @@ function judgeRead(f: JobFacts): Judgement {
   return judge('go', 'read.all.trusted', { count: f.originalRegions.length });
 }
 
+function rankRead(judgement: Judgement): number {
+  return ['reads.region.disputed', 'reads.region.single'].indexOf(judgement.code) + 1 || 3;
+}
+
 function judgeBuild(f: JobFacts): Judgement {
+  if (f.hasProfile && f.school !== 'whole-image') {
+    return judge('stop', 'build.school.other', { school: f.school });
+  }
   if (f.clone === 'built') return judge('go', 'build.image.ready');
   if (f.clone === 'stale') return judge('stop', 'build.image.stale');
   if (f.originalRegions.length === 0 || !f.originalRegions.every(isTrusted)) {
@@ -108,6 +121,7 @@ function judgeWrite(f: JobFacts): Judgement {
   if (f.lastWrite === 'active') return judge('look', 'write.clone.active');
   if (f.lastWrite === 'failed') return judge('stop', 'write.clone.failed');
   if (f.lastWrite === 'interrupted') return judge('stop', 'write.clone.interrupted');
+  if (f.hasProfile && !f.drivenWay) return judge('stop', 'write.way.elsewhere');
   if (f.clone !== 'built') return judge('stop', 'write.image.none');
   if (f.donorRegions.length === 0 || !f.donorRegions.every(isTrusted)) {
     return judge('stop', 'write.backup.none');

@@ -1,10 +1,37 @@
 import type { Judgement } from '../base/verdict.ts';
-import { STOPS, type Stop } from './stops.ts';
+import type { Stop } from './stops.ts';
+
+export interface NextStep {
+  readonly stop: Stop;
+  readonly judgement: Judgement;
+}
+
+/** A donor is looked for while the original is read, so Match comes after Read unless it says Stop. */
+const ORDER: readonly Stop[] = [
+  'arrive',
+  'prove',
+  'identify',
+  'read',
+  'match',
+  'build',
+  'write',
+  'return'
+];
+
+/** These are cleared where the chip id is read. */
+const AT_WIRE = new Set(['identify.chip.unread', 'match.donor.unread']);
 
 /**
- * The stop where the next thing is to be done: the first that is held or wants a look, skipping what only
- * follows from an earlier one (a stop without a verdict). Example: with Read at Look it is `read`.
+ * Where the next thing is to be done, and why: the first stop that is held or wants a look.
+ * A reading that waits only for the donor's backup waits for its chip id first.
+ * Example: with the original's chip id unread it is Wire.
  */
-export function findNextStop(line: Record<Stop, Judgement>): Stop {
-  return STOPS.find((s) => line[s].verdict === 'stop' || line[s].verdict === 'look') ?? 'return';
+export function findNextStep(line: Record<Stop, Judgement>): NextStep {
+  const open = (stop: Stop) => line[stop].verdict === 'stop' || line[stop].verdict === 'look';
+  if (line.match.verdict === 'stop') return { stop: 'match', judgement: line.match };
+  if (line.read.code === 'read.donor.missing' && line.match.code === 'match.donor.unread') {
+    return { stop: 'wire', judgement: line.match };
+  }
+  const stop = ORDER.find(open) ?? 'return';
+  return { stop: AT_WIRE.has(line[stop].code) ? 'wire' : stop, judgement: line[stop] };
 }

@@ -208,7 +208,8 @@ function burst(state: IsoTpState, sending: Sending): Step {
     allowed--;
   }
   const transmit: IsoTpEffect = { type: 'transmit', frames };
-  if (offset >= payload.length) return [{ ...state, sending: undefined }, [transmit, { type: 'sent' }]];
+  if (offset >= payload.length)
+    return [{ ...state, sending: undefined }, [transmit, { type: 'sent' }]];
   const phase = allowed > 0 ? 'gap' : 'wait-flow';
   const next: Sending = { ...sending, phase, offset, sequence, allowed };
   const wait: IsoTpEffect =
@@ -217,10 +218,7 @@ function burst(state: IsoTpState, sending: Sending): Step {
 }
 
 function abandon(state: IsoTpState, code: string): Step {
-  return [
-    { ...state, sending: undefined },
-    [CANCEL_FLOW, { type: 'failed', side: 'send', code }]
-  ];
+  return [{ ...state, sending: undefined }, [CANCEL_FLOW, { type: 'failed', side: 'send', code }]];
 }
 
 function timeout(state: IsoTpState, timer: 'flow' | 'consecutive'): Step {

@@ -1,13 +1,6 @@
 /** One life cycle for all long work. */
 export type OperationState =
-  | 'queued'
-  | 'preparing'
-  | 'running'
-  | 'verifying'
-  | 'done'
-  | 'stopped'
-  | 'failed'
-  | 'interrupted';
+  'queued' | 'preparing' | 'running' | 'verifying' | 'done' | 'stopped' | 'failed' | 'interrupted';
 
 export type OperationKind = 'identify' | 'read' | 'write';
 

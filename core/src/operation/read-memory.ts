@@ -19,7 +19,10 @@ import {
 export async function readMemory(
   link: DiagnosticLink,
   range: Range,
-  { onBytes, signal }: { onBytes: (block: Uint8Array, doneBytes: number) => void; signal: StopSignal }
+  {
+    onBytes,
+    signal
+  }: { onBytes: (block: Uint8Array, doneBytes: number) => void; signal: StopSignal }
 ): Promise<Result<Uint8Array>> {
   const start = await link.exchange(encodeRequestUpload(range));
   if (!start.ok) return start;

@@ -18,7 +18,11 @@ export function decodeField(bytes: Uint8Array): string {
  * Reads the identity fields that `profile` keeps in `regionId` out of a whole image of that region.
  * Memory: reads in place. A field with several copies takes the first; differing copies are named in `torn`.
  */
-export function readStoredIdentity(profile: Profile, regionId: string, image: Uint8Array): StoredIdentity {
+export function readStoredIdentity(
+  profile: Profile,
+  regionId: string,
+  image: Uint8Array
+): StoredIdentity {
   const values: Record<string, string> = {};
   const torn: string[] = [];
   for (const field of profile.identity) {

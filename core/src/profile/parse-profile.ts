@@ -11,33 +11,27 @@ import type { ProfileDocument } from './schema.ts';
  * `profile.order.incomplete`, `profile.erase.uneven`, each with the `path` of the offender.
  */
 export function parseProfile(doc: ProfileDocument): Result<Profile> {
-  const regions = doc.regions.map(
-    (r): Region => ({
-      ...r,
-      address: Number(r.address),
-      eraseBlockBytes: r.eraseBlockBytes ?? undefined
-    })
-  );
-  const identity = (doc.identity ?? []).map(
-    (f): IdentityField => ({
-      id: f.id,
-      name: f.name,
-      lengthBytes: f.lengthBytes,
-      did: f.did === undefined ? undefined : Number.parseInt(f.did, 16),
-      stored: f.stored && { region: f.stored.region, offsets: f.stored.offsets.map(Number) },
-      match: f.match ?? 'ignore'
-    })
-  );
-  const checksums = (doc.checksums ?? []).map(
-    (c): ChecksumRule => ({
-      id: c.id,
-      region: c.region,
-      kind: c.kind,
-      over: { start: Number(c.start), end: Number(c.end) },
-      storedAt: Number(c.storedAt),
-      littleEndian: c.littleEndian
-    })
-  );
+  const regions = doc.regions.map((r): Region => ({
+    ...r,
+    address: Number(r.address),
+    eraseBlockBytes: r.eraseBlockBytes ?? undefined
+  }));
+  const identity = (doc.identity ?? []).map((f): IdentityField => ({
+    id: f.id,
+    name: f.name,
+    lengthBytes: f.lengthBytes,
+    did: f.did === undefined ? undefined : Number.parseInt(f.did, 16),
+    stored: f.stored && { region: f.stored.region, offsets: f.stored.offsets.map(Number) },
+    match: f.match ?? 'ignore'
+  }));
+  const checksums = (doc.checksums ?? []).map((c): ChecksumRule => ({
+    id: c.id,
+    region: c.region,
+    kind: c.kind,
+    over: { start: Number(c.start), end: Number(c.end) },
+    storedAt: Number(c.storedAt),
+    littleEndian: c.littleEndian
+  }));
   const problem =
     checkRegions(regions) ??
     checkOrder(doc.writeOrder, regions) ??
@@ -110,7 +104,10 @@ function checkOrder(order: readonly string[], regions: readonly Region[]): Probl
   return undefined;
 }
 
-function checkFields(fields: readonly IdentityField[], regions: readonly Region[]): Problem | undefined {
+function checkFields(
+  fields: readonly IdentityField[],
+  regions: readonly Region[]
+): Problem | undefined {
   for (const [i, field] of fields.entries()) {
     if (!field.stored) continue;
     const region = regions.find((r) => r.id === field.stored?.region);
@@ -125,7 +122,10 @@ function checkFields(fields: readonly IdentityField[], regions: readonly Region[
   return undefined;
 }
 
-function checkRules(rules: readonly ChecksumRule[], regions: readonly Region[]): Problem | undefined {
+function checkRules(
+  rules: readonly ChecksumRule[],
+  regions: readonly Region[]
+): Problem | undefined {
   for (const [i, rule] of rules.entries()) {
     const region = regions.find((r) => r.id === rule.region);
     if (!region) return problemOf('profile.region.unknown', `checksums/${i}`);

@@ -83,7 +83,9 @@ export function getRegion(profile: Profile, id: string): Region {
 }
 
 /** The way in that the bench drivers can work by themselves: over CAN with a supply. */
-export function findDrivenWay(profile: Profile): (Way & { can: CanAccess; supply: SupplyNeed }) | undefined {
+export function findDrivenWay(
+  profile: Profile
+): (Way & { can: CanAccess; supply: SupplyNeed }) | undefined {
   for (const way of profile.ways) {
     if (way.can && way.supply) return { ...way, can: way.can, supply: way.supply };
   }

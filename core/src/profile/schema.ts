@@ -82,7 +82,14 @@ const way = {
     can: {
       type: 'object',
       additionalProperties: false,
-      required: ['bitrateBps', 'requestId', 'responseId', 'securityLevel', 'keyAlgorithm', 'keyConstant'],
+      required: [
+        'bitrateBps',
+        'requestId',
+        'responseId',
+        'securityLevel',
+        'keyAlgorithm',
+        'keyConstant'
+      ],
       properties: {
         bitrateBps: { enum: [125000, 250000, 500000] },
         requestId: address,
@@ -123,7 +130,15 @@ export const profileSchema = {
     version: { type: 'integer', minimum: 1 },
     make: name,
     kind: {
-      enum: ['engine', 'transmission', 'engine-transmission', 'body', 'comfort', 'immobiliser', 'key-unit']
+      enum: [
+        'engine',
+        'transmission',
+        'engine-transmission',
+        'body',
+        'comfort',
+        'immobiliser',
+        'key-unit'
+      ]
     },
     title: name,
     notes: { type: 'array', items: { type: 'string' } },

@@ -11,7 +11,8 @@ export const MAX_IMAGE_BYTES = 33_554_432;
 export function checkImageSize(region: Region, lengthBytes: number): Result<true> {
   const params = { found: lengthBytes, expected: region.lengthBytes, region: region.name };
   if (lengthBytes === 0) return fail('image.size.empty', params);
-  if (lengthBytes > MAX_IMAGE_BYTES) return fail('image.size.huge', { ...params, most: MAX_IMAGE_BYTES });
+  if (lengthBytes > MAX_IMAGE_BYTES)
+    return fail('image.size.huge', { ...params, most: MAX_IMAGE_BYTES });
   if (lengthBytes !== region.lengthBytes) return fail('image.size.wrong', params);
   return ok(true);
 }

@@ -19,7 +19,7 @@ export interface RegionFacts {
  */
 export function judgeRegion(facts: RegionFacts): Judgement {
   const { agreement, regionName: region } = facts;
-  if (agreement.state === 'none') return judge('stop', 'reads.region.none', { region });
+  if (agreement.state === 'none') return judge('look', 'reads.region.none', { region });
   if (agreement.state === 'single') return judge('look', 'reads.region.single', { region });
   if (agreement.state === 'disputed') {
     const bytes = facts.differingBytes ?? 0;
@@ -42,5 +42,7 @@ export function judgeRegion(facts: RegionFacts): Judgement {
 
 /** True when a verdict on a region lets its content be written or relied on as a backup. */
 export function isTrusted(verdict: Judgement): boolean {
-  return ['reads.region.trusted', 'reads.region.outvoted', 'reads.region.remark'].includes(verdict.code);
+  return ['reads.region.trusted', 'reads.region.outvoted', 'reads.region.remark'].includes(
+    verdict.code
+  );
 }

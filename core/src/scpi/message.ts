@@ -68,7 +68,10 @@ function shorten(header: string): string {
  * Number of a decimal parameter in the base unit, or the error number it deserves.
  * Suffixes: `V`, `MV`, `A`, `MA`, none. Example: `13500 MV` is 13.5.
  */
-export function parseScpiNumber(text: string, unit: 'V' | 'A'): { value: number } | { error: number } {
+export function parseScpiNumber(
+  text: string,
+  unit: 'V' | 'A'
+): { value: number } | { error: number } {
   const match = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:E[+-]?\d+)?)\s*([A-Z]*)$/.exec(text.toUpperCase());
   if (!match) return { error: -104 };
   const suffix = match[2] as string;

@@ -18,7 +18,12 @@ export interface ProgressEstimate {
  */
 export function estimateProgress(
   points: readonly ProgressPoint[],
-  { totalBytes, nowMs, patienceMs = 5000, windowMs = 5000 }: {
+  {
+    totalBytes,
+    nowMs,
+    patienceMs = 5000,
+    windowMs = 5000
+  }: {
     totalBytes: number;
     nowMs: number;
     patienceMs?: number;

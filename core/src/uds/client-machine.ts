@@ -68,14 +68,18 @@ export function transition(state: UdsClientState, event: UdsClientEvent): Step {
   }
 }
 
-function takePayload(state: Extract<UdsClientState, { phase: 'waiting' }>, payload: Uint8Array): Step {
+function takePayload(
+  state: Extract<UdsClientState, { phase: 'waiting' }>,
+  payload: Uint8Array
+): Step {
   const response = decodeResponse(payload);
   if (response.type === 'malformed' || response.sid !== state.request[0]) {
     return [state, [{ type: 'ignored', payload }]];
   }
   if (response.type === 'positive') return [UDS_IDLE, [{ type: 'answer', data: response.data }]];
   if (response.nrc === NRC.responsePending) {
-    if (state.pendings + 1 > MAX_PENDINGS) return [UDS_IDLE, [{ type: 'failed', code: 'uds.answer.hung' }]];
+    if (state.pendings + 1 > MAX_PENDINGS)
+      return [UDS_IDLE, [{ type: 'failed', code: 'uds.answer.hung' }]];
     const ms = P2_STAR_MS + CARRIER_SLACK_MS;
     return [{ ...state, pendings: state.pendings + 1 }, [{ type: 'await', ms }]];
   }

@@ -77,7 +77,11 @@ export function encodeTransferExit(): Uint8Array {
 
 /** 31 01 RRRR with options. */
 export function encodeStartRoutine(routine: number, options: Uint8Array): Uint8Array {
-  return concatBytes([Uint8Array.of(SERVICES.routineControl, 0x01), encodeUintBe(routine, 2), options]);
+  return concatBytes([
+    Uint8Array.of(SERVICES.routineControl, 0x01),
+    encodeUintBe(routine, 2),
+    options
+  ]);
 }
 
 /** Erase options: layout byte, address and size as in a transfer request. */
@@ -119,7 +123,11 @@ export function decodeTransferRequest(bytes: Uint8Array): TransferRequest | unde
 }
 
 /** Address and size behind a layout byte. Undefined when widths or length do not fit. */
-export function decodeMemory(bytes: Uint8Array, offset: number, layout: number): TransferRequest | undefined {
+export function decodeMemory(
+  bytes: Uint8Array,
+  offset: number,
+  layout: number
+): TransferRequest | undefined {
   const addressWidth = layout % 16;
   const sizeWidth = Math.floor(layout / 16);
   if (addressWidth < 1 || addressWidth > 5 || sizeWidth < 1 || sizeWidth > 4) return undefined;

@@ -1,6 +1,16 @@
 import { createServer, type Server, type Socket } from 'node:net';
-import { BITRATE_CODES, createSerialLineDecoder, encodeSerialLine } from '@badger/core/can/serial-line';
-import { IDLE, TIMEOUT_MS, transition, type IsoTpEvent, type IsoTpState } from '@badger/core/isotp/machine';
+import {
+  BITRATE_CODES,
+  createSerialLineDecoder,
+  encodeSerialLine
+} from '@badger/core/can/serial-line';
+import {
+  IDLE,
+  TIMEOUT_MS,
+  transition,
+  type IsoTpEvent,
+  type IsoTpState
+} from '@badger/core/isotp/machine';
 import type { Module } from '../modules/module.ts';
 
 /** Misbehaviour of a box, for tests and training. */
@@ -101,7 +111,8 @@ class BoxConnection {
     const [state, effects] = transition(this.#isoTp, event);
     this.#isoTp = state;
     for (const effect of effects) {
-      if (effect.type === 'transmit') for (const data of effect.frames) this.#transmit(module, data);
+      if (effect.type === 'transmit')
+        for (const data of effect.frames) this.#transmit(module, data);
       else if (effect.type === 'received') this.#request(module, effect.payload);
       else if (effect.type === 'gap') {
         this.#after(effect.us / 1000, () => this.#step({ type: 'gap-over' }, module));

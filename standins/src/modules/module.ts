@@ -71,7 +71,8 @@ export class Module {
     this.memory = options.memory;
     this.#onChange = options.onChange ?? (() => undefined);
     const way = options.profile.ways.find((w) => w.can);
-    if (!way?.can) throw new TypeError(`"profile" expected a way over CAN, got ${options.profile.id}`);
+    if (!way?.can)
+      throw new TypeError(`"profile" expected a way over CAN, got ${options.profile.id}`);
     this.#access = way.can;
     this.#needsPad = way.holdPad !== undefined;
   }
@@ -276,7 +277,9 @@ export class Module {
     const counter = request[1];
     if (counter !== transfer.counter) return refuse(0x36, NRC.wrongBlockSequenceCounter);
     const answer =
-      transfer.kind === 'up' ? this.#upload(transfer) : this.#download(transfer, request.subarray(2));
+      transfer.kind === 'up'
+        ? this.#upload(transfer)
+        : this.#download(transfer, request.subarray(2));
     transfer.counter = nextCounter(transfer.counter);
     return answer;
   }

@@ -1,5 +1,10 @@
 import { esrBitOf, formatScpiError } from '@badger/core/scpi/errors';
-import { parseScpiBoolean, parseScpiLine, parseScpiNumber, type ScpiUnit } from '@badger/core/scpi/message';
+import {
+  parseScpiBoolean,
+  parseScpiLine,
+  parseScpiNumber,
+  type ScpiUnit
+} from '@badger/core/scpi/message';
 
 /** What hangs on the output. */
 export interface Load {

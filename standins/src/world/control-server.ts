@@ -19,7 +19,8 @@ interface Reply {
 
 async function answer(world: World, request: IncomingMessage): Promise<Reply> {
   try {
-    if (request.method === 'GET' && request.url === '/world') return { status: 200, body: describe(world) };
+    if (request.method === 'GET' && request.url === '/world')
+      return { status: 200, body: describe(world) };
     if (request.method !== 'POST') return { status: 404, body: { code: 'world.path.unknown' } };
     const body = JSON.parse(await readBody(request)) as Record<string, unknown>;
     return act(world, request.url ?? '', body);
@@ -42,7 +43,8 @@ async function readBody(request: IncomingMessage): Promise<string> {
 function act(world: World, path: string, body: Record<string, unknown>): Reply {
   if (path === '/speed') {
     const factor = Number(body['factor']);
-    if (!(factor >= 0 && factor <= 120)) return { status: 400, body: { code: 'world.speed.outside' } };
+    if (!(factor >= 0 && factor <= 120))
+      return { status: 400, body: { code: 'world.speed.outside' } };
     world.speed = factor;
     return { status: 200, body: describe(world) };
   }
@@ -56,7 +58,7 @@ function act(world: World, path: string, body: Record<string, unknown>): Reply {
 function hands(world: World, station: Station, body: Record<string, unknown>): Reply {
   if (typeof body['padHeld'] === 'boolean') station.padHeld = body['padHeld'];
   const unit = body['unit'];
-  if (unit !== undefined && !world.clamp(station, unit === null ? null : String(unit))) {
+  if (unit !== undefined && !world.clamp(station, typeof unit === 'string' ? unit : null)) {
     return { status: 409, body: { code: 'world.unit.elsewhere' } };
   }
   return { status: 200, body: describe(world) };
@@ -74,7 +76,11 @@ function fault(station: Station, body: Record<string, unknown>): Reply {
       };
     }
   } else if (body['kind'] === 'none') station.fault = undefined;
-  else station.fault = { kind: body['kind'], afterFrames: Number(body['afterFrames'] ?? 0) } as BoxFault;
+  else
+    station.fault = {
+      kind: body['kind'],
+      afterFrames: Number(body['afterFrames'] ?? 0)
+    } as BoxFault;
   return { status: 200, body: {} };
 }
 

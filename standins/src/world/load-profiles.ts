@@ -11,7 +11,8 @@ export function loadProfiles(folder: string): Profile[] {
     .sort()
     .map((name) => {
       const doc: unknown = JSON.parse(readFileSync(join(folder, name), 'utf8'));
-      if (!validateProfile(doc)) throw new TypeError(`${name}: ${JSON.stringify(validateProfile.errors)}`);
+      if (!validateProfile(doc))
+        throw new TypeError(`${name}: ${JSON.stringify(validateProfile.errors)}`);
       const profile = parseProfile(doc);
       if (!profile.ok) throw new TypeError(`${name}: ${JSON.stringify(profile.problem)}`);
       return profile.value;

@@ -1,4 +1,11 @@
-import { formatAddress, formatAmps, formatChipId, formatCount, formatSize, formatVolts } from '@badger/core/base/format';
+import {
+  formatAddress,
+  formatAmps,
+  formatChipId,
+  formatCount,
+  formatSize,
+  formatVolts
+} from '@badger/core/base/format';
 import { num, text, type MessageOf } from './message.ts';
 
 const amps = (p: unknown) => `${formatAmps(num(p as number))} A`;
@@ -7,7 +14,10 @@ const chip = (p: unknown) => formatChipId(text(p as string));
 
 /** Gates, supply and current. */
 export const bench: Record<string, MessageOf> = {
-  'gate.person.may': (p) => ({ title: 'You may do this', text: `Signed in as ${text(p['role'])}.` }),
+  'gate.person.may': (p) => ({
+    title: 'You may do this',
+    text: `Signed in as ${text(p['role'])}.`
+  }),
   'gate.person.role': (p) => ({
     title: 'Not with this account',
     text: `The role ${text(p['role'])} does not do this at the bench. Nothing was changed.`,
@@ -19,7 +29,10 @@ export const bench: Record<string, MessageOf> = {
     text: 'A closed job is a record. Nothing was changed.',
     clear: 'Open a new job.'
   }),
-  'gate.way.driven': (p) => ({ title: 'Way in is known', text: `The bench can drive ${text(p['family'])}.` }),
+  'gate.way.driven': (p) => ({
+    title: 'Way in is known',
+    text: `The bench can drive ${text(p['family'])}.`
+  }),
   'gate.way.none': (p) => ({
     title: 'The bench cannot drive this family',
     text: `${text(p['family'])} has no way in that the station can work by itself.`,
@@ -37,7 +50,10 @@ export const bench: Record<string, MessageOf> = {
     text: 'The chip id has not been read since the supply came on.',
     clear: 'Clamp the unit, switch on, read the chip id.'
   }),
-  'gate.family.same': (p) => ({ title: 'The right family', text: `The unit says ${text(p['found'])}.` }),
+  'gate.family.same': (p) => ({
+    title: 'The right family',
+    text: `The unit says ${text(p['found'])}.`
+  }),
   'gate.family.other': (p) => ({
     title: 'Another family is clamped',
     text: `The unit says ${text(p['found'])}, this job is for ${text(p['family'])}. Nothing was changed.`,
@@ -89,7 +105,10 @@ export const bench: Record<string, MessageOf> = {
     text: `Chip id ${chip(p['chipId'])} answers, the donor is ${chip(p['donorChipId'])}. Nothing was changed.`,
     clear: `Clamp donor ${text(p['tag'])} and read its chip id.`
   }),
-  'gate.image.built': (p) => ({ title: 'Clone image built', text: `${text(p['count'])} regions, sources still trusted.` }),
+  'gate.image.built': (p) => ({
+    title: 'Clone image built',
+    text: `${text(p['count'])} regions, sources still trusted.`
+  }),
   'gate.image.none': () => ({
     title: 'No clone image',
     text: 'What is written is rebuilt from kept reads.',
@@ -100,7 +119,10 @@ export const bench: Record<string, MessageOf> = {
     text: `${text(p['region'])} was built from reads that are no longer the trusted ones.`,
     clear: 'Build it again.'
   }),
-  'gate.backup.kept': (p) => ({ title: 'The donor is backed up', text: `All ${text(p['count'])} regions, read twice, agreeing.` }),
+  'gate.backup.kept': (p) => ({
+    title: 'The donor is backed up',
+    text: `All ${text(p['count'])} regions, read twice, agreeing.`
+  }),
   'gate.backup.missing': (p) => ({
     title: 'The donor is not backed up',
     text: `${text(p['region'])} of the donor lacks two agreeing reads: they are the only way back.`,

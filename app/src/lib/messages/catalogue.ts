@@ -6,7 +6,11 @@ import { problems } from './problems.ts';
 import { verdicts } from './verdicts.ts';
 
 /** All text for problems, findings and verdicts, by code. */
-export const catalogue: Readonly<Record<string, MessageOf>> = { ...verdicts, ...bench, ...problems };
+export const catalogue: Readonly<Record<string, MessageOf>> = {
+  ...verdicts,
+  ...bench,
+  ...problems
+};
 
 /** What people read for a code; an unknown code is shown as it is, never hidden. */
 export function messageOf(code: string, params: Params = {}): Message {
@@ -21,4 +25,9 @@ export function messageOfProblem(problem: Problem): Message {
   return messageOf(problem.code, problem.params);
 }
 
-export const VERDICT_WORDS: Record<Verdict, string> = { go: 'Go', look: 'Look', stop: 'Stop', none: 'Not yet' };
+export const VERDICT_WORDS: Record<Verdict, string> = {
+  go: 'Go',
+  look: 'Look',
+  stop: 'Stop',
+  none: 'Not yet'
+};

@@ -4,12 +4,20 @@ import { text, type MessageOf } from './message.ts';
 const READ_AGAIN = 'Check clamp, leads and link, then start it again.';
 const chip = (p: unknown) => formatChipId(text(p as string));
 
-const carrier = (title: string, what: string): MessageOf => () => ({ title, text: what, clear: READ_AGAIN });
+const carrier =
+  (title: string, what: string): MessageOf =>
+  () => ({ title, text: what, clear: READ_AGAIN });
 
 /** Refusals and failures. Whether something was written is said by the `meaning.*` line beside them. */
 export const problems: Record<string, MessageOf> = {
-  'link.socket.lost': carrier('The link to the box broke', 'The connection to the interface box was lost in the middle.'),
-  'link.box.refused': carrier('The box refused', 'The interface box did not take the command or the frame: bus silent or channel closed.'),
+  'link.socket.lost': carrier(
+    'The link to the box broke',
+    'The connection to the interface box was lost in the middle.'
+  ),
+  'link.box.refused': carrier(
+    'The box refused',
+    'The interface box did not take the command or the frame: bus silent or channel closed.'
+  ),
   'link.box.busy': carrier('The box is in use', 'Somebody else has its channel open.'),
   'uds.answer.negative': (p) => ({
     title: 'The unit said no',
@@ -21,24 +29,54 @@ export const problems: Record<string, MessageOf> = {
         ? 'Switch the supply off, hold the boot pad, switch on, then start again.'
         : READ_AGAIN
   }),
-  'uds.answer.timeout': carrier('The unit does not answer', 'It was asked and stayed silent: not clamped, not powered, or the bus pair is open.'),
+  'uds.answer.timeout': carrier(
+    'The unit does not answer',
+    'It was asked and stayed silent: not clamped, not powered, or the bus pair is open.'
+  ),
   'uds.answer.hung': carrier('The unit never finished', 'It kept saying "pending" for minutes.'),
-  'uds.answer.short': carrier('An answer was too short', 'The unit answered with less than the service needs.'),
-  'uds.answer.nonsense': carrier('An answer made no sense', 'The unit answered something that does not belong to the question.'),
-  'uds.request.busy': carrier('Two questions at once', 'A second question was asked before the first was answered.'),
+  'uds.answer.short': carrier(
+    'An answer was too short',
+    'The unit answered with less than the service needs.'
+  ),
+  'uds.answer.nonsense': carrier(
+    'An answer made no sense',
+    'The unit answered something that does not belong to the question.'
+  ),
+  'uds.request.busy': carrier(
+    'Two questions at once',
+    'A second question was asked before the first was answered.'
+  ),
   'isotp.flow.timeout': carrier('The unit stopped listening', 'No flow control came in time.'),
-  'isotp.flow.overflow': carrier('The unit cannot take so much', 'It refused the length of the message.'),
+  'isotp.flow.overflow': carrier(
+    'The unit cannot take so much',
+    'It refused the length of the message.'
+  ),
   'isotp.flow.waits': carrier('The unit kept waiting', 'It asked to wait too often in a row.'),
-  'isotp.message.long': carrier('A message was too long', 'Its length is beyond what the link takes.'),
-  'isotp.message.interrupted': carrier('A message broke off', 'Another message began in the middle of one.'),
+  'isotp.message.long': carrier(
+    'A message was too long',
+    'Its length is beyond what the link takes.'
+  ),
+  'isotp.message.interrupted': carrier(
+    'A message broke off',
+    'Another message began in the middle of one.'
+  ),
   'isotp.send.busy': carrier('The link was busy', 'A message was still being sent.'),
   'isotp.frame.timeout': carrier('A message stopped half way', 'Frames were missing at its end.'),
   'isotp.sequence.wrong': carrier('Frames out of order', 'A frame was lost or doubled on the way.'),
-  'read.block.counter': carrier('Wrong block', 'The unit sent another block than the one asked for.'),
+  'read.block.counter': carrier(
+    'Wrong block',
+    'The unit sent another block than the one asked for.'
+  ),
   'read.block.empty': carrier('Empty block', 'The unit sent a block without data.'),
   'read.block.long': carrier('Too much data', 'The unit sent more than the region holds.'),
-  'write.block.counter': carrier('Wrong block', 'The unit acknowledged another block than the one sent.'),
-  'operation.run.stopped': () => ({ title: 'Stopped', text: 'It was stopped by hand. What was read so far is not kept.' }),
+  'write.block.counter': carrier(
+    'Wrong block',
+    'The unit acknowledged another block than the one sent.'
+  ),
+  'operation.run.stopped': () => ({
+    title: 'Stopped',
+    text: 'It was stopped by hand. What was read so far is not kept.'
+  }),
   'operation.fault.internal': () => ({
     title: 'Something broke inside the application',
     text: 'The operation ended. The log has the details.',
@@ -49,13 +87,22 @@ export const problems: Record<string, MessageOf> = {
     text: 'The process that ran this operation is gone.',
     clear: 'Read the chip id, then start it again. Nothing is repeated by itself.'
   }),
-  'operation.id.unknown': () => ({ title: 'No such operation', text: 'It has ended already, or never was.' }),
+  'operation.id.unknown': () => ({
+    title: 'No such operation',
+    text: 'It has ended already, or never was.'
+  }),
   'operation.stop.refused': () => ({
     title: 'A write is not stopped half way',
     text: 'Stopping now would leave the unit between two contents. Hands off until the read-back is done.'
   }),
-  'meaning.unit.untouched': () => ({ title: 'Unit untouched', text: 'Nothing was written to the unit.' }),
-  'meaning.write.verified': () => ({ title: 'Written and proven', text: 'The unit holds the clone image, read back and equal.' }),
+  'meaning.unit.untouched': () => ({
+    title: 'Unit untouched',
+    text: 'Nothing was written to the unit.'
+  }),
+  'meaning.write.verified': () => ({
+    title: 'Written and proven',
+    text: 'The unit holds the clone image, read back and equal.'
+  }),
   'meaning.write.partial': () => ({
     title: 'Partly written, not proven',
     text: 'The unit holds a part of the new content. Its backup and the clone image are kept.',
@@ -91,13 +138,22 @@ export const problems: Record<string, MessageOf> = {
     text: `Unit ${text(p['tag'])} had chip id ${chip(p['known'])}; now ${chip(p['chipId'])} answers.`,
     clear: 'Check the tag: a wrong unit is clamped, or two units carry one tag.'
   }),
-  'vin.length.wrong': (p) => ({ title: 'The VIN has the wrong length', text: `${text(p['found'])} characters; a VIN has 17.` }),
+  'vin.length.wrong': (p) => ({
+    title: 'The VIN has the wrong length',
+    text: `${text(p['found'])} characters; a VIN has 17.`
+  }),
   'vin.letter.forbidden': (p) => ({
     title: 'A character that no VIN has',
     text: `"${text(p['found'])}" at place ${text(p['place'])}; I, O and Q are never used.`
   }),
-  'job.number.unknown': (p) => ({ title: `There is no job ${text(p['number'])}`, text: 'The number is not in the books.' }),
-  'job.family.unknown': (p) => ({ title: `Family ${text(p['family'])} is not known`, text: 'There is no profile for it.' }),
+  'job.number.unknown': (p) => ({
+    title: `There is no job ${text(p['number'])}`,
+    text: 'The number is not in the books.'
+  }),
+  'job.family.unknown': (p) => ({
+    title: `Family ${text(p['family'])} is not known`,
+    text: 'There is no profile for it.'
+  }),
   'job.unit.family': (p) => ({
     title: `Unit ${text(p['tag'])} is a ${text(p['family'])}`,
     text: 'It is in the books with another family.',
@@ -124,7 +180,10 @@ export const problems: Record<string, MessageOf> = {
     text: 'Nothing was kept or started.',
     clear: 'Name the unit by its tag first.'
   }),
-  'upload.region.unknown': () => ({ title: 'No such region', text: 'The family has no region of that name. Nothing was kept.' }),
+  'upload.region.unknown': () => ({
+    title: 'No such region',
+    text: 'The family has no region of that name. Nothing was kept.'
+  }),
   'upload.file.directory': (p) => ({
     title: 'That is a folder',
     text: `"${text(p['name'])}" is a folder or cannot be read. Nothing was kept.`,
@@ -140,21 +199,48 @@ export const problems: Record<string, MessageOf> = {
     text: 'The stand-ins do not answer.',
     clear: 'Start the application with ./badger start.'
   }),
-  'world.unit.elsewhere': () => ({ title: 'That unit is not here', text: 'It lies on the other station or is not in the workshop.' }),
-  'world.speed.outside': () => ({ title: 'Speed out of range', text: 'Between 1 and 120 times life.' }),
-  'world.station.unknown': () => ({ title: 'No such station', text: 'The simulated bench does not know it.' }),
-  'world.path.unknown': () => ({ title: 'Not understood', text: 'The simulated bench does not know that act.' }),
-  'world.request.malformed': () => ({ title: 'Not understood', text: 'The simulated bench could not read the request.' }),
+  'world.unit.elsewhere': () => ({
+    title: 'That unit is not here',
+    text: 'It lies on the other station or is not in the workshop.'
+  }),
+  'world.speed.outside': () => ({
+    title: 'Speed out of range',
+    text: 'Between 1 and 120 times life.'
+  }),
+  'world.station.unknown': () => ({
+    title: 'No such station',
+    text: 'The simulated bench does not know it.'
+  }),
+  'world.path.unknown': () => ({
+    title: 'Not understood',
+    text: 'The simulated bench does not know that act.'
+  }),
+  'world.request.malformed': () => ({
+    title: 'Not understood',
+    text: 'The simulated bench could not read the request.'
+  }),
   'access.sign-in.wrong': () => ({ title: 'Name or password is wrong', text: 'Try again.' }),
   'access.sign-in.locked': () => ({
     title: 'Too many wrong tries',
     text: 'This name is held for a quarter of an hour.',
     clear: 'Wait, or ask a lead.'
   }),
-  'access.sign-in.needed': () => ({ title: 'Sign in first', text: 'You are not signed in any more. Nothing was changed.' }),
-  'access.house.taken': () => ({ title: 'There is somebody here already', text: 'The first account has been made.' }),
-  'request.body.malformed': (p) => ({ title: 'The page sent something odd', text: `Not understood: ${text(p['where'])}. Nothing was changed.` }),
-  'request.origin.foreign': () => ({ title: 'Refused', text: 'The request came from another site. Nothing was changed.' }),
+  'access.sign-in.needed': () => ({
+    title: 'Sign in first',
+    text: 'You are not signed in any more. Nothing was changed.'
+  }),
+  'access.house.taken': () => ({
+    title: 'There is somebody here already',
+    text: 'The first account has been made.'
+  }),
+  'request.body.malformed': (p) => ({
+    title: 'The page sent something odd',
+    text: `Not understood: ${text(p['where'])}. Nothing was changed.`
+  }),
+  'request.origin.foreign': () => ({
+    title: 'Refused',
+    text: 'The request came from another site. Nothing was changed.'
+  }),
   'fault.server.internal': (p) => ({
     title: 'Something broke inside the application',
     text: `Reference ${text(p['reference'])}. What was kept is kept.`,
@@ -167,8 +253,14 @@ export const problems: Record<string, MessageOf> = {
   }),
   'profile.region.overlap': (p) => ({ title: 'Regions overlap', text: text(p['path']) }),
   'profile.region.unknown': (p) => ({ title: 'Unknown region', text: text(p['path']) }),
-  'profile.order.incomplete': (p) => ({ title: 'Write order is not complete', text: text(p['path']) }),
+  'profile.order.incomplete': (p) => ({
+    title: 'Write order is not complete',
+    text: text(p['path'])
+  }),
   'profile.field.outside': (p) => ({ title: 'Field outside its region', text: text(p['path']) }),
   'profile.rule.outside': (p) => ({ title: 'Checksum outside its region', text: text(p['path']) }),
-  'profile.erase.uneven': (p) => ({ title: 'Erase block does not divide the region', text: text(p['path']) })
+  'profile.erase.uneven': (p) => ({
+    title: 'Erase block does not divide the region',
+    text: text(p['path'])
+  })
 };

@@ -11,7 +11,8 @@ export const verdicts: Record<string, MessageOf> = {
   'arrive.authority.none': (p) => ({
     title: 'Nobody has ordered this yet',
     text: `No order is recorded for ${text(p['customer'])}.`,
-    clear: 'Record who ordered the work and on what paper. Local law and licensing decide what is needed.'
+    clear:
+      'Record who ordered the work and on what paper. Local law and licensing decide what is needed.'
   }),
   'arrive.vin.digit': (p) => ({
     title: 'Check the VIN once more',
@@ -59,6 +60,25 @@ export const verdicts: Record<string, MessageOf> = {
   'identify.unit.known': (p) => ({
     title: 'The original is known',
     text: `Unit ${text(p['tag'])} answered with chip id ${text(p['chipId'])}.`
+  }),
+  'identify.unit.tagged': (p) => ({
+    title: `Unit ${text(p['tag'])} is known by its tag`,
+    text: 'The bench does not read this family itself: tag and label have to tell the units apart.'
+  }),
+  'match.donor.byhand': (p) => ({
+    title: `Compare donor ${text(p['tag'])} by its label`,
+    text: 'The bench does not read the numbers of this family.',
+    clear: 'Hold both labels side by side.'
+  }),
+  'build.school.other': (p) => ({
+    title: 'Not a whole-image family',
+    text: `This family is cloned another way (${text(p['school']).replace('-', ' ')}), which this version does not build.`,
+    clear: 'Keep the reads here; build it with your own tool for now.'
+  }),
+  'write.way.elsewhere': () => ({
+    title: 'The bench does not write this family',
+    text: 'It has no driver for clip, lifted chip, pads or socket.',
+    clear: 'Write it with your own device.'
   }),
   'match.donor.needless': () => ({
     title: 'No donor needed',
@@ -187,11 +207,17 @@ export const verdicts: Record<string, MessageOf> = {
     text: 'Image and backup are kept. The gate below says what else is needed.',
     clear: 'Clamp the donor and confirm with its tag.'
   }),
-  'return.job.closed': () => ({ title: 'The job is closed', text: 'The record is complete and no longer changes.' }),
+  'return.job.closed': () => ({
+    title: 'The job is closed',
+    text: 'The record is complete and no longer changes.'
+  }),
   'return.job.open': () => ({
     title: 'Written and proven: close the job',
     text: 'Refit with the vehicle battery disconnected; the maker’s information decides what the vehicle still needs.',
     clear: 'Close the job and print its record.'
   }),
-  'return.write.first': () => ({ title: 'Not yet', text: 'There is nothing to return before the write is proven.' })
+  'return.write.first': () => ({
+    title: 'Not yet',
+    text: 'There is nothing to return before the write is proven.'
+  })
 };

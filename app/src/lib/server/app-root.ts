@@ -9,7 +9,8 @@ export async function startRoot(): Promise<void> {
     databaseUrl: process.env['DATABASE_URL'],
     worldUrl: process.env['WORLD_URL'],
     profilesDir: process.env['PROFILES_DIR'],
-    demo: process.env['BADGER_DEMO'] === '1'
+    demo: process.env['BADGER_DEMO'] === '1',
+    rehearse: process.env['BADGER_REHEARSE'] !== '0'
   });
 }
 

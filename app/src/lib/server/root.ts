@@ -7,6 +7,7 @@ import type { Deps } from './deps.ts';
 import { listStations, saveStation } from './repositories/stations.ts';
 import { seedDemo } from './services/demo.ts';
 import { loadProfiles } from './services/load-profiles.ts';
+import { rehearseDemo } from './services/rehearse-demo.ts';
 import { holdOwnerLock, keepRecovering } from './services/recover.ts';
 import { WorldClient } from './bench/world-client.ts';
 
@@ -20,6 +21,8 @@ export interface RootOptions {
   readonly worldUrl?: string | undefined;
   readonly profilesDir?: string | undefined;
   readonly demo: boolean;
+  /** Bring a freshly seeded demo to its stops by working on the simulated bench. */
+  readonly rehearse?: boolean;
   readonly log?: Deps['log'];
   readonly migrationsDir?: string | undefined;
 }
@@ -29,7 +32,7 @@ export async function createRoot(options: RootOptions): Promise<Root> {
   const log = options.log ?? pino({ level: process.env['LOG_LEVEL'] ?? 'info' });
   const db = createDb(options.databaseUrl);
   await migrateDb(db, options.migrationsDir);
-  if (options.demo) await seedDemo(db);
+  const seeded = options.demo && (await seedDemo(db));
   const profiles = await loadProfiles(db, resolve(options.profilesDir ?? '../profiles'), log);
   if (options.worldUrl) await takeStationsFromWorld(db, options.worldUrl);
   const bench = new Bench(await listStations(db), options.worldUrl);
@@ -38,6 +41,7 @@ export async function createRoot(options: RootOptions): Promise<Root> {
   const releaseOwner = holdOwnerLock(options.databaseUrl as string, owner);
   const deps: Deps = { db, bench, profiles, log, owner, heartbeatMs: 1000 };
   const stopRecovering = keepRecovering(deps);
+  if (seeded && options.rehearse) await rehearseDemo(deps, bench.world?.latest?.speed ?? 30);
   return {
     deps,
     async close() {

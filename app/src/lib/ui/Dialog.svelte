@@ -2,7 +2,11 @@
   import type { Snippet } from 'svelte';
   import type { Attachment } from 'svelte/attachments';
 
-  let { open = $bindable(), title, children }: { open: boolean; title: string; children: Snippet } = $props();
+  let {
+    open = $bindable(),
+    title,
+    children
+  }: { open: boolean; title: string; children: Snippet } = $props();
 
   const modal: Attachment<HTMLDialogElement> = (dialog) => {
     dialog.showModal();
@@ -14,7 +18,7 @@
     <div class="modal-box">
       <h2>{title}</h2>
       {@render children()}
-      <form method="dialog"><button class="btn btn-outline mt-3">Close</button></form>
+      <form method="dialog"><button class="btn mt-3 btn-outline">Close</button></form>
     </div>
     <form method="dialog" class="modal-backdrop"><button aria-label="Close">close</button></form>
   </dialog>

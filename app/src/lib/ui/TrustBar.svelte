@@ -21,11 +21,6 @@
     border: 1.5px solid var(--soft);
   }
   .broken {
-    background: linear-gradient(
-      0deg,
-      var(--stop) 40%,
-      transparent 40% 60%,
-      var(--stop) 60%
-    );
+    background: linear-gradient(0deg, var(--stop) 40%, transparent 40% 60%, var(--stop) 60%);
   }
 </style>

@@ -24,7 +24,10 @@
   <VerdictMark {verdict} size={42} />
   <div>
     <h2>{word}: {title}</h2>
-    <p>{text} {#if clear}<strong>{clear}</strong>{/if}</p>
+    <p>
+      {text}
+      {#if clear}<strong>{clear}</strong>{/if}
+    </p>
   </div>
   {#if action}<div class="act">{@render action()}</div>{/if}
 </section>

@@ -12,8 +12,14 @@
     <tbody>
       {#each data.families as f (f.id)}
         <tr>
-          <td class="mono"><b>{f.id}</b></td><td>{f.title}</td><td>{f.make}</td><td>{f.ways.join(', ')}</td>
-          <td><a class="btn btn-outline" href="/families/{f.id}" aria-label="Open family {f.id}">Open</a></td>
+          <td class="mono"><b>{f.id}</b></td><td>{f.title}</td><td>{f.make}</td><td
+            >{f.ways.join(', ')}</td
+          >
+          <td
+            ><a class="btn btn-outline" href="/families/{f.id}" aria-label="Open family {f.id}"
+              >Open</a
+            ></td
+          >
         </tr>
       {/each}
     </tbody>

@@ -18,18 +18,37 @@
 <div class="pile">
   <div class="card-sheet box">
     <p>Signed in as <b>{data.person?.name}</b>, role {data.person?.role}.</p>
-    <form method="post" action="/sign-in?/out"><button class="btn btn-outline">Sign out</button></form>
+    <form method="post" action="/sign-in?/out">
+      <button class="btn btn-outline">Sign out</button>
+    </form>
   </div>
   {#if speed !== undefined}
     <div class="card-sheet box">
-      <label for="speed"><b>Simulated bench</b>: {speed === 0 ? 'running free' : `${speed} times faster than life`}</label>
-      <input id="speed" class="range" type="range" min="1" max="120" value={speed === 0 ? 120 : speed} onchange={set} />
-      <p class="soft">1 is life: a full read of an engine unit takes about eight minutes. Use it for training.</p>
+      <label for="speed"
+        ><b>Simulated bench</b>: {speed === 0
+          ? 'running free'
+          : `${speed} times faster than life`}</label
+      >
+      <input
+        id="speed"
+        class="range"
+        type="range"
+        min="1"
+        max="120"
+        value={speed === 0 ? 120 : speed}
+        onchange={set}
+      />
+      <p class="soft">
+        1 is life: a full read of an engine unit takes about eight minutes. Use it for training.
+      </p>
     </div>
   {/if}
   <div class="card-sheet">
     <table class="plain">
-      <thead><tr><th>Station</th><th>Supply</th><th>Address of box</th><th>Address of supply</th></tr></thead>
+      <thead
+        ><tr><th>Station</th><th>Supply</th><th>Address of box</th><th>Address of supply</th></tr
+        ></thead
+      >
       <tbody>
         {#each data.stations as s (s.id)}
           <tr>
@@ -37,7 +56,9 @@
             <td class="mono">{s.host}:{s.boxPort}</td><td class="mono">{s.host}:{s.supplyPort}</td>
           </tr>
         {:else}
-          <tr><td colspan="4">No stations. Start with ./badger start for the simulated ones.</td></tr>
+          <tr
+            ><td colspan="4">No stations. Start with ./badger start for the simulated ones.</td></tr
+          >
         {/each}
       </tbody>
     </table>
@@ -45,7 +66,9 @@
   <div class="card-sheet">
     <table class="plain">
       <thead><tr><th>Person</th><th>Role</th></tr></thead>
-      <tbody>{#each data.people as p (p.id)}<tr><td>{p.name}</td><td>{p.role}</td></tr>{/each}</tbody>
+      <tbody
+        >{#each data.people as p (p.id)}<tr><td>{p.name}</td><td>{p.role}</td></tr>{/each}</tbody
+      >
     </table>
   </div>
 </div>

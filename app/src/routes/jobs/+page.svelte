@@ -10,14 +10,25 @@
   <h1>Jobs</h1>
   <form method="get">
     <label class="sr-only" for="q">Filter</label>
-    <input id="q" class="input" name="q" type="search" value={data.text} placeholder="customer, vehicle, VIN end, tag" />
+    <input
+      id="q"
+      class="input"
+      name="q"
+      type="search"
+      value={data.text}
+      placeholder="customer, vehicle, VIN end, tag"
+    />
     <button class="btn btn-outline">Filter</button>
   </form>
   <a class="btn btn-outline" href="/api/jobs.csv?q={encodeURIComponent(data.text)}" download>CSV</a>
   <a class="btn btn-primary" href="/jobs/new">Open a job</a>
 </div>
 {#if data.jobs.length === 0}
-  <p class="card-sheet p-4">{data.text ? `No job fits “${data.text}”.` : 'No jobs yet. Open the first one when a unit comes in.'}</p>
+  <p class="card-sheet p-4">
+    {data.text
+      ? `No job fits “${data.text}”.`
+      : 'No jobs yet. Open the first one when a unit comes in.'}
+  </p>
 {:else}
   <JobRows jobs={data.jobs} now={data.now} signedIn={true} />
 {/if}

@@ -6,10 +6,21 @@
 
 <svelte:head><title>First account · Upright Badger</title></svelte:head>
 <h1>The first account</h1>
-<p class="soft">This house is empty. The first person is a lead and can do everything at the bench.</p>
+<p class="soft">
+  This house is empty. The first person is a lead and can do everything at the bench.
+</p>
 <form method="post" class="card-sheet box">
   <label>Name<input class="input w-full" name="name" autocomplete="username" required /></label>
-  <label>Password, at least ten characters<input class="input w-full" name="password" type="password" autocomplete="new-password" minlength="10" required /></label>
+  <label
+    >Password, at least ten characters<input
+      class="input w-full"
+      name="password"
+      type="password"
+      autocomplete="new-password"
+      minlength="10"
+      required
+    /></label
+  >
   {#if form?.message}<p class="bad" role="alert">{form.message}</p>{/if}
   <button class="btn btn-primary">Make the account</button>
 </form>

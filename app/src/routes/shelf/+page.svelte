@@ -10,16 +10,29 @@
   <h1>Shelf</h1>
   <form method="get">
     <label class="sr-only" for="q">Filter</label>
-    <input id="q" class="input" name="q" type="search" value={data.text} placeholder="tag, family, chip id" />
+    <input
+      id="q"
+      class="input"
+      name="q"
+      type="search"
+      value={data.text}
+      placeholder="tag, family, chip id"
+    />
     <button class="btn btn-outline">Filter</button>
   </form>
 </div>
 {#if data.units.length === 0}
-  <p class="card-sheet p-4">{data.text ? `No unit fits “${data.text}”.` : 'No units yet. A unit gets its tag when a job is opened.'}</p>
+  <p class="card-sheet p-4">
+    {data.text
+      ? `No unit fits “${data.text}”.`
+      : 'No units yet. A unit gets its tag when a job is opened.'}
+  </p>
 {:else}
   <div class="card-sheet">
     <table class="plain">
-      <thead><tr><th>Tag</th><th>Family</th><th>Chip id</th><th>Place</th><th>Served in</th></tr></thead>
+      <thead
+        ><tr><th>Tag</th><th>Family</th><th>Chip id</th><th>Place</th><th>Served in</th></tr></thead
+      >
       <tbody>
         {#each data.units as u (u.tag)}
           <tr>
@@ -27,7 +40,12 @@
             <td>{u.family}</td>
             <td class="mono">{u.chipId ? formatChipId(u.chipId) : 'not read'}</td>
             <td>{u.place}</td>
-            <td>{#each u.jobs as j (j.jobNumber)}<a class="link" href="/jobs/{j.jobNumber}">{j.jobNumber} as {j.role}</a>&nbsp; {/each}</td>
+            <td
+              >{#each u.jobs as j (j.jobNumber)}<a class="link" href="/jobs/{j.jobNumber}"
+                  >{j.jobNumber} as {j.role}</a
+                >&nbsp;
+              {/each}</td
+            >
           </tr>
         {/each}
       </tbody>

@@ -9,15 +9,39 @@
 <svelte:head><title>Sign in · Upright Badger</title></svelte:head>
 <div class="narrow">
   <h1>Sign in</h1>
-  <form method="post" action="?/in{typeof location === 'undefined' ? '' : location.search.replace('?', '&')}" class="card-sheet box">
-    <label>Name<input class="input w-full" name="name" autocomplete="username" required bind:value={name} /></label>
-    <label>Password<input class="input w-full" name="password" type="password" autocomplete="current-password" required bind:value={password} /></label>
+  <form
+    method="post"
+    action="?/in{typeof location === 'undefined' ? '' : location.search.replace('?', '&')}"
+    class="card-sheet box"
+  >
+    <label
+      >Name<input
+        class="input w-full"
+        name="name"
+        autocomplete="username"
+        required
+        bind:value={name}
+      /></label
+    >
+    <label
+      >Password<input
+        class="input w-full"
+        name="password"
+        type="password"
+        autocomplete="current-password"
+        required
+        bind:value={password}
+      /></label
+    >
     {#if form?.message}<p class="bad" role="alert">{form.message}</p>{/if}
     <button class="btn btn-primary">Sign in</button>
   </form>
   {#if data.accounts.length > 0}
     <section class="card-sheet box" aria-label="Demo accounts">
-      <p><b>Demo accounts</b> <span class="soft">invented, shown only while the demo data is loaded</span></p>
+      <p>
+        <b>Demo accounts</b>
+        <span class="soft">invented, shown only while the demo data is loaded</span>
+      </p>
       <div class="accounts">
         {#each data.accounts as a (a.name)}
           <button

@@ -39,7 +39,7 @@
         </span>
       {:else}
         <span class="plate unknown"></span>
-        <span class="txt"><b>NO UNIT KNOWN</b><small>read the chip id</small></span>
+        <span class="txt"><b class="word">No unit known</b><small>read the chip id</small></span>
       {/if}
     </div>
     <div class="cell"><small>Volts</small><b>{view.volts}</b></div>
@@ -73,10 +73,14 @@
         {/if}
       </div>
     {:else if view.operation}
-      <div class="cell"><small>{view.operation.title}</small><b class="word">{view.operation.left}</b></div>
+      <div class="cell">
+        <small>{view.operation.title}</small><b class="word">{view.operation.left}</b>
+      </div>
     {/if}
   {/each}
-  {#if !connected}<div class="cell old"><small>Live figures</small><b class="word">waiting …</b></div>{/if}
+  {#if !connected}<div class="cell old">
+      <small>Live figures</small><b class="word">waiting …</b>
+    </div>{/if}
 </header>
 
 <style>
@@ -85,7 +89,7 @@
     color: var(--chalk);
     display: flex;
     align-items: stretch;
-    min-height: 72px;
+    min-height: 76px;
     overflow-x: auto;
     position: sticky;
     top: 0;

@@ -1,4 +1,10 @@
-import { formatAmps, formatCount, formatDuration, formatRate, formatVolts } from '@badger/core/base/format';
+import {
+  formatAmps,
+  formatCount,
+  formatDuration,
+  formatRate,
+  formatVolts
+} from '@badger/core/base/format';
 import type { LiveStation } from '$lib/live-types.ts';
 
 /** What the bench line says about one station, ready to be put on the page. */
@@ -8,7 +14,12 @@ export interface BenchLineView {
   readonly limit: string;
   readonly supplyOn: boolean;
   /** Percentages of the gauge's length. */
-  readonly gauge: { readonly now: number; readonly limit: number; readonly from: number; readonly to: number };
+  readonly gauge: {
+    readonly now: number;
+    readonly limit: number;
+    readonly from: number;
+    readonly to: number;
+  };
   readonly handsOff: boolean;
   readonly operation: OperationLine | undefined;
 }
@@ -52,10 +63,15 @@ export function viewBenchLine(station: LiveStation, now: Date): BenchLineView {
 }
 
 function viewOperation(op: NonNullable<LiveStation['operation']>, now: Date): OperationLine {
-  const current = op.regions.find((r) => !['waiting', 'equal', 'read'].includes(r.phase)) ?? op.regions[0];
-  const verb = op.kind === 'identify' ? 'Reading chip id' : (VERBS[current?.phase ?? 'waiting'] ?? 'Preparing');
+  const current =
+    op.regions.find((r) => !['waiting', 'equal', 'read'].includes(r.phase)) ?? op.regions[0];
+  const verb =
+    op.kind === 'identify'
+      ? 'Reading chip id'
+      : (VERBS[current?.phase ?? 'waiting'] ?? 'Preparing');
   const title = current ? `${verb} ${current.name.toLowerCase()}` : verb;
-  const until = op.leftSeconds === undefined ? undefined : new Date(now.getTime() + op.leftSeconds * 1000);
+  const until =
+    op.leftSeconds === undefined ? undefined : new Date(now.getTime() + op.leftSeconds * 1000);
   const pace = op.pace === 'stalled' ? 'stands still' : op.pace;
   const bytes = current
     ? `${formatCount(current.doneBytes)} of ${formatCount(current.lengthBytes)} bytes`

@@ -11,7 +11,11 @@
   let found = $state.raw<Found>({ jobs: [], units: [] });
   let asked = $state('');
   const first = $derived(
-    found.jobs[0] ? `/jobs/${found.jobs[0].number}` : found.units[0] ? `/shelf?q=${found.units[0].tag}` : undefined
+    found.jobs[0]
+      ? `/jobs/${found.jobs[0].number}`
+      : found.units[0]
+        ? `/shelf?q=${found.units[0].tag}`
+        : undefined
   );
 
   async function search(text: string) {
@@ -36,18 +40,35 @@
 <Dialog bind:open title="Find">
   <form onsubmit={go}>
     <label>
-      <span class="soft">Job, customer, vehicle, tag, VIN end or chip id (a scanner may type here)</span>
-      <input class="input mono w-full" type="search" oninput={(e) => search(e.currentTarget.value)} {@attach focus} />
+      <span class="soft"
+        >Job, customer, vehicle, tag, VIN end or chip id (a scanner may type here)</span
+      >
+      <input
+        class="mono input w-full"
+        type="search"
+        oninput={(e) => search(e.currentTarget.value)}
+        {@attach focus}
+      />
     </label>
   </form>
   <ul>
     {#each found.jobs as j (j.number)}
-      <li><a href="/jobs/{j.number}" onclick={() => (open = false)}><b>{j.number}</b> {j.title}<br /><span class="soft">{j.detail}</span></a></li>
+      <li>
+        <a href="/jobs/{j.number}" onclick={() => (open = false)}
+          ><b>{j.number}</b> {j.title}<br /><span class="soft">{j.detail}</span></a
+        >
+      </li>
     {/each}
     {#each found.units as u (u.tag)}
-      <li><a href="/shelf?q={u.tag}" onclick={() => (open = false)}><b>{u.title}</b><br /><span class="soft">{u.detail}</span></a></li>
+      <li>
+        <a href="/shelf?q={u.tag}" onclick={() => (open = false)}
+          ><b>{u.title}</b><br /><span class="soft">{u.detail}</span></a
+        >
+      </li>
     {/each}
-    {#if asked.trim() !== '' && found.jobs.length + found.units.length === 0}<li class="soft">Nothing found for “{asked}”.</li>{/if}
+    {#if asked.trim() !== '' && found.jobs.length + found.units.length === 0}<li class="soft">
+        Nothing found for “{asked}”.
+      </li>{/if}
   </ul>
 </Dialog>
 

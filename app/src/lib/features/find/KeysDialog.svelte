@@ -13,7 +13,8 @@
 
 <Dialog bind:open title="Keys">
   <dl>
-    {#each keys as [key, what] (key)}<dt><kbd class="kbd">{key}</kbd></dt><dd>{what}</dd>{/each}
+    {#each keys as [key, what] (key)}<dt><kbd class="kbd">{key}</kbd></dt>
+      <dd>{what}</dd>{/each}
   </dl>
 </Dialog>
 

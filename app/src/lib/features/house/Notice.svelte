@@ -12,7 +12,9 @@
       text={notices.current.text}
       clear={notices.current.clear}
     >
-      {#snippet action()}<button class="btn btn-outline" onclick={() => notices.clear()}>Put away</button>{/snippet}
+      {#snippet action()}<button class="btn btn-outline" onclick={() => notices.clear()}
+          >Put away</button
+        >{/snippet}
     </VerdictBanner>
   </div>
 {/if}

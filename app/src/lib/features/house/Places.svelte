@@ -45,20 +45,31 @@
   <svg class="shield" viewBox="0 0 40 44" role="img" aria-label="Upright Badger">
     <path d="M4 6c4-4 28-4 32 0 3 14-2 32-16 36C6 38 1 20 4 6z" fill="var(--ink)" />
     <path d="M17 3h6l2 20-5 16-5-16z" fill="var(--paper)" />
-    <circle cx="11.5" cy="18" r="2" fill="var(--paper)" /><circle cx="28.5" cy="18" r="2" fill="var(--paper)" />
+    <circle cx="11.5" cy="18" r="2" fill="var(--paper)" /><circle
+      cx="28.5"
+      cy="18"
+      r="2"
+      fill="var(--paper)"
+    />
   </svg>
   {#if person}
     {#each places as p (p.href)}
-      <a href={p.href} aria-current={here(p.href) ? 'page' : undefined}><p.icon size={21} aria-hidden="true" />{p.name}</a>
+      <a href={p.href} aria-current={here(p.href) ? 'page' : undefined}
+        ><p.icon size={21} aria-hidden="true" />{p.name}</a
+      >
     {/each}
     <button onclick={onfind}><Search size={21} aria-hidden="true" />Find</button>
   {:else}
-    <a href="/" aria-current={here('/') ? 'page' : undefined}><Clock size={21} aria-hidden="true" />Today</a>
+    <a href="/" aria-current={here('/') ? 'page' : undefined}
+      ><Clock size={21} aria-hidden="true" />Today</a
+    >
     <a href="/sign-in"><LogIn size={21} aria-hidden="true" />Sign in</a>
   {/if}
   <span class="gap"></span>
   <button onclick={onkeys}><CircleHelp size={21} aria-hidden="true" />Keys</button>
-  <button onclick={turnTheme} aria-label="Turn to {theme === 'day' ? 'night' : 'day'} bench"><Moon size={21} aria-hidden="true" />{theme === 'day' ? 'Day' : 'Night'}</button>
+  <button onclick={turnTheme} aria-label="Turn to {theme === 'day' ? 'night' : 'day'} bench"
+    ><Moon size={21} aria-hidden="true" />{theme === 'day' ? 'Day' : 'Night'}</button
+  >
 </nav>
 
 <style>

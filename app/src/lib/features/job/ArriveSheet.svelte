@@ -4,7 +4,11 @@
 
   let { job }: { job: JobData } = $props();
   const vin = $derived(parseVin(job.vin));
-  const digit = { holds: 'check digit holds', differs: 'check digit differs', absent: 'no check digit' };
+  const digit = {
+    holds: 'check digit holds',
+    differs: 'check digit differs',
+    absent: 'no check digit'
+  };
 </script>
 
 <div class="card-sheet">
@@ -21,10 +25,15 @@
       </tr>
       <tr><th scope="row">Complaint</th><td>{job.complaint}</td></tr>
       <tr><th scope="row">Ordered by</th><td>{job.authorisedBy ?? 'nobody yet'}</td></tr>
-      <tr><th scope="row">Family</th><td><a class="link" href="/families/{job.family}">{job.family}</a></td></tr>
+      <tr
+        ><th scope="row">Family</th><td
+          ><a class="link" href="/families/{job.family}">{job.family}</a></td
+        ></tr
+      >
       <tr>
         <th scope="row">Opened</th>
-        <td>{job.createdAt.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</td>
+        <td>{job.createdAt.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</td
+        >
       </tr>
     </tbody>
   </table>

@@ -18,9 +18,11 @@
     events,
     brokenAt,
     printedAt
-  }: { job: JobData; events: readonly EventData[]; brokenAt: number | undefined; printedAt: Date } = $props();
+  }: { job: JobData; events: readonly EventData[]; brokenAt: number | undefined; printedAt: Date } =
+    $props();
 
-  const when = (d: Date | null) => (d ? d.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'medium' }) : '–');
+  const when = (d: Date | null) =>
+    d ? d.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'medium' }) : '–';
   const writes = $derived(job.operations.filter((o) => o.kind === 'write'));
   const details = (data: Readonly<Record<string, unknown>>) =>
     Object.entries(data)
@@ -33,7 +35,9 @@
     <h1>Job {job.number}: record</h1>
     <p>{job.customer}, {job.vehicle} · VIN <b class="mono">{job.vin}</b> · family {job.family}</p>
     <p>
-      {job.complaint} · ordered by {job.authorisedBy ?? 'nobody recorded'} · opened {when(job.createdAt)} ·
+      {job.complaint} · ordered by {job.authorisedBy ?? 'nobody recorded'} · opened {when(
+        job.createdAt
+      )} ·
       {job.closedAt ? `closed ${when(job.closedAt)}` : 'still open'}
     </p>
   </header>
@@ -55,16 +59,32 @@
   </table>
   <h2>Kept reads</h2>
   <table>
-    <thead><tr><th>Unit</th><th>Region, read</th><th>Bytes</th><th>SHA-256</th><th>Supply</th><th>When, who, where</th></tr></thead>
+    <thead
+      ><tr
+        ><th>Unit</th><th>Region, read</th><th>Bytes</th><th>SHA-256</th><th>Supply</th><th
+          >When, who, where</th
+        ></tr
+      ></thead
+    >
     <tbody>
       {#each ['original', 'donor'] as const as role (role)}
         {#each job.regions[role] as region (region.id)}
           {#each region.reads as r (r.id)}
             <tr>
-              <td>{role}</td><td>{region.name}, {r.number}</td><td class="mono">{formatCount(r.lengthBytes)}</td>
+              <td>{role}</td><td>{region.name}, {r.number}</td><td class="mono"
+                >{formatCount(r.lengthBytes)}</td
+              >
               <td class="mono sha">{r.sha256}</td>
-              <td class="mono">{r.supply ? `${formatVolts(r.supply.minMv)}–${formatVolts(r.supply.maxMv)} V, ${formatAmps(r.supply.minMa)}–${formatAmps(r.supply.maxMa)} A` : '–'}</td>
-              <td>{when(r.takenAt)}, {r.personName}, {r.source === 'file' ? `file ${r.sourceName}` : r.sourceName}</td>
+              <td class="mono"
+                >{r.supply
+                  ? `${formatVolts(r.supply.minMv)}–${formatVolts(r.supply.maxMv)} V, ${formatAmps(r.supply.minMa)}–${formatAmps(r.supply.maxMa)} A`
+                  : '–'}</td
+              >
+              <td
+                >{when(r.takenAt)}, {r.personName}, {r.source === 'file'
+                  ? `file ${r.sourceName}`
+                  : r.sourceName}</td
+              >
             </tr>
           {/each}
         {/each}
@@ -76,7 +96,9 @@
   {#each writes as w (w.id)}
     <p>
       Unit {w.unitTag}, {when(w.startedAt)} to {when(w.endedAt)}, {w.personName}:
-      <b>{messageOf(w.meaning ?? '').title}</b>. {w.regions.map((r) => `${r.name}: ${r.phase}`).join(', ')}.
+      <b>{messageOf(w.meaning ?? '').title}</b>. {w.regions
+        .map((r) => `${r.name}: ${r.phase}`)
+        .join(', ')}.
     </p>
   {/each}
   {#if job.clone}
@@ -84,7 +106,11 @@
       <thead><tr><th>Region written</th><th>Bytes</th><th>SHA-256</th></tr></thead>
       <tbody>
         {#each job.clone.plan.lines as l (l.regionId)}
-          <tr><td>{l.regionName}</td><td class="mono">{formatCount(l.lengthBytes)}</td><td class="mono sha">{l.sha256}</td></tr>
+          <tr
+            ><td>{l.regionName}</td><td class="mono">{formatCount(l.lengthBytes)}</td><td
+              class="mono sha">{l.sha256}</td
+            ></tr
+          >
         {/each}
       </tbody>
     </table>
@@ -93,7 +119,11 @@
   <table>
     <tbody>
       {#each STOPS as stop (stop)}
-        <tr><td class="cap">{stop}</td><td>{VERDICT_WORDS[job.line[stop].verdict]}</td><td>{messageOfJudgement(job.line[stop]).title}</td></tr>
+        <tr
+          ><td class="cap">{stop}</td><td>{VERDICT_WORDS[job.line[stop].verdict]}</td><td
+            >{messageOfJudgement(job.line[stop]).title}</td
+          ></tr
+        >
       {/each}
     </tbody>
   </table>
@@ -102,13 +132,20 @@
     <thead><tr><th>No</th><th>When</th><th>Who</th><th>What</th><th>Details</th></tr></thead>
     <tbody>
       {#each events as e (e.seq)}
-        <tr><td>{e.seq}</td><td>{when(e.at)}</td><td>{e.person}</td><td>{e.kind}</td><td class="fine">{details(e.data)}</td></tr>
+        <tr
+          ><td>{e.seq}</td><td>{when(e.at)}</td><td>{e.person}</td><td>{e.kind}</td><td class="fine"
+            >{details(e.data)}</td
+          ></tr
+        >
       {/each}
     </tbody>
   </table>
   <p>
-    {#if brokenAt === undefined}The chain of acts is whole; last hash <span class="mono">{events.at(-1)?.hash.slice(0, 16) ?? '–'}</span>.
-    {:else}<b>The chain of acts is broken at number {brokenAt}: this record is not to be trusted.</b>{/if}
+    {#if brokenAt === undefined}The chain of acts is whole; last hash <span class="mono"
+        >{events.at(-1)?.hash.slice(0, 16) ?? '–'}</span
+      >.
+    {:else}<b>The chain of acts is broken at number {brokenAt}: this record is not to be trusted.</b
+      >{/if}
     Printed {when(printedAt)}.
   </p>
 </article>

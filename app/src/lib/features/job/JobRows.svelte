@@ -5,7 +5,8 @@
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
   import { formatPromise } from './promise.view.ts';
 
-  let { jobs, now, signedIn }: { jobs: readonly JobLine[]; now: Date; signedIn: boolean } = $props();
+  let { jobs, now, signedIn }: { jobs: readonly JobLine[]; now: Date; signedIn: boolean } =
+    $props();
   const says = (job: JobLine) =>
     job.verdicts.map((v, i) => `${STOPS[i] ?? ''} ${VERDICT_WORDS[v].toLowerCase()}`).join(', ');
 </script>
@@ -18,7 +19,9 @@
       <span class="who">
         <b>{job.customer}, {job.vehicle}</b>
         <span class="soft">
-          {job.family} · <span class="mono">{job.vinEnd}</span> · {job.closedAt ? 'closed' : messageOfJudgement(job.next).title}
+          {job.family} · <span class="mono">{job.vinEnd}</span> · {job.closedAt
+            ? 'closed'
+            : messageOfJudgement(job.next).title}
         </span>
       </span>
       <span class="mini" role="img" aria-label={says(job)}>
@@ -26,7 +29,9 @@
       </span>
       <span class:late={promise.late}>{job.closedAt ? '' : promise.text}</span>
       {#if signedIn}
-        <a class="btn btn-outline" href="/jobs/{job.number}" aria-label="Open job {job.number}">Open</a>
+        <a class="btn btn-outline" href="/jobs/{job.number}" aria-label="Open job {job.number}"
+          >Open</a
+        >
       {:else}<span></span>{/if}
     </div>
   {/each}

@@ -4,11 +4,8 @@
   import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
 
-  let {
-    number,
-    line,
-    current
-  }: { number: number; line: Record<Stop, Judgement>; current: Stop } = $props();
+  let { number, line, current }: { number: number; line: Record<Stop, Judgement>; current: Stop } =
+    $props();
 
   const name = (stop: Stop) => stop.charAt(0).toUpperCase() + stop.slice(1);
 </script>

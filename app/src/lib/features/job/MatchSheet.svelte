@@ -18,9 +18,11 @@
   <form class="card-sheet pick" onsubmit={choose}>
     <label>
       <span class="soft">Tag of the donor (scan or type)</span>
-      <input class="input mono" bind:value={tag} required pattern="[0-9A-Za-z\-]+" maxlength="12" />
+      <input class="mono input" bind:value={tag} required pattern="[0-9A-Za-z\-]+" maxlength="12" />
     </label>
-    <button class="btn btn-outline">{job.units.donor ? 'Take another donor' : 'Take this donor'}</button>
+    <button class="btn btn-outline"
+      >{job.units.donor ? 'Take another donor' : 'Take this donor'}</button
+    >
   </form>
 {/if}
 

@@ -9,13 +9,17 @@
 
   const stationOf = (tag: string | undefined) =>
     live.bench.stations.find((s) => s.connected?.tag === tag && tag !== undefined)?.name;
-  const next = $derived(messageOfJudgement(job.line[job.nextStop]));
+  const next = $derived(messageOfJudgement(job.next.judgement));
 </script>
 
 <aside class="pocket" aria-label="Facts of this job">
   <div class="card-sheet box">
     <h2>Units of this job</h2>
-    <UnitCard role="original" unit={job.units.original} where={stationOf(job.units.original?.tag)} />
+    <UnitCard
+      role="original"
+      unit={job.units.original}
+      where={stationOf(job.units.original?.tag)}
+    />
     <UnitCard role="donor" unit={job.units.donor} where={stationOf(job.units.donor?.tag)} />
   </div>
   {#if job.units.original?.chipId}
@@ -23,7 +27,8 @@
       <h2>Numbers of the original</h2>
       <dl>
         {#each job.units.original.numbers as n (n.id)}
-          {#if n.id !== 'vin'}<dt>{n.name}</dt><dd>{n.value}</dd>{/if}
+          {#if n.id !== 'vin'}<dt>{n.name}</dt>
+            <dd>{n.value}</dd>{/if}
         {/each}
         <dt>Chip id</dt>
         <dd>{formatChipId(job.units.original.chipId)}</dd>
@@ -34,19 +39,25 @@
     <h2>Next</h2>
     <p>{next.clear ?? next.title}</p>
     {#if !job.closedAt}
-      <a class="btn btn-outline w-full" href="/jobs/{job.number}/{job.nextStop}" data-next>
-        Open {job.nextStop.charAt(0).toUpperCase() + job.nextStop.slice(1)}
+      <a class="btn w-full btn-outline" href="/jobs/{job.number}/{job.next.stop}" data-next>
+        Open {job.next.stop.charAt(0).toUpperCase() + job.next.stop.slice(1)}
       </a>
     {/if}
   </div>
   {#if job.lastWrite && job.lastWrite.meaning}
     <div class="card-sheet box">
       <h2>If a write stops</h2>
-      <p>Leave the unit as it is. Its backup and the clone image are kept; this page says which way back is open.</p>
+      <p>
+        Leave the unit as it is. Its backup and the clone image are kept; this page says which way
+        back is open.
+      </p>
     </div>
   {/if}
   {#if job.note}
-    <div class="card-sheet box"><h2>Note</h2><p>{job.note}</p></div>
+    <div class="card-sheet box">
+      <h2>Note</h2>
+      <p>{job.note}</p>
+    </div>
   {/if}
 </aside>
 

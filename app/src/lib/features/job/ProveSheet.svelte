@@ -24,12 +24,15 @@
     <h2>Record what was tried</h2>
     <div class="choices">
       {#each [['cause', 'It is this unit'], ['not-cause', 'It is something else'], ['open', 'Not decided']] as [value, label] (value)}
-        <label class="choice"><input type="radio" class="radio" bind:group={outcome} {value} /> {label}</label>
+        <label class="choice"
+          ><input type="radio" class="radio" bind:group={outcome} {value} /> {label}</label
+        >
       {/each}
     </div>
     <label>
       <span class="soft">What was tried and what it showed</span>
-      <textarea class="textarea w-full" rows="2" bind:value={reason} required minlength="3"></textarea>
+      <textarea class="textarea w-full" rows="2" bind:value={reason} required minlength="3"
+      ></textarea>
     </label>
     <button class="btn btn-primary">Record it</button>
   </form>

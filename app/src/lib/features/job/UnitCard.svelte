@@ -6,7 +6,8 @@
     role,
     unit,
     where
-  }: { role: 'original' | 'donor'; unit: UnitData | undefined; where: string | undefined } = $props();
+  }: { role: 'original' | 'donor'; unit: UnitData | undefined; where: string | undefined } =
+    $props();
 </script>
 
 <div class="unit" data-role={role}>

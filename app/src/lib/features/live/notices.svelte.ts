@@ -18,7 +18,9 @@ class Notices {
 export const notices = new Notices();
 
 /** Shows the problem of a sent act, or clears what was shown; true when it went well. */
-export function noted(sent: { readonly ok: true } | { readonly ok: false; readonly problem: Problem }): boolean {
+export function noted(
+  sent: { readonly ok: true } | { readonly ok: false; readonly problem: Problem }
+): boolean {
   if (sent.ok) notices.clear();
   else notices.problem(sent.problem);
   return sent.ok;

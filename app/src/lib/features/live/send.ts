@@ -1,6 +1,7 @@
 import type { Problem } from '@badger/core/base/result';
 
-export type Sent<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem };
+export type Sent<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem };
 
 const UNREACHABLE: Problem = { code: 'fault.server.unreachable', params: {} };
 
@@ -21,8 +22,12 @@ async function post<T>(path: string, body: BodyInit, type: string): Promise<Sent
     if (response.ok) return { ok: true, value: answer as T };
     const problem = (answer as { problem?: Problem } | undefined)?.problem;
     if (problem) return { ok: false, problem };
-    if (response.status === 413) return { ok: false, problem: { code: 'image.size.huge', params: {} } };
-    return { ok: false, problem: { code: 'fault.server.internal', params: { reference: String(response.status) } } };
+    if (response.status === 413)
+      return { ok: false, problem: { code: 'image.size.huge', params: {} } };
+    return {
+      ok: false,
+      problem: { code: 'fault.server.internal', params: { reference: String(response.status) } }
+    };
   } catch {
     return { ok: false, problem: UNREACHABLE };
   }

@@ -16,7 +16,9 @@
           ? 'every bit 0 → 1'
           : 'bits both ways'
   );
-  const ticks = $derived([0, 0.25, 0.5, 0.75, 1].map((f) => region.address + f * region.lengthBytes));
+  const ticks = $derived(
+    [0, 0.25, 0.5, 0.75, 1].map((f) => region.address + f * region.lengthBytes)
+  );
 </script>
 
 {#if first}
@@ -27,15 +29,36 @@
         {formatCount(first.differingBytes)} of {formatCount(region.lengthBytes)} bytes · {direction}
       </span>
     </div>
-    <svg viewBox="0 0 {WIDTH} {region.differences.length * 22 + 2}" preserveAspectRatio="none" aria-hidden="true">
+    <svg
+      viewBox="0 0 {WIDTH} {region.differences.length * 22 + 2}"
+      preserveAspectRatio="none"
+      aria-hidden="true"
+    >
       {#each region.differences as d, row (d.second)}
-        <rect x="0" y={row * 22 + 2} width={WIDTH} height="16" rx="3" fill="var(--go-tint)" stroke="var(--go)" stroke-opacity=".35" />
+        <rect
+          x="0"
+          y={row * 22 + 2}
+          width={WIDTH}
+          height="16"
+          rx="3"
+          fill="var(--go-tint)"
+          stroke="var(--go)"
+          stroke-opacity=".35"
+        />
         {#each d.ranges as r, i (i)}
-          <rect x={x(r.start)} y={row * 22 + 2} width={Math.max(4, x(r.end - r.start))} height="16" fill="var(--stop)" />
+          <rect
+            x={x(r.start)}
+            y={row * 22 + 2}
+            width={Math.max(4, x(r.end - r.start))}
+            height="16"
+            fill="var(--stop)"
+          />
         {/each}
       {/each}
     </svg>
-    <div class="ticks mono soft">{#each ticks as t (t)}<span>{formatAddress(t)}</span>{/each}</div>
+    <div class="ticks mono soft">
+      {#each ticks as t (t)}<span>{formatAddress(t)}</span>{/each}
+    </div>
     <details>
       <summary>As a table</summary>
       <table class="plain">

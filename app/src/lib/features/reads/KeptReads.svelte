@@ -4,7 +4,9 @@
 
   let { job }: { job: JobData } = $props();
   const reads = $derived(
-    [...job.regions.original, ...job.regions.donor].flatMap((r) => r.reads.map((read) => ({ region: r, read })))
+    [...job.regions.original, ...job.regions.donor].flatMap((r) =>
+      r.reads.map((read) => ({ region: r, read }))
+    )
   );
 </script>
 
@@ -13,18 +15,32 @@
     <summary>Kept reads, {reads.length}: names, SHA-256, supply</summary>
     <div class="scroll">
       <table class="plain">
-        <thead><tr><th>Name</th><th>Bytes</th><th>SHA-256</th><th>Taken</th><th>Supply</th><th></th></tr></thead>
+        <thead
+          ><tr><th>Name</th><th>Bytes</th><th>SHA-256</th><th>Taken</th><th>Supply</th><th></th></tr
+          ></thead
+        >
         <tbody>
           {#each reads as { read } (read.id)}
             <tr>
-              <td class="mono name">{read.name}{#if read.source === 'file'}<br /><span class="soft">from file {read.sourceName}</span>{/if}</td>
+              <td class="mono name"
+                >{read.name}{#if read.source === 'file'}<br /><span class="soft"
+                    >from file {read.sourceName}</span
+                  >{/if}</td
+              >
               <td class="mono">{formatCount(read.lengthBytes)}</td>
               <td class="mono sha">{read.sha256}</td>
               <td>{read.takenAt.toLocaleTimeString('en-GB')}, {read.personName}</td>
               <td class="mono">
-                {#if read.supply}{formatVolts(read.supply.minMv)}–{formatVolts(read.supply.maxMv)} V<br />{formatAmps(read.supply.minMa)}–{formatAmps(read.supply.maxMa)} A{/if}
+                {#if read.supply}{formatVolts(read.supply.minMv)}–{formatVolts(read.supply.maxMv)} V<br
+                  />{formatAmps(read.supply.minMa)}–{formatAmps(read.supply.maxMa)} A{/if}
               </td>
-              <td>{#if read.operationId}<a class="link" href="/api/operations/{read.operationId}/trace" download>frames</a>{/if}</td>
+              <td
+                >{#if read.operationId}<a
+                    class="link"
+                    href="/api/operations/{read.operationId}/trace"
+                    download>frames</a
+                  >{/if}</td
+              >
             </tr>
           {/each}
         </tbody>

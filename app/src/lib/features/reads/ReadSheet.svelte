@@ -19,9 +19,13 @@
   }: { job: JobData; station: LiveStation | undefined; trace: SupplyTraceState } = $props();
 
   const driven = $derived(job.way?.driven ?? false);
-  const operation = $derived(station?.operation?.jobNumber === job.number ? station.operation : undefined);
+  const operation = $derived(
+    station?.operation?.jobNumber === job.number ? station.operation : undefined
+  );
   const lastRead = $derived(job.operations.filter((o) => o.kind === 'read').at(-1));
-  const failed = $derived(lastRead?.problem && !operation ? messageOfProblem(lastRead.problem) : undefined);
+  const failed = $derived(
+    lastRead?.problem && !operation ? messageOfProblem(lastRead.problem) : undefined
+  );
 
   // the unit being read, or on the clamp, comes first
   const roles = $derived(
@@ -33,24 +37,38 @@
   const gateOf = (role: 'original' | 'donor') =>
     liveGate(role === 'donor' ? 'read-donor' : 'read-original', job, station);
   const runningIn = (role: 'original' | 'donor') => {
-    const region = operation?.kind === 'read' && operation.role === role ? operation.regions[0] : undefined;
-    return region && { regionId: region.regionId, percent: (region.doneBytes / region.lengthBytes) * 100 };
+    const region =
+      operation?.kind === 'read' && operation.role === role ? operation.regions[0] : undefined;
+    return (
+      region && {
+        regionId: region.regionId,
+        percent: (region.doneBytes / region.lengthBytes) * 100
+      }
+    );
   };
 
   async function read(role: 'original' | 'donor', regionId: string) {
     if (!station) return;
     noted(
-      await send('/api/operations', { kind: 'read', jobNumber: job.number, stationId: station.id, role, regionId })
+      await send('/api/operations', {
+        kind: 'read',
+        jobNumber: job.number,
+        stationId: station.id,
+        role,
+        regionId
+      })
     );
   }
 
   async function files(role: 'original' | 'donor', items: DataTransfer | FileList) {
-    const results = await uploadFiles({ jobNumber: job.number, role, regions: job.regions[role] }, items);
+    const results = await uploadFiles(
+      { jobNumber: job.number, role, regions: job.regions[role] },
+      items
+    );
     const bad = results.find((r) => !r.sent.ok);
     if (bad && !bad.sent.ok) notices.problem(bad.sent.problem);
     else notices.clear();
   }
-
 </script>
 
 {#if failed && lastRead?.state !== 'stopped'}
@@ -82,8 +100,8 @@
       running={runningIn(role)}
       holding={gateOf(role).holding}
       {driven}
-      onread={(regionId) => read(role, regionId)}
-      onfiles={(items) => files(role, items)}
+      onread={(regionId: string) => read(role, regionId)}
+      onfiles={(items: DataTransfer | FileList) => files(role, items)}
     />
   {/if}
   {#if operation?.kind === 'read' && role === operation.role}{@render traceCard()}{/if}

@@ -71,12 +71,19 @@
           <td class="mono">{formatSize(region.lengthBytes)}</td>
           <td>
             {#each region.reads as read (read.id)}
-              <a class="read {read.trust}" href="/api/reads/{read.id}/image" title="{read.name} · {read.sha256}" download>
+              <a
+                class="read {read.trust}"
+                href="/api/reads/{read.id}/image"
+                title="{read.name} · {read.sha256}"
+                download
+              >
                 <TrustBar trust={read.trust} />{read.number}{read.source === 'file' ? ' file' : ''}
               </a>
             {/each}
             {#if isRunning}
-              <span class="read now"><TrustBar trust="half" /> {Math.floor(running?.percent ?? 0)} %</span>
+              <span class="read now"
+                ><TrustBar trust="half" /> {Math.floor(running?.percent ?? 0)} %</span
+              >
             {/if}
           </td>
           <td class="agree {region.verdict.verdict}">{words(region)}</td>

@@ -33,19 +33,70 @@
       type: 'line',
       data: {
         datasets: [
-          { ...base, label: 'amps', yAxisID: 'a', borderColor: color('--ink'), borderWidth: 2.2, data: points.map((p) => ({ x: p.atMs / 1000, y: p.ma / 1000 })) },
-          { ...base, label: 'volts', yAxisID: 'v', borderColor: color('--soft'), borderDash: [2, 3], data: points.map((p) => ({ x: p.atMs / 1000, y: p.mv / 1000 })) },
-          { ...base, label: 'band', yAxisID: 'a', borderWidth: 0, data: band ? flat(band.minMa) : [] },
-          { ...base, label: 'band', yAxisID: 'a', borderWidth: 0, fill: '-1', backgroundColor: color('--go-tint'), data: band ? flat(band.maxMa) : [] }
+          {
+            ...base,
+            label: 'amps',
+            yAxisID: 'a',
+            borderColor: color('--ink'),
+            borderWidth: 2.2,
+            data: points.map((p) => ({ x: p.atMs / 1000, y: p.ma / 1000 }))
+          },
+          {
+            ...base,
+            label: 'volts',
+            yAxisID: 'v',
+            borderColor: color('--soft'),
+            borderDash: [2, 3],
+            data: points.map((p) => ({ x: p.atMs / 1000, y: p.mv / 1000 }))
+          },
+          {
+            ...base,
+            label: 'band',
+            yAxisID: 'a',
+            borderWidth: 0,
+            data: band ? flat(band.minMa) : []
+          },
+          {
+            ...base,
+            label: 'band',
+            yAxisID: 'a',
+            borderWidth: 0,
+            fill: '-1',
+            backgroundColor: color('--go-tint'),
+            data: band ? flat(band.maxMa) : []
+          }
         ]
       },
       options: {
         responsive: true,
         maintainAspectRatio: false,
         scales: {
-          x: { type: 'linear', min: 0, max: end, ticks: { color: color('--soft') }, grid: { display: false }, title: { display: true, text: 'seconds', color: color('--soft') } },
-          a: { type: 'linear', position: 'left', min: 0, max: Math.ceil(maxAmps * 1.2 * 10) / 10, ticks: { color: color('--soft') }, grid: { color: color('--line') }, title: { display: true, text: 'A', color: color('--soft') } },
-          v: { type: 'linear', position: 'right', min: 0, max: 16, ticks: { color: color('--soft') }, grid: { display: false }, title: { display: true, text: 'V', color: color('--soft') } }
+          x: {
+            type: 'linear',
+            min: 0,
+            max: end,
+            ticks: { color: color('--soft') },
+            grid: { display: false },
+            title: { display: true, text: 'seconds', color: color('--soft') }
+          },
+          a: {
+            type: 'linear',
+            position: 'left',
+            min: 0,
+            max: Math.ceil(maxAmps * 1.2 * 10) / 10,
+            ticks: { color: color('--soft') },
+            grid: { color: color('--line') },
+            title: { display: true, text: 'A', color: color('--soft') }
+          },
+          v: {
+            type: 'linear',
+            position: 'right',
+            min: 0,
+            max: 16,
+            ticks: { color: color('--soft') },
+            grid: { display: false },
+            title: { display: true, text: 'V', color: color('--soft') }
+          }
         }
       }
     };
@@ -54,12 +105,17 @@
 
 <section class="card-sheet trace" aria-label={title}>
   <div class="head">
-    <b>{title}</b> {#if note}<span class="soft">{note}</span>{/if}
+    <b>{title}</b>
+    {#if note}<span class="soft">{note}</span>{/if}
     <span class="soft">
-      {#if band}expected {formatAmps(band.minMa)} to {formatAmps(band.maxMa)} A · {/if}limit {formatAmps(limitMa)} A
+      {#if band}expected {formatAmps(band.minMa)} to {formatAmps(band.maxMa)} A ·&nbsp;{/if}limit {formatAmps(
+        limitMa
+      )} A
     </span>
   </div>
-  <div class="canvas"><canvas aria-label="Volts and amps over time" {@attach chart(config)}></canvas></div>
+  <div class="canvas">
+    <canvas aria-label="Volts and amps over time" {@attach chart(config)}></canvas>
+  </div>
   <details>
     <summary>As a table</summary>
     <div class="scroll">
@@ -67,7 +123,11 @@
         <thead><tr><th>Second</th><th>Volts</th><th>Amps</th></tr></thead>
         <tbody>
           {#each points.slice(-60) as p (p.atMs)}
-            <tr><td class="mono">{(p.atMs / 1000).toFixed(1)}</td><td class="mono">{formatVolts(p.mv)}</td><td class="mono">{formatAmps(p.ma)}</td></tr>
+            <tr
+              ><td class="mono">{(p.atMs / 1000).toFixed(1)}</td><td class="mono"
+                >{formatVolts(p.mv)}</td
+              ><td class="mono">{formatAmps(p.ma)}</td></tr
+            >
           {/each}
         </tbody>
       </table>

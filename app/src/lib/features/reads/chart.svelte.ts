@@ -1,4 +1,12 @@
-import { Chart, Filler, LinearScale, LineController, LineElement, PointElement, type ChartConfiguration } from 'chart.js';
+import {
+  Chart,
+  Filler,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  type ChartConfiguration
+} from 'chart.js';
 import { untrack } from 'svelte';
 import type { Attachment } from 'svelte/attachments';
 

@@ -49,7 +49,11 @@ async function uploadFile(target: DropTarget, file: File): Promise<Sent<unknown>
   } catch {
     return folder(file.name);
   }
-  const query = new URLSearchParams({ role: target.role, region: region?.id ?? '', name: file.name });
+  const query = new URLSearchParams({
+    role: target.role,
+    region: region?.id ?? '',
+    name: file.name
+  });
   return sendBytes(`/api/jobs/${target.jobNumber}/reads?${query}`, file);
 }
 

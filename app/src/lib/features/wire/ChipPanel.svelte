@@ -15,7 +15,12 @@
 
   async function identify(role: 'original' | 'donor') {
     noted(
-      await send('/api/operations', { kind: 'identify', jobNumber: job.number, stationId: station.id, role })
+      await send('/api/operations', {
+        kind: 'identify',
+        jobNumber: job.number,
+        stationId: station.id,
+        role
+      })
     );
   }
 </script>
@@ -23,10 +28,19 @@
 <section class="card-sheet panel" aria-label="Chip id">
   <h2>3 · Read the chip id</h2>
   <div class="row">
-    <button class="btn btn-outline" disabled={!gate.open || !job.units.original} onclick={() => identify('original')}>
-      <RoleMark role="original" size={18} /> Read chip id as ORIGINAL {job.units.original?.tag ?? ''}
+    <button
+      class="btn btn-outline"
+      disabled={!gate.open || !job.units.original}
+      onclick={() => identify('original')}
+    >
+      <RoleMark role="original" size={18} /> Read chip id as ORIGINAL {job.units.original?.tag ??
+        ''}
     </button>
-    <button class="btn btn-outline" disabled={!gate.open || !job.units.donor} onclick={() => identify('donor')}>
+    <button
+      class="btn btn-outline"
+      disabled={!gate.open || !job.units.donor}
+      onclick={() => identify('donor')}
+    >
       <RoleMark role="donor" size={18} /> Read chip id as DONOR {job.units.donor?.tag ?? ''}
     </button>
   </div>
@@ -35,8 +49,10 @@
     <p class="soft">{m.title}. {m.clear ?? ''}</p>
   {:else if station.connected}
     <p>
-      <b>{station.connected.role.toUpperCase()}</b> {station.connected.tag} answers with
-      <span class="mono">{formatChipId(station.connected.chipId)}</span>, family {station.connected.family}.
+      <b>{station.connected.role.toUpperCase()}</b>
+      {station.connected.tag} answers with
+      <span class="mono">{formatChipId(station.connected.chipId)}</span>, family {station.connected
+        .family}.
     </p>
   {:else if last?.problem && last.state !== 'done'}
     {@const m = messageOfProblem(last.problem)}

@@ -9,7 +9,11 @@
 
   const busy = $derived(station.operation !== undefined);
   const roleOf = (tag: string) =>
-    tag === job.units.original?.tag ? 'original of this job' : tag === job.units.donor?.tag ? 'donor of this job' : '';
+    tag === job.units.original?.tag
+      ? 'original of this job'
+      : tag === job.units.donor?.tag
+        ? 'donor of this job'
+        : '';
 
   async function hands(change: { unit?: string | null; padHeld?: boolean }) {
     noted(await send(`/api/stations/${station.id}/hands`, change));
@@ -22,14 +26,16 @@
     <label>
       <span class="soft">Unit on the clamp (your hands, in the simulated bench)</span>
       <select
-        class="select mono"
+        class="mono select"
         disabled={busy}
         value={station.hands?.unit ?? ''}
         onchange={(e) => hands({ unit: e.currentTarget.value || null })}
       >
         <option value="">nothing</option>
         {#each live.bench.units as u (u.tag)}
-          <option value={u.tag}>{u.tag} · {u.family}{roleOf(u.tag) ? ` · ${roleOf(u.tag)}` : ''}</option>
+          <option value={u.tag}
+            >{u.tag} · {u.family}{roleOf(u.tag) ? ` · ${roleOf(u.tag)}` : ''}</option
+          >
         {/each}
       </select>
     </label>

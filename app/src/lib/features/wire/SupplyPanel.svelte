@@ -11,7 +11,9 @@
 
   const need = $derived(job.way?.supply);
   // what the family needs is proposed; what the technician types stays
-  let volts = $derived(((need?.voltageMinMv ?? 12000) + (need?.voltageMaxMv ?? 14000)) / 2000 + 0.5);
+  let volts = $derived(
+    ((need?.voltageMinMv ?? 12000) + (need?.voltageMaxMv ?? 14000)) / 2000 + 0.5
+  );
   let amps = $derived(Math.min(need?.limitMinMa ?? 1000, station.ratedMa) / 1000);
   const busy = $derived(station.operation !== undefined);
   const current = $derived(station.current && messageOfJudgement(station.current));
@@ -27,16 +29,40 @@
 <section class="card-sheet panel" aria-label="Supply">
   <h2>2 · Supply <span class="soft">rated {formatAmps(station.ratedMa)} A</span></h2>
   <div class="row">
-    <label><span class="soft">Volts</span><input class="input mono" type="number" step="0.1" min="0" max="32" bind:value={volts} /></label>
-    <label><span class="soft">Limit, amps</span><input class="input mono" type="number" step="0.1" min="0" max="60" bind:value={amps} /></label>
+    <label
+      ><span class="soft">Volts</span><input
+        class="mono input"
+        type="number"
+        step="0.1"
+        min="0"
+        max="32"
+        bind:value={volts}
+      /></label
+    >
+    <label
+      ><span class="soft">Limit, amps</span><input
+        class="mono input"
+        type="number"
+        step="0.1"
+        min="0"
+        max="60"
+        bind:value={amps}
+      /></label
+    >
     <button class="btn btn-primary" disabled={busy} onclick={() => apply(true)}>
       {station.supply?.on ? 'Set' : 'Switch on'}
     </button>
-    <button class="btn btn-outline" disabled={busy || !station.supply?.on} onclick={() => apply(false)}>Switch off</button>
+    <button
+      class="btn btn-outline"
+      disabled={busy || !station.supply?.on}
+      onclick={() => apply(false)}>Switch off</button
+    >
   </div>
   {#if station.supply?.on}
     <p>
-      <span class="mono">{formatVolts(station.supply.measuredMv)} V, {formatAmps(station.supply.measuredMa)} A</span>
+      <span class="mono"
+        >{formatVolts(station.supply.measuredMv)} V, {formatAmps(station.supply.measuredMa)} A</span
+      >
       {#if station.current && current}
         · <VerdictMark verdict={station.current.verdict} size={14} /> {current.title}
       {/if}

@@ -32,7 +32,11 @@
         {#each job.clone.plan.lines as line, i (line.regionId)}
           <tr>
             <td><b>{i + 1}</b></td>
-            <td><b>{line.regionName}</b><br /><span class="mono soft">{formatSize(line.lengthBytes)}</span></td>
+            <td
+              ><b>{line.regionName}</b><br /><span class="mono soft"
+                >{formatSize(line.lengthBytes)}</span
+              ></td
+            >
             <td class="mono">{nameOf(line.readId)}</td>
             <td class="mono sha">{line.sha256}</td>
           </tr>
@@ -41,7 +45,8 @@
     </table>
   </div>
   <p class="soft">
-    Built {job.clone.builtAt.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })} by {job.clone.builtBy}.
+    Built {job.clone.builtAt.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })} by
+    {job.clone.builtBy}.
   </p>
 {/if}
 

@@ -4,20 +4,37 @@
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
 
   let { lines }: { lines: readonly Judgement[] } = $props();
-  const order = { stop: 0, look: 1, none: 2, go: 3 };
-  const sorted = $derived(lines.toSorted((a, b) => order[a.verdict] - order[b.verdict]));
+  const held = $derived(lines.filter((l) => l.verdict !== 'go'));
+  const open = $derived(lines.filter((l) => l.verdict === 'go'));
 </script>
 
-<ul class="card-sheet" aria-label="Gate">
-  {#each sorted as line, i (i)}
-    {@const m = messageOfJudgement(line)}
-    <li class={line.verdict}>
-      <VerdictMark verdict={line.verdict} />
-      <span><span class="sr-only">{VERDICT_WORDS[line.verdict]}: </span><b>{m.title}</b>{#if line.verdict !== 'go'}<br />{m.text}{/if}</span>
-      <span class="soft">{line.verdict === 'go' ? m.text : (m.clear ?? '')}</span>
-    </li>
-  {/each}
-</ul>
+<section class="card-sheet" aria-label="Gate">
+  {#if held.length > 0}
+    <ul class="held" aria-label="What holds it">
+      {#each held as line, i (i)}
+        {@const m = messageOfJudgement(line)}
+        <li class={line.verdict}>
+          <VerdictMark verdict={line.verdict} />
+          <span
+            ><span class="sr-only">{VERDICT_WORDS[line.verdict]}: </span><b>{m.title}</b><br
+            />{m.text}</span
+          >
+          <b class="clear">{m.clear ?? ''}</b>
+        </li>
+      {/each}
+    </ul>
+  {/if}
+  <ul class="open" aria-label="What is right">
+    {#each open as line, i (i)}
+      {@const m = messageOfJudgement(line)}
+      <li>
+        <VerdictMark verdict="go" size={15} /><span
+          ><b>{m.title}</b><br /><span class="soft">{m.text}</span></span
+        >
+      </li>
+    {/each}
+  </ul>
+</section>
 
 <style>
   ul {
@@ -25,25 +42,32 @@
     padding: 0;
     list-style: none;
   }
-  li {
+  .held li {
     display: grid;
-    grid-template-columns: 24px 1fr minmax(220px, 40%);
+    grid-template-columns: 24px 1fr minmax(200px, 38%);
     gap: 12px;
     align-items: center;
-    padding: 6px 16px;
+    padding: 8px 16px;
     border-bottom: 1px solid var(--line);
   }
-  li:last-child {
-    border-bottom: 0;
-  }
-  li.stop {
+  .held .stop {
     background: var(--stop-tint);
   }
-  li > :last-child {
-    text-align: right;
+  .held .look {
+    background: var(--look-tint);
   }
-  li.stop > :last-child {
-    color: var(--ink);
-    font-weight: 600;
+  .open {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
+    gap: 2px 18px;
+    padding: 8px 16px;
+  }
+  .open li {
+    display: flex;
+    gap: 10px;
+    align-items: baseline;
+    line-height: 1.25;
+    padding: 3px 0;
+    font-size: 14px;
   }
 </style>

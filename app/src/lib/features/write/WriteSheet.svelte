@@ -19,7 +19,9 @@
 
   let confirmation = $state('');
   const operation = $derived(
-    station?.operation?.kind === 'write' && station.operation.jobNumber === job.number ? station.operation : undefined
+    station?.operation?.kind === 'write' && station.operation.jobNumber === job.number
+      ? station.operation
+      : undefined
   );
   const gate = $derived(liveGate('write', job, station));
   const last = $derived(job.lastWrite);
@@ -42,20 +44,21 @@
 
 {#if last && !operation && problem && meaning}
   <p class="card-sheet bad" role="status">
-    <b>{problem.title}.</b> {problem.text} <b>{meaning.title}:</b> {meaning.text} <b>{problem.clear ?? ''}</b>
+    <b>{problem.title}.</b>
+    {problem.text} <b>{meaning.title}:</b>
+    {meaning.text} <b>{problem.clear ?? ''}</b>
   </p>
 {/if}
 {#if job.clone}
   <WriteTable plan={job.clone.plan} progress={operation?.regions ?? last?.regions ?? []} />
 {/if}
 {#if !operation && !job.closedAt}
-  <GateList lines={gate.lines} />
   <form class="card-sheet confirm" onsubmit={write}>
     <RoleMark role="donor" size={34} />
     <label>
       <span>Last three digits of the tag on the <b>DONOR</b> in front of you</span>
       <input
-        class="input mono"
+        class="mono input"
         bind:value={confirmation}
         inputmode="numeric"
         maxlength="3"
@@ -67,9 +70,15 @@
     <button class="btn btn-primary" disabled={!ready}>Write to the donor</button>
     <span class="soft">Nobody touches the bench until it is done.</span>
   </form>
+  <GateList lines={gate.lines} />
 {/if}
 {#if operation && trace.points.length > 0}
-  <SupplyTrace title="Supply now" points={trace.points} limitMa={station?.supply?.limitMa ?? 0} band={station?.band} />
+  <SupplyTrace
+    title="Supply now"
+    points={trace.points}
+    limitMa={station?.supply?.limitMa ?? 0}
+    band={station?.band}
+  />
 {/if}
 
 <style>

@@ -26,16 +26,28 @@
 
 <div class="card-sheet">
   <table class="plain">
-    <thead><tr><th>Order</th><th>Region</th><th>Image to write</th><th>Write</th><th>Read back</th></tr></thead>
+    <thead
+      ><tr><th>Order</th><th>Region</th><th>Image to write</th><th>Write</th><th>Read back</th></tr
+      ></thead
+    >
     <tbody>
       {#each plan.lines as line, i (line.regionId)}
         {@const r = of(line.regionId)}
         <tr data-region={line.regionId} data-state={r?.phase ?? 'waiting'}>
           <td><b>{i + 1}</b></td>
-          <td><b>{line.regionName}</b> <span class="mono soft">{formatSize(line.lengthBytes)}</span></td>
-          <td class="mono" title={line.sha256}>{line.sha256.slice(0, 4)} {line.sha256.slice(4, 8)} … {line.sha256.slice(-4)}</td>
+          <td
+            ><b>{line.regionName}</b>
+            <span class="mono soft">{formatSize(line.lengthBytes)}</span></td
+          >
+          <td class="mono" title={line.sha256}
+            >{line.sha256.slice(0, 4)} {line.sha256.slice(4, 8)} … {line.sha256.slice(-4)}</td
+          >
           <td class:now={r?.phase === 'writing' || r?.phase === 'erasing'}>{writeWord(r)}</td>
-          <td class:equal={r?.phase === 'equal'} class:differs={r?.phase === 'different'} class:now={r?.phase === 'reading-back'}>
+          <td
+            class:equal={r?.phase === 'equal'}
+            class:differs={r?.phase === 'different'}
+            class:now={r?.phase === 'reading-back'}
+          >
             {reached(r, 'reading-back') ? backWord(r) : 'after the write'}
           </td>
         </tr>

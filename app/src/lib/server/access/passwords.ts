@@ -11,7 +11,10 @@ export function hashPassword(password: string): Promise<string> {
 const nobody = hashPassword('nobody');
 
 /** An unknown name costs the same time as a wrong password. */
-export async function checkPassword(storedHash: string | undefined, password: string): Promise<boolean> {
+export async function checkPassword(
+  storedHash: string | undefined,
+  password: string
+): Promise<boolean> {
   const holds = await verify(storedHash ?? (await nobody), password);
   return storedHash !== undefined && holds;
 }

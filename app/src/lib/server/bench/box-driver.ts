@@ -1,6 +1,10 @@
 import { createConnection, type Socket } from 'node:net';
 import { fail, ok, type Result } from '@badger/core/base/result';
-import { BITRATE_CODES, createSerialLineDecoder, type SerialLineEvent } from '@badger/core/can/serial-line';
+import {
+  BITRATE_CODES,
+  createSerialLineDecoder,
+  type SerialLineEvent
+} from '@badger/core/can/serial-line';
 import type { CanAccess } from '@badger/core/profile/profile';
 import { CanLink } from './can-link.ts';
 import type { TraceRecorder } from './trace-recorder.ts';
@@ -117,4 +121,3 @@ export class BoxDriver {
     this.#socket?.destroy();
   }
 }
-

@@ -3,7 +3,11 @@ import type { UnitRole } from '@badger/core/gates/facts';
 import type { Profile } from '@badger/core/profile/profile';
 import { getRegion } from '@badger/core/profile/profile';
 import type { SupplySample } from '@badger/core/scpi/client';
-import { estimateProgress, type ProgressEstimate, type ProgressPoint } from '@badger/core/time/progress';
+import {
+  estimateProgress,
+  type ProgressEstimate,
+  type ProgressPoint
+} from '@badger/core/time/progress';
 import { computeSecondsLeft, type WorkPiece } from '@badger/core/time/remaining';
 import type { RegionProgress, SupplyFigures } from '../db/schema/reads.ts';
 
@@ -46,7 +50,13 @@ export class LiveOperation {
     this.regions = spec.regionIds.map((id) => {
       const region = getRegion(spec.profile, id);
       const phase = 'waiting' as const;
-      return { regionId: id, name: region.name, lengthBytes: region.lengthBytes, phase, doneBytes: 0 };
+      return {
+        regionId: id,
+        name: region.name,
+        lengthBytes: region.lengthBytes,
+        phase,
+        doneBytes: 0
+      };
     });
   }
 
@@ -76,7 +86,8 @@ export class LiveOperation {
     const atMs = performance.now();
     const last = this.#points.at(-1);
     // at most ten points a second are kept
-    if (last && atMs - last.atMs < 100) this.#points[this.#points.length - 1] = { atMs, doneBytes: this.doneBytes };
+    if (last && atMs - last.atMs < 100)
+      this.#points[this.#points.length - 1] = { atMs, doneBytes: this.doneBytes };
     else this.#points.push({ atMs, doneBytes: this.doneBytes });
     if (this.#points.length > KEPT_POINTS) this.#points = this.#points.slice(-KEPT_POINTS / 2);
   }

@@ -1,6 +1,12 @@
 import { createConnection, type Socket } from 'node:net';
 import { fail, ok, type Result } from '@badger/core/base/result';
-import { encodeSupplySettings, parseScpiError, parseSupplyPoll, SUPPLY_POLL, type SupplySample } from '@badger/core/scpi/client';
+import {
+  encodeSupplySettings,
+  parseScpiError,
+  parseSupplyPoll,
+  SUPPLY_POLL,
+  type SupplySample
+} from '@badger/core/scpi/client';
 
 const POLL_MS = 200;
 const ANSWER_TIMEOUT_MS = 1000;

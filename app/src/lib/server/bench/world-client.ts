@@ -31,7 +31,10 @@ export class WorldClient {
     return this.#call('/world');
   }
 
-  hands(station: string, change: { unit?: string | null; padHeld?: boolean }): Promise<Result<WorldState>> {
+  hands(
+    station: string,
+    change: { unit?: string | null; padHeld?: boolean }
+  ): Promise<Result<WorldState>> {
     return this.#call('/hands', { station, ...change });
   }
 

@@ -21,7 +21,8 @@ export function createDb(url: string | undefined, max = 12): Db {
   });
   // without a listener a database restart would end the process
   pool.on('error', (e) => console.error('idle database connection lost:', e.message));
-  return drizzle({ client: pool, casing }) as Db;
+  pool.on('connect', (client) => client.on('error', () => undefined));
+  return drizzle<Record<string, never>, pg.Pool>({ client: pool, casing });
 }
 
 /** Applies the migrations; a lock keeps two processes from doing it at once. */

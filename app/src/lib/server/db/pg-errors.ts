@@ -7,7 +7,7 @@ interface PgError {
 function rootOf(error: unknown): PgError {
   let current: unknown = error;
   while (current instanceof Error && current.cause) current = current.cause;
-  return (current ?? {}) as PgError;
+  return current ?? {};
 }
 
 /** True for a violation of the named unique constraint or index (SQLSTATE 23505). */

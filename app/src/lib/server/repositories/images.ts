@@ -15,7 +15,10 @@ export function computeSha256(bytes: Uint8Array): string {
  * Stores content under its SHA-256; the same content is stored once. Part of the caller's transaction.
  * Memory: reads `bytes` in place.
  */
-export async function saveImage(db: Tx, bytes: Uint8Array): Promise<{ id: string; sha256: string }> {
+export async function saveImage(
+  db: Tx,
+  bytes: Uint8Array
+): Promise<{ id: string; sha256: string }> {
   const sha256 = computeSha256(bytes);
   const inserted = await db
     .insert(image)

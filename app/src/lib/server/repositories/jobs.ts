@@ -85,7 +85,10 @@ export interface NewJobValues {
   readonly note?: string | null;
 }
 
-export async function insertJob(db: Tx, values: NewJobValues): Promise<{ id: string; number: number }> {
+export async function insertJob(
+  db: Tx,
+  values: NewJobValues
+): Promise<{ id: string; number: number }> {
   await db.insert(customer).values({ name: values.customer }).onConflictDoNothing();
   const [owner] = await db.select().from(customer).where(eq(customer.name, values.customer));
   const customerId = (owner as { id: string }).id;
@@ -134,7 +137,12 @@ export async function setStation(db: Tx, jobId: string, stationId: string): Prom
 }
 
 /** Closes a job once; false when it was closed already. */
-export async function closeJob(db: Tx, jobId: string, personId: string, at: Date): Promise<boolean> {
+export async function closeJob(
+  db: Tx,
+  jobId: string,
+  personId: string,
+  at: Date
+): Promise<boolean> {
   const rows = await db
     .update(job)
     .set({ closedAt: at, closedBy: personId })
@@ -143,7 +151,10 @@ export async function closeJob(db: Tx, jobId: string, personId: string, at: Date
   return rows.length === 1;
 }
 
-export async function findJobUnits(db: Tx, jobId: string): Promise<Partial<Record<UnitRole, UnitRow>>> {
+export async function findJobUnits(
+  db: Tx,
+  jobId: string
+): Promise<Partial<Record<UnitRole, UnitRow>>> {
   const rows = await db
     .select({ role: jobUnit.role, unit })
     .from(jobUnit)
@@ -152,7 +163,12 @@ export async function findJobUnits(db: Tx, jobId: string): Promise<Partial<Recor
   return Object.fromEntries(rows.map((r) => [r.role, r.unit]));
 }
 
-export async function setJobUnit(db: Tx, jobId: string, role: UnitRole, unitId: string): Promise<void> {
+export async function setJobUnit(
+  db: Tx,
+  jobId: string,
+  role: UnitRole,
+  unitId: string
+): Promise<void> {
   await db
     .insert(jobUnit)
     .values({ jobId, role, unitId })

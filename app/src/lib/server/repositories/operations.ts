@@ -54,7 +54,9 @@ export async function findOperation(db: Tx, id: string): Promise<OperationRow | 
 }
 
 export async function listActiveOperations(db: Tx): Promise<OperationRow[]> {
-  return operationsQuery(db).where(inArray(operation.state, ACTIVE)).orderBy(asc(operation.queuedAt));
+  return operationsQuery(db)
+    .where(inArray(operation.state, ACTIVE))
+    .orderBy(asc(operation.queuedAt));
 }
 
 export async function findLastWrite(db: Tx, jobId: string): Promise<OperationRow | undefined> {

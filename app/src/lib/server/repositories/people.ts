@@ -33,11 +33,18 @@ export async function countPeople(db: Tx): Promise<number> {
   return row?.n ?? 0;
 }
 
-export async function insertSession(db: Tx, values: { id: string; personId: string; expiresAt: Date }) {
+export async function insertSession(
+  db: Tx,
+  values: { id: string; personId: string; expiresAt: Date }
+) {
   await db.insert(session).values(values);
 }
 
-export async function findSessionPerson(db: Tx, sessionId: string, now: Date): Promise<Person | undefined> {
+export async function findSessionPerson(
+  db: Tx,
+  sessionId: string,
+  now: Date
+): Promise<Person | undefined> {
   const [row] = await db
     .select(personColumns)
     .from(session)

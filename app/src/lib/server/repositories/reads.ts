@@ -71,7 +71,10 @@ export async function insertRead(
   return (row as { id: string }).id;
 }
 
-export async function insertCloneImage(db: Tx, values: typeof cloneImage.$inferInsert): Promise<string> {
+export async function insertCloneImage(
+  db: Tx,
+  values: typeof cloneImage.$inferInsert
+): Promise<string> {
   const [row] = await db.insert(cloneImage).values(values).returning({ id: cloneImage.id });
   return (row as { id: string }).id;
 }

@@ -19,5 +19,8 @@ export async function findSetting(db: Tx, key: string): Promise<unknown> {
 }
 
 export async function saveSetting(db: Tx, key: string, value: unknown): Promise<void> {
-  await db.insert(setting).values({ key, value }).onConflictDoUpdate({ target: setting.key, set: { value } });
+  await db
+    .insert(setting)
+    .values({ key, value })
+    .onConflictDoUpdate({ target: setting.key, set: { value } });
 }

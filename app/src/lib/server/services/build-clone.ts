@@ -12,7 +12,11 @@ import { loadJobView } from './job-view.ts';
  * Errors: `job.number.unknown`, `gate.job.closed`, `gate.person.role`, `identify.family.unknown`,
  * `clone.region.untrusted`, `clone.school.other`.
  */
-export async function buildClone(deps: Deps, person: Person, jobNumber: number): Promise<Result<ClonePlan>> {
+export async function buildClone(
+  deps: Deps,
+  person: Person,
+  jobNumber: number
+): Promise<Result<ClonePlan>> {
   if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
   const view = await loadJobView(deps, jobNumber);
   if (!view) return fail('job.number.unknown', { number: jobNumber });

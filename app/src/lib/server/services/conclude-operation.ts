@@ -9,7 +9,7 @@ import { appendEvent } from '../repositories/events.ts';
 import { insertSamples, insertTrace, updateOperation } from '../repositories/operations.ts';
 import { findUnitByChip, setIdentity } from '../repositories/units.ts';
 import { keepRead } from './keep-read.ts';
-import type { Run } from './run-operation.ts';
+import type { Run } from './run.ts';
 
 /** How an operation ended, with what it brought. */
 export interface Outcome {
@@ -27,7 +27,11 @@ const STORE_PATIENCE_MS = 300_000;
  * Writes the end of an operation down: what it read or found, its trace, its event, its state, all in one
  * transaction. A database that is away is waited for; a finished read stays in memory until then.
  */
-export async function concludeOperation(run: Run, outcome: Outcome, recorder: TraceRecorder): Promise<void> {
+export async function concludeOperation(
+  run: Run,
+  outcome: Outcome,
+  recorder: TraceRecorder
+): Promise<void> {
   const { deps, live, station } = run;
   const at = new Date();
   const deadline = performance.now() + STORE_PATIENCE_MS;
@@ -36,7 +40,10 @@ export async function concludeOperation(run: Run, outcome: Outcome, recorder: Tr
       await deps.db.transaction((tx) => store(tx, run, { outcome, recorder, at }));
       break;
     } catch (error) {
-      deps.log.warn({ err: String(error), state: sqlStateOf(error) }, 'end of operation not stored yet');
+      deps.log.warn(
+        { err: String(error), state: sqlStateOf(error) },
+        'end of operation not stored yet'
+      );
       if (performance.now() > deadline) break;
       await sleep(pauseMs);
     }
@@ -45,7 +52,11 @@ export async function concludeOperation(run: Run, outcome: Outcome, recorder: Tr
   // whoever was there before: after a write the unit has to introduce itself again
   if (outcome.touched || (live.spec.kind === 'identify' && live.state !== 'done')) station.forget();
   deps.bench.changed();
-  deps.bench.hub.tell({ type: 'finished', jobNumber: live.spec.jobNumber, operationId: live.spec.id });
+  deps.bench.hub.tell({
+    type: 'finished',
+    jobNumber: live.spec.jobNumber,
+    operationId: live.spec.id
+  });
   deps.bench.hub.tell({ type: 'job', jobNumber: live.spec.jobNumber });
 }
 
@@ -117,7 +128,12 @@ async function bring(tx: Tx, run: Run, outcome: Outcome, at: Date): Promise<Resu
 }
 
 /** The chip is the unit's fingerprint: it is bound to the tag once, and a stranger is not let in. */
-async function keepIdentity(tx: Tx, run: Run, identity: ModuleIdentity, at: Date): Promise<Result<true>> {
+async function keepIdentity(
+  tx: Tx,
+  run: Run,
+  identity: ModuleIdentity,
+  at: Date
+): Promise<Result<true>> {
   const { unit, view, live, station } = run;
   const { chipId, family } = identity;
   if (family !== view.job.familyId) {

@@ -163,7 +163,9 @@ export async function seedDemo(db: Db, today = new Date()): Promise<boolean> {
     const desk = people.find((p) => p.role === 'desk') as Person;
     for (const demo of JOBS) {
       const promisedAt =
-        demo.promisedHour === undefined ? null : new Date(midnight.getTime() + demo.promisedHour * 3_600_000);
+        demo.promisedHour === undefined
+          ? null
+          : new Date(midnight.getTime() + demo.promisedHour * 3_600_000);
       const job = await insertJob(tx, { ...demo, promisedAt });
       await appendEvent(tx, {
         jobId: job.id,

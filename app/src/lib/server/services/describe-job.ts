@@ -28,7 +28,7 @@ export function describeJob(view: JobView, personRole: Role): JobData {
     createdAt: job.createdAt,
     closedAt: job.closedAt,
     line: view.line,
-    nextStop: view.nextStop,
+    next: view.next,
     gateFacts: {
       personRole,
       family: job.familyId,

@@ -6,7 +6,11 @@ import type { Person } from '../repositories/people.ts';
 import { gateRegions, type JobView } from './job-view.ts';
 
 /** Gathers the facts for the gates of a job at a station, as they are at this moment. */
-export function gatherFacts(deps: Deps, view: JobView, options: { stationId: string; person: Person }): GateFacts {
+export function gatherFacts(
+  deps: Deps,
+  view: JobView,
+  options: { stationId: string; person: Person }
+): GateFacts {
   const station = deps.bench.stations.get(options.stationId);
   const connected = station?.connected;
   return {

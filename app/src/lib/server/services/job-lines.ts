@@ -1,4 +1,3 @@
-import type { Judgement } from '@badger/core/base/verdict';
 import { STOPS, type Stop } from '@badger/core/gates/stops';
 import type { JobLine } from '../../job-line-types.ts';
 import type { Deps } from '../deps.ts';
@@ -24,8 +23,7 @@ export async function listJobLines(
       promisedAt: job.promisedAt,
       closedAt: job.closedAt,
       verdicts: STOPS.map((s: Stop) => view.line[s].verdict),
-      next: view.line[view.nextStop] satisfies Judgement,
-      nextStop: view.nextStop
+      next: view.next.judgement
     });
   }
   return lines;

@@ -2,7 +2,7 @@ import type { Judgement } from '@badger/core/base/verdict';
 import { judgeSupply } from '@badger/core/electrical/judge-supply';
 import type { RegionGateFact, UnitRole } from '@badger/core/gates/facts';
 import { judgeLineOfWork, type JobFacts } from '@badger/core/gates/line-of-work';
-import { findNextStop } from '@badger/core/gates/next-step';
+import { findNextStep, type NextStep } from '@badger/core/gates/next-step';
 import type { Stop } from '@badger/core/gates/stops';
 import { parseVin } from '@badger/core/identity/vin';
 import { isActive } from '@badger/core/operation/life-cycle';
@@ -27,7 +27,7 @@ export interface JobView {
   readonly operations: readonly OperationRow[];
   readonly lastWrite: OperationRow | undefined;
   readonly line: Record<Stop, Judgement>;
-  readonly nextStop: Stop;
+  readonly next: NextStep;
   /** Identity fields that must be equal, compared. */
   readonly match: readonly MatchLine[];
 }
@@ -79,11 +79,28 @@ export async function buildJobView(deps: Deps, job: JobRow): Promise<JobView> {
     lastWrite: stateOfWrite(lastWrite)
   };
   const line = judgeLineOfWork(facts);
-  const nextStop = findNextStop(line);
-  return { job, profile, units, regions, clone, cloneState, operations, lastWrite, line, nextStop, match };
+  const next = findNextStep(line);
+  return {
+    job,
+    profile,
+    units,
+    regions,
+    clone,
+    cloneState,
+    operations,
+    lastWrite,
+    line,
+    next,
+    match
+  };
 }
 
-function viewsOf(deps: Deps, profile: Profile | undefined, role: UnitRole, reads: readonly ReadRow[]) {
+function viewsOf(
+  deps: Deps,
+  profile: Profile | undefined,
+  role: UnitRole,
+  reads: readonly ReadRow[]
+) {
   return profile ? buildRegionViews(deps.db, { profile, role, reads }) : Promise.resolve([]);
 }
 
@@ -154,7 +171,11 @@ function stateOfWrite(write: OperationRow | undefined): JobFacts['lastWrite'] {
   return write.meaning === 'meaning.unit.untouched' ? 'none' : 'failed';
 }
 
-function supplyJudgement(deps: Deps, job: JobRow, profile: Profile | undefined): Judgement | undefined {
+function supplyJudgement(
+  deps: Deps,
+  job: JobRow,
+  profile: Profile | undefined
+): Judgement | undefined {
   const way = profile && findDrivenWay(profile);
   const station = job.stationId ? deps.bench.stations.get(job.stationId) : undefined;
   return way && station ? judgeSupply(station.reading(), way.supply) : undefined;

@@ -3,7 +3,15 @@ import { parseVin } from '@badger/core/identity/vin';
 import type { NewJob, Proof } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { appendEvent } from '../repositories/events.ts';
-import { closeJob, findJob, insertJob, setJobUnit, setProof, setStation, type JobRow } from '../repositories/jobs.ts';
+import {
+  closeJob,
+  findJob,
+  insertJob,
+  setJobUnit,
+  setProof,
+  setStation,
+  type JobRow
+} from '../repositories/jobs.ts';
 import type { Person } from '../repositories/people.ts';
 import { findUnitByTag, insertUnit } from '../repositories/units.ts';
 import { loadJobView } from './job-view.ts';
@@ -19,11 +27,17 @@ async function openJob(deps: Deps, number: number): Promise<Result<JobRow>> {
  * Opens a job with its original unit (and a donor if there is one already).
  * Errors: `vin.*`, `job.family.unknown`, `job.unit.family` (the tag is a unit of another family), `job.units.same`.
  */
-export async function createJob(deps: Deps, person: Person, values: NewJob): Promise<Result<number>> {
+export async function createJob(
+  deps: Deps,
+  person: Person,
+  values: NewJob
+): Promise<Result<number>> {
   const vin = parseVin(values.vin);
   if (!vin.ok) return vin;
-  if (!deps.profiles.has(values.family)) return fail('job.family.unknown', { family: values.family });
-  if (values.donorTag === values.originalTag) return fail('job.units.same', { tag: values.originalTag });
+  if (!deps.profiles.has(values.family))
+    return fail('job.family.unknown', { family: values.family });
+  if (values.donorTag === values.originalTag)
+    return fail('job.units.same', { tag: values.originalTag });
   for (const tag of [values.originalTag, values.donorTag].filter((t): t is string => !!t)) {
     const known = await findUnitByTag(deps.db, tag);
     if (known && known.familyId !== values.family) {
@@ -45,9 +59,19 @@ export async function createJob(deps: Deps, person: Person, values: NewJob): Pro
       kind: 'job.opened',
       data: { customer: values.customer, vin: vin.value.text, family: values.family }
     });
-    await attachUnit(tx, { jobId: made.id, role: 'original', tag: values.originalTag, family: values.family });
+    await attachUnit(tx, {
+      jobId: made.id,
+      role: 'original',
+      tag: values.originalTag,
+      family: values.family
+    });
     if (values.donorTag) {
-      await attachUnit(tx, { jobId: made.id, role: 'donor', tag: values.donorTag, family: values.family });
+      await attachUnit(tx, {
+        jobId: made.id,
+        role: 'donor',
+        tag: values.donorTag,
+        family: values.family
+      });
     }
     return made.number;
   });
@@ -63,8 +87,7 @@ interface Attachment {
 }
 
 async function attachUnit(tx: Tx, { jobId, role, tag, family }: Attachment): Promise<void> {
-  const unit =
-    (await findUnitByTag(tx, tag)) ?? (await insertUnit(tx, { tag, familyId: family }));
+  const unit = (await findUnitByTag(tx, tag)) ?? (await insertUnit(tx, { tag, familyId: family }));
   await setJobUnit(tx, jobId, role, unit.id);
 }
 
@@ -85,7 +108,8 @@ export async function chooseDonor(
   if (view.lastWrite?.startedAt) return fail('job.donor.written', { tag: view.lastWrite.unitTag });
   const known = await findUnitByTag(deps.db, tag);
   const family = view.job.familyId;
-  if (known && known.familyId !== family) return fail('job.unit.family', { tag, family: known.familyId });
+  if (known && known.familyId !== family)
+    return fail('job.unit.family', { tag, family: known.familyId });
   await deps.db.transaction(async (tx) => {
     await attachUnit(tx, { jobId: view.job.id, role: 'donor', tag, family });
     await appendEvent(tx, { jobId: view.job.id, person, kind: 'donor.chosen', data: { tag } });
@@ -141,7 +165,11 @@ export async function moveToStation(
  * Closes a job: from then on it is a record.
  * Errors: those of an open job, `gate.person.role`, `job.close.unverified`, `gate.station.busy`.
  */
-export async function finishJob(deps: Deps, person: Person, jobNumber: number): Promise<Result<true>> {
+export async function finishJob(
+  deps: Deps,
+  person: Person,
+  jobNumber: number
+): Promise<Result<true>> {
   if (person.role === 'trainee') return fail('gate.person.role', { role: person.role });
   const view = await loadJobView(deps, jobNumber);
   if (!view) return fail('job.number.unknown', { number: jobNumber });

@@ -61,7 +61,14 @@ export async function keepRead(
     jobId: read.job.id,
     person: read.person,
     kind: 'read.kept',
-    data: { unit: read.unit.tag, role: read.role, region: read.regionId, number, sha256, source: read.source }
+    data: {
+      unit: read.unit.tag,
+      role: read.role,
+      region: read.regionId,
+      number,
+      sha256,
+      source: read.source
+    }
   });
   return { id, number, name, sha256 };
 }

@@ -35,12 +35,22 @@ function describeStation(deps: Deps, station: StationBench): LiveStation {
 }
 
 /** Current that is to be expected: from the operation's family, or the identified unit's. */
-function findBand(deps: Deps, station: StationBench, live: LiveOperation | undefined): DrawBand | undefined {
+function findBand(
+  deps: Deps,
+  station: StationBench,
+  live: LiveOperation | undefined
+): DrawBand | undefined {
   const profile = live?.spec.profile ?? deps.profiles.get(station.connected?.family ?? '');
   const way = profile && findDrivenWay(profile);
   if (!way) return undefined;
   const state: DrawState =
-    live?.spec.kind === 'write' ? 'writing' : live?.spec.kind === 'read' ? 'reading' : way.holdPad ? 'boot' : 'idle';
+    live?.spec.kind === 'write'
+      ? 'writing'
+      : live?.spec.kind === 'read'
+        ? 'reading'
+        : way.holdPad
+          ? 'boot'
+          : 'idle';
   const idle = way.draw.find((d) => d.state === 'idle');
   const band = way.draw.find((d) => d.state === state) ?? idle;
   // between operations a unit may be in either state; take both bands together
@@ -67,4 +77,3 @@ function describeOperation(live: LiveOperation): NonNullable<LiveStation['operat
     sample: last
   };
 }
-

@@ -29,7 +29,8 @@ export async function signIn(
   now = new Date()
 ): Promise<Result<{ token: string; person: Person }>> {
   const since = new Date(now.getTime() - WINDOW_MS);
-  if ((await countFailures(db, attempt.name, since)) >= MAX_FAILURES) return fail('access.sign-in.locked');
+  if ((await countFailures(db, attempt.name, since)) >= MAX_FAILURES)
+    return fail('access.sign-in.locked');
   const found = await findPersonWithHash(db, attempt.name);
   const right = await checkPassword(found?.passwordHash, attempt.password);
   await insertAttempt(db, { name: attempt.name, address: attempt.address, succeeded: right });

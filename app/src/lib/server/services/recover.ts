@@ -2,7 +2,12 @@ import { setInterval as every } from 'node:timers';
 import pg from 'pg';
 import type { Deps } from '../deps.ts';
 import { appendEvent } from '../repositories/events.ts';
-import { isOwnerGone, listSilentOperations, updateOperation, type OperationRow } from '../repositories/operations.ts';
+import {
+  isOwnerGone,
+  listSilentOperations,
+  updateOperation,
+  type OperationRow
+} from '../repositories/operations.ts';
 import { listPeople } from '../repositories/people.ts';
 
 /** Silence after which an operation's owner is asked for. Units: ms. */
@@ -80,7 +85,9 @@ export function keepRecovering(deps: Deps): () => void {
       .then((n) => {
         if (n > 0) deps.bench.changed();
       })
-      .catch((error: unknown) => deps.log.warn({ err: String(error) }, 'recovery waits for the database'));
+      .catch((error: unknown) =>
+        deps.log.warn({ err: String(error) }, 'recovery waits for the database')
+      );
   };
   round();
   const timer = every(round, ROUND_MS);

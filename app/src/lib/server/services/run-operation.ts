@@ -1,28 +1,13 @@
-import { fail, ok, type Problem, type Result } from '@badger/core/base/result';
-import { transition, type OperationEvent, type OperationState } from '@badger/core/operation/life-cycle';
+import { fail, ok, type Result } from '@badger/core/base/result';
 import { identifyModule, readChipId, unlockModule } from '@badger/core/operation/module-session';
 import { readMemory } from '@badger/core/operation/read-memory';
 import { findDrivenWay, getRegion, rangeOf } from '@badger/core/profile/profile';
 import type { CanLink } from '../bench/can-link.ts';
-import type { LiveOperation } from '../bench/live-operation.ts';
-import type { StationBench } from '../bench/station-bench.ts';
 import { TraceRecorder } from '../bench/trace-recorder.ts';
-import type { Deps } from '../deps.ts';
-import type { UnitRow } from '../repositories/jobs.ts';
 import { insertSamples, updateOperation } from '../repositories/operations.ts';
-import type { Person } from '../repositories/people.ts';
 import { concludeOperation, type Outcome } from './conclude-operation.ts';
-import type { JobView } from './job-view.ts';
+import { advance, type Run } from './run.ts';
 import { runWrite } from './run-write.ts';
-
-export interface Run {
-  readonly deps: Deps;
-  readonly live: LiveOperation;
-  readonly station: StationBench;
-  readonly view: JobView;
-  readonly unit: UnitRow;
-  readonly person: Person;
-}
 
 /** Runs one operation from its lease to its end. Never throws: every way out is written down. */
 export async function runOperation(run: Run): Promise<void> {
@@ -45,22 +30,6 @@ export async function runOperation(run: Run): Promise<void> {
   clearInterval(pulse);
   stopSampling();
   await concludeOperation(run, outcome, recorder);
-}
-
-/** Moves the life cycle on, in memory and in the database. */
-export async function advance(run: Run, event: OperationEvent): Promise<void> {
-  const { live, deps } = run;
-  const next = transition(live.state, event, live.spec.kind);
-  if (!next) throw new Error(`${event} makes no sense in ${live.state}`);
-  live.state = next;
-  const startedAt = event === 'work-begun' ? { startedAt: new Date() } : {};
-  deps.bench.changed();
-  await updateOperation(deps.db, live.spec.id, {
-    state: next,
-    regions: live.regions,
-    totalBytes: live.totalBytes,
-    ...startedAt
-  });
 }
 
 async function flush({ deps, live }: Run): Promise<void> {
@@ -143,9 +112,3 @@ async function read(run: Run, link: CanLink): Promise<Outcome> {
   live.phase(regionId, 'read');
   return { result: ok(true), image: image.value };
 }
-
-/** State that a problem ends in. */
-export function endStateOf(problem: Problem): OperationState {
-  return problem.code === 'operation.run.stopped' ? 'stopped' : 'failed';
-}
-

@@ -9,7 +9,7 @@ import { findDrivenWay, getRegion, rangeOf } from '@badger/core/profile/profile'
 import type { CanLink } from '../bench/can-link.ts';
 import { loadImage } from '../repositories/images.ts';
 import type { Outcome } from './conclude-operation.ts';
-import { advance, type Run } from './run-operation.ts';
+import { advance, type Run } from './run.ts';
 
 /**
  * Writes the clone image to the donor, region by region in the plan's order, and reads each region back before
@@ -45,7 +45,11 @@ interface RegionWrite {
   readonly image: Uint8Array;
 }
 
-async function writeRegion(run: Run, link: CanLink, { line, image }: RegionWrite): Promise<Result<true>> {
+async function writeRegion(
+  run: Run,
+  link: CanLink,
+  { line, image }: RegionWrite
+): Promise<Result<true>> {
   const { live, deps } = run;
   const region = getRegion(live.spec.profile, line.regionId);
   if (region.eraseBlockBytes !== undefined) {
@@ -64,7 +68,11 @@ async function writeRegion(run: Run, link: CanLink, { line, image }: RegionWrite
   });
 }
 
-async function readBack(run: Run, link: CanLink, { line, image }: RegionWrite): Promise<Result<true>> {
+async function readBack(
+  run: Run,
+  link: CanLink,
+  { line, image }: RegionWrite
+): Promise<Result<true>> {
   const { live, deps } = run;
   const region = getRegion(live.spec.profile, line.regionId);
   live.phase(region.id, 'reading-back');

@@ -13,7 +13,8 @@ import { insertOperation } from '../repositories/operations.ts';
 import type { Person } from '../repositories/people.ts';
 import { checkJobGate } from './gate.ts';
 import { loadJobView, type JobView } from './job-view.ts';
-import { runOperation, type Run } from './run-operation.ts';
+import { runOperation } from './run-operation.ts';
+import type { Run } from './run.ts';
 
 /**
  * Starts an operation if its gate is open, and leaves it running in the background.
@@ -87,7 +88,8 @@ async function enqueue(deps: Deps, e: Enqueue): Promise<Result<{ operationId: st
       personId: person.id
     });
     if (!id) return undefined;
-    if (view.job.stationId !== request.stationId) await setStation(tx, view.job.id, request.stationId);
+    if (view.job.stationId !== request.stationId)
+      await setStation(tx, view.job.id, request.stationId);
     await appendEvent(tx, {
       jobId: view.job.id,
       person,
@@ -111,6 +113,7 @@ async function enqueue(deps: Deps, e: Enqueue): Promise<Result<{ operationId: st
   deps.bench.running.set(request.stationId, live);
   const run: Run = { deps, live, station, view, unit, person };
   void runOperation(run);
+  deps.bench.hub.tell({ type: 'job', jobNumber: view.job.number });
   return ok({ operationId });
 }
 

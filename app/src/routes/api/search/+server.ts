@@ -9,13 +9,20 @@ export const GET: RequestHandler = async ({ url }) => {
   const text = (url.searchParams.get('q') ?? '').trim().slice(0, 60);
   if (text === '') return json({ jobs: [], units: [] });
   const { db } = deps();
-  const [jobs, units] = await Promise.all([searchJobs(db, text), searchUnits(db, text.replaceAll(' ', ''))]);
+  const [jobs, units] = await Promise.all([
+    searchJobs(db, text),
+    searchUnits(db, text.replaceAll(' ', ''))
+  ]);
   return json({
     jobs: jobs.map((j) => ({
       number: j.number,
       title: `${j.customer}, ${j.vehicle}`,
       detail: `${j.familyId} · VIN ${j.vin.slice(-7)}${j.closedAt ? ' · closed' : ''}`
     })),
-    units: units.map((u) => ({ tag: u.tag, title: `Unit ${u.tag}`, detail: `${u.familyId} · ${u.place}` }))
+    units: units.map((u) => ({
+      tag: u.tag,
+      title: `Unit ${u.tag}`,
+      detail: `${u.familyId} · ${u.place}`
+    }))
   });
 };

@@ -29,13 +29,30 @@
 <svelte:head><title>Open a job · Upright Badger</title></svelte:head>
 <h1>Open a job</h1>
 <form class="card-sheet box" onsubmit={open}>
-  <label>Customer<input class="input w-full" bind:value={values.customer} required maxlength="80" /></label>
-  <label>Vehicle or loose unit<input class="input w-full" bind:value={values.vehicle} required maxlength="80" /></label>
+  <label
+    >Customer<input
+      class="input w-full"
+      bind:value={values.customer}
+      required
+      maxlength="80"
+    /></label
+  >
+  <label
+    >Vehicle or loose unit<input
+      class="input w-full"
+      bind:value={values.vehicle}
+      required
+      maxlength="80"
+    /></label
+  >
   <label>
     VIN
-    <input class="input mono w-full" bind:value={values.vin} required maxlength="40" />
+    <input class="mono input w-full" bind:value={values.vin} required maxlength="40" />
     {#if vin && !vin.ok}<span class="bad">{messageOfProblem(vin.problem).text}</span>
-    {:else if vin?.ok}<span class="soft">last seven <b class="mono">{vin.value.lastSeven}</b>, check digit {vin.value.checkDigit}</span>{/if}
+    {:else if vin?.ok}<span class="soft"
+        >last seven <b class="mono">{vin.value.lastSeven}</b>, check digit {vin.value
+          .checkDigit}</span
+      >{/if}
   </label>
   <label>
     Family
@@ -43,14 +60,38 @@
       {#each data.families as f (f.id)}<option value={f.id}>{f.id} · {f.title}</option>{/each}
     </select>
   </label>
-  <label class="wide">Complaint, in the customer’s words<textarea class="textarea w-full" rows="2" bind:value={values.complaint} required maxlength="500"></textarea></label>
+  <label class="wide"
+    >Complaint, in the customer’s words<textarea
+      class="textarea w-full"
+      rows="2"
+      bind:value={values.complaint}
+      required
+      maxlength="500"></textarea></label
+  >
   <label class="wide">
     Ordered by, on what paper
     <input class="input w-full" bind:value={values.authorisedBy} maxlength="120" />
-    <span class="soft">Without it the job stays at Stop. Local law and licensing decide what is needed.</span>
+    <span class="soft"
+      >Without it the job stays at Stop. Local law and licensing decide what is needed.</span
+    >
   </label>
-  <label>Tag of the original<input class="input mono w-full" bind:value={values.originalTag} required pattern="[0-9A-Za-z\-]+" maxlength="12" /></label>
-  <label>Tag of the donor, if there is one<input class="input mono w-full" bind:value={values.donorTag} pattern="[0-9A-Za-z\-]*" maxlength="12" /></label>
+  <label
+    >Tag of the original<input
+      class="mono input w-full"
+      bind:value={values.originalTag}
+      required
+      pattern="[0-9A-Za-z\-]+"
+      maxlength="12"
+    /></label
+  >
+  <label
+    >Tag of the donor, if there is one<input
+      class="mono input w-full"
+      bind:value={values.donorTag}
+      pattern="[0-9A-Za-z\-]*"
+      maxlength="12"
+    /></label
+  >
   <button class="btn btn-primary">Open the job</button>
 </form>
 

@@ -1,4 +1,14 @@
-import { bigserial, index, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigserial,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  unique,
+  uuid
+} from 'drizzle-orm/pg-core';
 import type { Param } from '@badger/core/base/result';
 import { at, createdAt, id } from './columns.ts';
 import { person } from './people.ts';

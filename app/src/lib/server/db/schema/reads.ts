@@ -1,4 +1,15 @@
-import { bigint, index, integer, jsonb, pgTable, primaryKey, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  unique,
+  uniqueIndex,
+  uuid
+} from 'drizzle-orm/pg-core';
 import { sql } from 'drizzle-orm';
 import type { Finding } from '@badger/core/image/finding';
 import type { Problem } from '@badger/core/base/result';
@@ -31,7 +42,8 @@ export interface RegionProgress {
   regionId: string;
   name: string;
   lengthBytes: number;
-  phase: 'waiting' | 'erasing' | 'writing' | 'reading-back' | 'equal' | 'different' | 'reading' | 'read';
+  phase:
+    'waiting' | 'erasing' | 'writing' | 'reading-back' | 'equal' | 'different' | 'reading' | 'read';
   doneBytes: number;
 }
 
@@ -65,7 +77,16 @@ export const operation = pgTable(
     regionId: text(),
     cloneImageId: uuid().references(() => cloneImage.id),
     state: text({
-      enum: ['queued', 'preparing', 'running', 'verifying', 'done', 'stopped', 'failed', 'interrupted']
+      enum: [
+        'queued',
+        'preparing',
+        'running',
+        'verifying',
+        'done',
+        'stopped',
+        'failed',
+        'interrupted'
+      ]
     }).notNull(),
     /** Process that runs it; it holds an advisory lock under this number while it lives. */
     owner: integer().notNull(),
@@ -131,7 +152,10 @@ export const keptRead = pgTable(
       .notNull()
       .references(() => person.id)
   },
-  (t) => [unique('kept_read_number').on(t.unitId, t.regionId, t.number), index('kept_read_job').on(t.jobId)]
+  (t) => [
+    unique('kept_read_number').on(t.unitId, t.regionId, t.number),
+    index('kept_read_job').on(t.jobId)
+  ]
 );
 
 export const sample = pgTable(

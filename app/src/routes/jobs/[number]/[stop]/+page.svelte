@@ -28,7 +28,9 @@
   const promise = $derived(formatPromise(job.promisedAt, new Date()));
   const trace = new SupplyTraceState();
   const reading = $derived(
-    station?.operation?.kind === 'read' && station.operation.jobNumber === job.number ? station.operation : undefined
+    station?.operation?.kind === 'read' && station.operation.jobNumber === job.number
+      ? station.operation
+      : undefined
   );
 
   async function stop() {
@@ -47,13 +49,21 @@
 <svelte:head><title>{job.number} {data.stop} · Upright Badger</title></svelte:head>
 <div class="job">
   <h1>Job {job.number} · {job.customer}, {job.vehicle}</h1>
-  <span class="vin soft">VIN <span class="mono">{job.vin.slice(0, -7)}</span><b class="mono">{job.vin.slice(-7)}</b></span>
-  <span class="soft" class:late={promise.late && !job.closedAt}>{job.closedAt ? 'closed' : promise.text && `promised ${promise.text}`}</span>
+  <span class="vin soft"
+    >VIN <span class="mono">{job.vin.slice(0, -7)}</span><b class="mono">{job.vin.slice(-7)}</b
+    ></span
+  >
+  <span class="soft" class:late={promise.late && !job.closedAt}
+    >{job.closedAt ? 'closed' : promise.text && `promised ${promise.text}`}</span
+  >
 </div>
 <LineOfWork number={job.number} {line} current={data.stop} />
 <div class="body">
   <div class="sheet" data-stop={data.stop}>
-    <JobVerdict judgement={line[data.stop]} action={data.stop === 'read' && reading ? stopRead : undefined} />
+    <JobVerdict
+      judgement={line[data.stop]}
+      action={data.stop === 'read' && reading ? stopRead : undefined}
+    />
     {#if data.stop === 'arrive'}<ArriveSheet {job} />
     {:else if data.stop === 'prove'}<ProveSheet {job} />
     {:else if data.stop === 'identify'}<MatchTable {job} />

@@ -12,7 +12,14 @@ export const load: PageServerLoad = async ({ params, depends }) => {
   depends(`badger:job:${job.number}`);
   const events = await listEvents(db, job.id);
   return {
-    events: events.map((e) => ({ seq: e.seq, at: e.at, person: e.personName, kind: e.kind, data: e.data, hash: e.hash })),
+    events: events.map((e) => ({
+      seq: e.seq,
+      at: e.at,
+      person: e.personName,
+      kind: e.kind,
+      data: e.data,
+      hash: e.hash
+    })),
     brokenAt: await findBrokenEvent(db, job.id),
     printedAt: new Date()
   };

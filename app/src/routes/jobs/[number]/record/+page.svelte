@@ -10,7 +10,12 @@
   <a class="btn btn-outline" href="/jobs/{data.job.number}/return">Back to the job</a>
   <button class="btn btn-primary" onclick={() => window.print()}>Print</button>
 </p>
-<JobRecord job={data.job} events={data.events} brokenAt={data.brokenAt} printedAt={data.printedAt} />
+<JobRecord
+  job={data.job}
+  events={data.events}
+  brokenAt={data.brokenAt}
+  printedAt={data.printedAt}
+/>
 
 <style>
   .bar {

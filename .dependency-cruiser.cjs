@@ -1,0 +1,97 @@
+/** The arrows of docs/architecture.md. @type {import('dependency-cruiser').IConfiguration} */
+module.exports = {
+  forbidden: [
+    {
+      name: 'no-circular',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } }
+    },
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      from: { path: '^core/src', pathNot: '\\.test\\.ts$' },
+      to: { path: '^(app|standins)/' }
+    },
+    {
+      name: 'core-no-node',
+      severity: 'error',
+      from: { path: '^core/src', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] }
+    },
+    {
+      name: 'core-no-packages',
+      comment: 'only types may come from a package',
+      severity: 'error',
+      from: { path: '^core/src', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypesNot: ['local', 'type-only'], path: 'node_modules' }
+    },
+    {
+      name: 'protocols-do-not-know-their-carrier',
+      severity: 'error',
+      from: { path: '^core/src/(isotp|uds|scpi)/' },
+      to: { path: '^core/src/(can|port|operation|gates|clone)/' }
+    },
+    {
+      name: 'operation-and-gates-sit-on-top',
+      severity: 'error',
+      from: {
+        path: '^core/src/(base|image|checksum|reads|profile|identity|clone|electrical|can|isotp|uds|scpi|time|port)/'
+      },
+      to: { path: '^core/src/(operation|gates)/' }
+    },
+    {
+      name: 'base-knows-nobody',
+      severity: 'error',
+      from: { path: '^core/src/base/' },
+      to: { path: '^core/src/(?!base/)' }
+    },
+    {
+      name: 'standins-know-only-core',
+      severity: 'error',
+      from: { path: '^standins/' },
+      to: { path: '^app/' }
+    },
+    {
+      name: 'app-never-uses-standins',
+      severity: 'error',
+      from: { path: '^app/' },
+      to: { path: '^standins/' }
+    },
+    {
+      name: 'browser-code-no-server',
+      severity: 'error',
+      from: { path: '^app/src/(lib/(?!server/)|routes/.*(\\.svelte|\\+(page|layout)\\.ts)$)' },
+      to: { path: '^app/src/lib/server/' }
+    },
+    {
+      name: 'ui-has-no-domain',
+      severity: 'error',
+      from: { path: '^app/src/lib/ui/' },
+      to: { path: '^app/src/lib/(features|server)/' }
+    },
+    {
+      name: 'only-repositories-speak-to-the-database',
+      severity: 'error',
+      from: { path: '^app/src/lib/server/(services|bench|http|access)/' },
+      to: { path: 'node_modules/drizzle-orm' }
+    },
+    {
+      name: 'no-unresolvable',
+      severity: 'error',
+      from: { path: '^(core|standins)/' },
+      to: { couldNotResolve: true }
+    }
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)(build|\\.svelte-kit|generated)/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.depcruise.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['svelte', 'import', 'node', 'default', 'types'],
+      extensions: ['.ts', '.js', '.mjs', '.svelte', '.json', '.d.ts']
+    }
+  }
+};

@@ -1,0 +1,88 @@
+import { setTimeout as sleep } from 'node:timers/promises';
+import { findDrivenWay } from '@badger/core/profile/profile';
+import type { StartOperation } from '../../schema/requests.ts';
+import type { Deps } from '../deps.ts';
+import { listPeople, type Person } from '../repositories/people.ts';
+import { buildClone } from './build-clone.ts';
+import { startOperation } from './start-operation.ts';
+
+/** One pass over a unit: clamp it, power it, identify it, read these regions. */
+interface Pass {
+  readonly jobNumber: number;
+  readonly stationId: string;
+  readonly tag: string;
+  readonly family: string;
+  readonly role: 'original' | 'donor';
+  readonly regions: readonly string[];
+}
+
+const FLASH = ['eeprom', 'processor', 'external', 'program'];
+
+const MINIBUS = {
+  jobNumber: 2027,
+  stationId: 'window',
+  family: 'QN-TC2',
+  regions: [...FLASH, ...FLASH]
+};
+
+const PLAN: readonly (readonly Pass[])[] = [
+  [
+    { ...MINIBUS, tag: '0390', role: 'original' },
+    { ...MINIBUS, tag: '0391', role: 'donor' }
+  ],
+  [
+    {
+      jobNumber: 2030,
+      stationId: 'corner',
+      tag: '0402',
+      family: 'PW-BD1',
+      role: 'original',
+      regions: ['eeprom', 'eeprom', 'eeprom', 'eeprom', 'processor']
+    }
+  ]
+];
+
+/**
+ * Brings some demo jobs to where the demo wants them by really doing the work on the simulated bench, running free:
+ * the minibus unit is read, its donor backed up and its image built; four reads of the corroded unit disagree.
+ * Stops quietly where something is refused: the demo is then at an earlier stop, and true all the same.
+ */
+export async function rehearseDemo(deps: Deps, speedAfterwards: number): Promise<void> {
+  const { bench } = deps;
+  const person = (await listPeople(deps.db)).find((p) => p.role === 'bench');
+  if (!person || !bench.world) return;
+  await bench.world.setSpeed(0);
+  await Promise.all(PLAN.map((passes) => rehearse(deps, person, passes)));
+  await buildClone(deps, person, 2027);
+  await bench.world.setSpeed(speedAfterwards);
+}
+
+async function rehearse(deps: Deps, person: Person, passes: readonly Pass[]): Promise<void> {
+  for (const pass of passes) {
+    if (!(await powerUp(deps, pass))) return;
+    const { jobNumber, stationId, role } = pass;
+    await finish(deps, person, { kind: 'identify', jobNumber, stationId, role });
+    for (const regionId of pass.regions) {
+      await finish(deps, person, { kind: 'read', jobNumber, stationId, role, regionId });
+    }
+    await deps.bench.stations.get(stationId)?.supply.apply({ on: false });
+    await deps.bench.world?.hands(stationId, { unit: null, padHeld: false });
+  }
+}
+
+async function powerUp(deps: Deps, { stationId, tag, family }: Pass): Promise<boolean> {
+  const station = deps.bench.stations.get(stationId);
+  const profile = deps.profiles.get(family);
+  const need = profile && findDrivenWay(profile)?.supply;
+  if (!station || !need) return false;
+  for (let i = 0; i < 50 && !(station.supply.latest && station.box.connected); i++)
+    await sleep(100);
+  await deps.bench.world?.hands(stationId, { unit: tag, padHeld: true });
+  const voltageMv = need.voltageMaxMv - 500;
+  return (await station.supply.apply({ voltageMv, limitMa: need.limitMinMa, on: true })).ok;
+}
+
+async function finish(deps: Deps, person: Person, request: StartOperation): Promise<void> {
+  const started = await startOperation(deps, person, request);
+  while (started.ok && deps.bench.running.has(request.stationId)) await sleep(20);
+}

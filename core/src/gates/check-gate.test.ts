@@ -1,0 +1,105 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { checkGate } from './check-gate.ts';
+import type { GateFacts } from './facts.ts';
+
+const open: GateFacts = {
+  personRole: 'bench',
+  family: 'HV-EC4',
+  jobClosed: false,
+  need: { voltageMinMv: 12000, voltageMaxMv: 14000, limitMinMa: 5000, limitMaxMa: 7000 },
+  supply: { on: true, setMv: 13500, limitMa: 5000, measuredMv: 13480, measuredMa: 900, ratedMa: 10000 },
+  stationBusy: false,
+  connected: { chipId: 'D0', family: 'HV-EC4' },
+  originalChipId: '0F',
+  donorChipId: 'D0',
+  donorTag: '0388',
+  regions: [
+    { name: 'Data flash', trustedSha256: 'a', cloneSha256: 'a', donorBackedUp: true },
+    { name: 'Program flash', trustedSha256: 'b', cloneSha256: 'b', donorBackedUp: true }
+  ]
+};
+const supply = (change: object): Partial<GateFacts> => ({
+  supply: { ...(open.supply as NonNullable<GateFacts['supply']>), ...change }
+});
+const regions = (change: object): Partial<GateFacts> => ({
+  regions: open.regions.map((r, i) => (i === 1 ? { ...r, ...change } : r))
+});
+
+describe('the gate for a write', () => {
+  it('is open when everything holds', () => {
+    expect(checkGate('write', open)).toMatchObject({ open: true, holding: undefined });
+  });
+  const held: readonly [string, Partial<GateFacts>, string][] = [
+    ['the original on the clamp', { connected: { chipId: '0F', family: 'HV-EC4' } }, 'gate.original.connected'],
+    ['the original unknown', { originalChipId: undefined }, 'gate.original.unknown'],
+    ['nothing identified since power came on', { connected: undefined }, 'gate.unit.unknown'],
+    ['a stranger on the clamp', { connected: { chipId: '77', family: 'HV-EC4' } }, 'gate.donor.other'],
+    ['a unit of another family', { connected: { chipId: 'D0', family: 'QN-TC2' } }, 'gate.family.other'],
+    ['a region without two agreeing reads', regions({ trustedSha256: undefined }), 'gate.original.untrusted'],
+    ['no clone image', regions({ cloneSha256: undefined }), 'gate.image.none'],
+    ['an image built from other reads', regions({ cloneSha256: 'x' }), 'gate.image.stale'],
+    ['no kept backup of the donor', regions({ donorBackedUp: false }), 'gate.backup.missing'],
+    ['the supply off', supply({ on: false, measuredMv: 0 }), 'supply.output.off'],
+    ['the limit under the need', supply({ limitMa: 4999 }), 'supply.limit.low'],
+    ['a supply that cannot carry it', supply({ ratedMa: 4000 }), 'supply.rating.low'],
+    ['a sagging voltage', supply({ measuredMv: 11900 }), 'supply.volts.outside'],
+    ['a supply in limitation', supply({ measuredMa: 5000 }), 'supply.limit.reached'],
+    ['no supply at all', { supply: undefined }, 'supply.link.absent'],
+    ['a running operation', { stationBusy: true }, 'gate.station.busy'],
+    ['a trainee', { personRole: 'trainee' }, 'gate.person.role'],
+    ['the desk', { personRole: 'desk' }, 'gate.person.role'],
+    ['a closed job', { jobClosed: true }, 'gate.job.closed'],
+    ['a family without a driven way', { need: undefined }, 'gate.way.none']
+  ];
+  for (const [why, change, code] of held) {
+    it(`is held by ${why}`, () => {
+      const gate = checkGate('write', { ...open, ...change });
+      expect(gate.open).toBe(false);
+      expect(gate.lines.filter((l) => l.verdict === 'stop').map((l) => l.code)).toContain(code);
+    });
+  }
+  it('lets a high limit pass with a Look', () => {
+    const gate = checkGate('write', { ...open, ...supply({ limitMa: 9000 }) });
+    expect(gate.open).toBe(true);
+    expect(gate.lines.map((l) => l.code)).toContain('supply.limit.high');
+  });
+  it('is never open for the chip id of the original, whatever else is true (invariant 1)', () => {
+    const chip = fc.constantFrom('0F', 'D0', '77', undefined);
+    fc.assert(
+      fc.property(chip, chip, chip, fc.boolean(), (connected, original, donor, built) => {
+        const facts: GateFacts = {
+          ...open,
+          connected: connected && { chipId: connected, family: 'HV-EC4' },
+          originalChipId: original,
+          donorChipId: donor,
+          regions: built ? open.regions : []
+        };
+        const gate = checkGate('write', facts);
+        if (gate.open) {
+          expect(connected).toBe(donor);
+          expect(original).toBeDefined();
+          expect(connected).not.toBe(original);
+          expect(built).toBe(true);
+        }
+      })
+    );
+  });
+});
+
+describe('the gates for reading', () => {
+  it('let a trainee read, and the desk not', () => {
+    const original = { ...open, connected: { chipId: '0F', family: 'HV-EC4' } };
+    expect(checkGate('read-original', { ...original, personRole: 'trainee' }).open).toBe(true);
+    expect(checkGate('read-original', { ...original, personRole: 'desk' }).open).toBe(false);
+  });
+  it('hold the role of the unit on the clamp', () => {
+    expect(checkGate('read-original', open).holding?.code).toBe('gate.original.other');
+    expect(checkGate('read-donor', open).open).toBe(true);
+    expect(checkGate('read-donor', { ...open, donorChipId: undefined }).holding?.code).toBe('gate.donor.unknown');
+  });
+  it('ask for the supply before the chip id is read', () => {
+    expect(checkGate('identify', { ...open, connected: undefined }).open).toBe(true);
+    expect(checkGate('identify', { ...open, ...supply({ on: false }) }).holding?.code).toBe('supply.output.off');
+  });
+});

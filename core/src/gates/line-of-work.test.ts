@@ -1,0 +1,85 @@
+import { describe, expect, it } from 'vitest';
+import { judge } from '../base/verdict.ts';
+import { judgeLineOfWork, type JobFacts } from './line-of-work.ts';
+import { findNextStep } from './next-step.ts';
+
+const trusted = judge('go', 'reads.region.trusted');
+const unread = judge('look', 'reads.region.none');
+const fresh: JobFacts = {
+  closed: false,
+  customer: 'C',
+  vinProblem: undefined,
+  vinCheckDigit: 'holds',
+  authorisedBy: 'somebody',
+  proof: 'cause',
+  school: 'whole-image',
+  hasProfile: true,
+  originalTag: '0417',
+  originalChipId: undefined,
+  originalVin: undefined,
+  vehicleVin: 'V',
+  donorTag: '0388',
+  donorChipId: undefined,
+  donorMismatches: [],
+  drivenWay: true,
+  supply: undefined,
+  originalRegions: [unread, unread],
+  donorRegions: [unread, unread],
+  clone: 'none',
+  lastWrite: 'none'
+};
+const known = { originalChipId: 'A', originalVin: 'V' };
+const read = { ...known, originalRegions: [trusted, trusted] };
+const backed = { ...read, donorChipId: 'B', donorRegions: [trusted, trusted] };
+
+const step = (change: Partial<JobFacts>) => {
+  const { stop, judgement } = findNextStep(judgeLineOfWork({ ...fresh, ...change }));
+  return `${stop}: ${judgement.code}`;
+};
+
+describe('the next step follows the work', () => {
+  const walk: readonly [string, Partial<JobFacts>, string][] = [
+    ['nobody ordered it', { authorisedBy: undefined }, 'arrive: arrive.authority.none'],
+    ['a VIN that cannot be', { vinProblem: 'x' }, 'arrive: arrive.vin.wrong'],
+    ['not proven', { proof: 'open' }, 'prove: prove.unit.open'],
+    ['not the cause', { proof: 'not-cause' }, 'prove: prove.unit.innocent'],
+    ['no unit yet', { originalTag: undefined }, 'identify: identify.unit.none'],
+    ['chip id unread', {}, 'wire: identify.chip.unread'],
+    ['another VIN inside', { ...known, originalVin: 'W' }, 'identify: identify.vin.other'],
+    ['unread', known, 'read: reads.region.none'],
+    [
+      'a dispute weighs more than an unread region',
+      { ...known, originalRegions: [judge('look', 'reads.region.disputed'), unread] },
+      'read: reads.region.disputed'
+    ],
+    ['donor to be identified', read, 'wire: match.donor.unread'],
+    ['donor that does not fit', { ...read, donorChipId: 'B', donorMismatches: ['Hardware number'] }, 'match: match.donor.differs'],
+    ['donor to be backed up', { ...read, donorChipId: 'B' }, 'read: read.donor.missing'],
+    ['to be built', backed, 'build: build.image.none'],
+    ['stale image', { ...backed, clone: 'stale' }, 'build: build.image.stale'],
+    ['to be written', { ...backed, clone: 'built' }, 'write: write.clone.ready'],
+    ['interrupted write', { ...backed, clone: 'built', lastWrite: 'interrupted' }, 'write: write.clone.interrupted'],
+    ['failed write', { ...backed, clone: 'built', lastWrite: 'failed' }, 'write: write.clone.failed'],
+    ['proven', { ...backed, clone: 'built', lastWrite: 'verified' }, 'return: return.job.open'],
+    ['closed', { ...backed, clone: 'built', lastWrite: 'verified', closed: true }, 'return: return.job.closed']
+  ];
+  for (const [why, change, expected] of walk) {
+    it(why, () => expect(step(change)).toBe(expected));
+  }
+});
+
+describe('other families', () => {
+  const line = judgeLineOfWork({ ...fresh, drivenWay: false, school: 'merge' });
+  it('are told apart by tag, read elsewhere, and not built or written here', () => {
+    expect(line.identify.code).toBe('identify.unit.tagged');
+    expect(line.wire.code).toBe('wire.way.elsewhere');
+    expect(line.build.code).toBe('build.school.other');
+    expect(line.write.code).toBe('write.way.elsewhere');
+  });
+  it('without a profile stop at Identify', () => {
+    expect(judgeLineOfWork({ ...fresh, hasProfile: false }).identify.code).toBe('identify.family.unknown');
+  });
+});
+it('a write without a backup is stopped', () => {
+  expect(judgeLineOfWork({ ...fresh, ...read, clone: 'built' }).write.code).toBe('write.backup.none');
+});

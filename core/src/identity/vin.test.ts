@@ -1,0 +1,43 @@
+import { describe, expect, it } from 'vitest';
+import vectors from '../vectors/vin.json' with { type: 'json' };
+import { parseVin } from './vin.ts';
+
+interface Vector {
+  source: string;
+  input: { vin?: string };
+  expected: { check_digit_matches?: boolean };
+}
+
+describe('published VINs', () => {
+  for (const { input, expected, source } of vectors as unknown as Vector[]) {
+    if (!input.vin) continue;
+    it(`${input.vin} (${source})`, () => {
+      const vin = parseVin(input.vin as string);
+      if (!vin.ok) throw new Error(vin.problem.code);
+      expect(vin.value.checkDigit === 'holds').toBe(expected.check_digit_matches);
+      expect(vin.value.lastSeven).toBe(input.vin?.slice(-7));
+    });
+  }
+});
+it('does not refuse a VIN without a check digit (ISO 3779 leaves it optional)', () => {
+  const vin = parseVin('WVWZZZ1JZXW000001');
+  expect(vin.ok && vin.value.checkDigit).toBe('absent');
+});
+it('names the length and the place of a forbidden character', () => {
+  expect(parseVin('1G4AH59H45G11834')).toMatchObject({
+    ok: false,
+    problem: { code: 'vin.length.wrong', params: { found: 16 } }
+  });
+  expect(parseVin('1G4AH59H45GO18341')).toMatchObject({
+    ok: false,
+    problem: { code: 'vin.letter.forbidden', params: { place: 12, found: 'O' } }
+  });
+  // a Cyrillic look-alike is no Latin letter
+  expect(parseVin('1G4АH59H45G118341').ok).toBe(false);
+});
+it('forgives blanks and small letters', () => {
+  expect(parseVin(' 1g4ah59h4 5g118341 ')).toMatchObject({
+    ok: true,
+    value: { text: '1G4AH59H45G118341' }
+  });
+});

@@ -1,0 +1,90 @@
+import js from '@eslint/js';
+import prettier from 'eslint-config-prettier';
+import svelte from 'eslint-plugin-svelte';
+import { defineConfig, globalIgnores } from 'eslint/config';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+import svelteConfig from './app/svelte.config.js';
+
+const size = (lines, functionLines) => ({
+  'max-lines': ['error', { max: lines, skipBlankLines: true, skipComments: true }],
+  'max-lines-per-function': [
+    'error',
+    { max: functionLines, skipBlankLines: true, skipComments: true }
+  ]
+});
+
+export default defineConfig(
+  globalIgnores([
+    '**/node_modules/',
+    '**/build/',
+    '**/.svelte-kit/',
+    '**/generated/',
+    '.badger/',
+    'test-results/',
+    'playwright-report/'
+  ]),
+  js.configs.recommended,
+  ts.configs.recommendedTypeChecked,
+  svelte.configs.recommended,
+  prettier,
+  svelte.configs.prettier,
+  {
+    languageOptions: {
+      globals: { ...globals.node },
+      parserOptions: {
+        projectService: { allowDefaultProject: ['*.js', 'app/*.js', '.*.cjs', 'scripts/*.mjs'] },
+        tsconfigRootDir: import.meta.dirname,
+        extraFileExtensions: ['.svelte']
+      }
+    },
+    rules: {
+      'no-undef': 'off', // TypeScript's job
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+      '@typescript-eslint/only-throw-error': 'off', // kit's redirect and error are thrown
+      'max-params': ['error', 4],
+      'svelte/no-navigation-without-resolve': 'off'
+    }
+  },
+  { files: ['**/*.ts'], rules: size(300, 75) },
+  {
+    files: ['**/*.test.ts', 'tests/**', 'e2e/**', 'scripts/**'],
+    rules: { 'max-lines-per-function': 'off' }
+  },
+  // tables of data
+  { files: ['app/src/lib/messages/*.ts'], rules: { 'max-lines': ['error', 800] } },
+  {
+    files: ['**/*.svelte'],
+    languageOptions: {
+      globals: { ...globals.browser },
+      parserOptions: { parser: ts.parser, svelteConfig }
+    },
+    rules: { 'max-lines': ['error', 300] }
+  },
+  {
+    files: ['**/*.svelte.ts'],
+    languageOptions: {
+      globals: { ...globals.browser },
+      parserOptions: { parser: ts.parser, svelteConfig }
+    }
+  },
+  {
+    // core stays pure: nothing of Node, the DOM, the clock or chance
+    files: ['core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '^(node:|@badger/|\\$)', message: 'core is pure' }] }
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now', message: 'time comes in from outside' },
+        { object: 'Math', property: 'random', message: 'chance comes in from outside' }
+      ]
+    }
+  },
+  { files: ['**/*.js', '**/*.cjs', '**/*.mjs'], extends: [ts.configs.disableTypeChecked] }
+);
