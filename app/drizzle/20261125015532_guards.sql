@@ -16,6 +16,10 @@ create trigger clone_image_kept before update or delete on clone_image for each 
 --> statement-breakpoint
 create trigger image_whole before truncate on image for each statement execute function refuse_change();
 --> statement-breakpoint
+create trigger image_chunk_whole before truncate on image_chunk for each statement execute function refuse_change();
+--> statement-breakpoint
+create trigger clone_image_whole before truncate on clone_image for each statement execute function refuse_change();
+--> statement-breakpoint
 create trigger kept_read_whole before truncate on kept_read for each statement execute function refuse_change();
 --> statement-breakpoint
 create trigger job_event_whole before truncate on job_event for each statement execute function refuse_change();

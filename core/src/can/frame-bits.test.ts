@@ -6,12 +6,12 @@ import vectors from '../vectors/can.json' with { type: 'json' };
 it('frame lengths stand where Linux can/length.h and Davis et al. (2007) put them', () => {
   for (const { input, expected } of vectors) {
     const n = input.data_bytes;
-    expect([minFrameBits(n), maxFrameBits(n), minFrameBits(n, true), maxFrameBits(n, true)]).toEqual([
-      expected.std_min,
-      expected.std_worst,
-      expected.ext_min,
-      expected.ext_worst
-    ]);
+    expect([
+      minFrameBits(n),
+      maxFrameBits(n),
+      minFrameBits(n, true),
+      maxFrameBits(n, true)
+    ]).toEqual([expected.std_min, expected.std_worst, expected.ext_min, expected.ext_worst]);
   }
 });
 it('a message of 4095 bytes is 587 frames, flow control included (reference arithmetic, 500 kbit/s case)', () => {

@@ -36,9 +36,20 @@ describe('the ASCII serial-line CAN dialect', () => {
   });
   it('drops garbage, half frames and wrong lengths, and goes on with the next line', () => {
     const good = 't7E8100\r';
-    for (const bad of ['t7E8', 't7E82AA', 't7E8ZZZ', 't7E89001122334455667788', 't8E80', 'xyzzy!\x00', 't7E81AABB']) {
+    for (const bad of [
+      't7E8',
+      't7E82AA',
+      't7E8ZZZ',
+      't7E89001122334455667788',
+      't8E80',
+      'xyzzy!\x00',
+      't7E81AABB'
+    ]) {
       const events = createSerialLineDecoder().push(encodeAscii(`${bad}\r${good}`));
-      expect(events.map((e) => e.type), bad).toEqual(['garbage', 'frame']);
+      expect(
+        events.map((e) => e.type),
+        bad
+      ).toEqual(['garbage', 'frame']);
     }
   });
   it('takes a time stamp behind the data', () => {
@@ -58,7 +69,9 @@ describe('the ASCII serial-line CAN dialect', () => {
     );
   });
   it('refuses ids and lengths that no frame has', () => {
-    expect(() => encodeSerialLine({ id: 0x800, extended: false, data: new Uint8Array(0) })).toThrow();
+    expect(() =>
+      encodeSerialLine({ id: 0x800, extended: false, data: new Uint8Array(0) })
+    ).toThrow();
     expect(() => encodeSerialLine({ id: 1, extended: false, data: new Uint8Array(9) })).toThrow();
   });
 });

@@ -32,5 +32,7 @@ it('refuses a region that is not trusted, and another school', () => {
   expect(planWholeImage(hv, sources.slice(1))).toMatchObject({
     problem: { code: 'clone.region.untrusted', params: { region: 'Program flash' } }
   });
-  expect(planWholeImage(profileOf('pw-bd1'), [])).toMatchObject({ problem: { code: 'clone.school.other' } });
+  expect(planWholeImage(profileOf('pw-bd1'), [])).toMatchObject({
+    problem: { code: 'clone.school.other' }
+  });
 });

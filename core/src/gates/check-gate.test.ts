@@ -8,7 +8,14 @@ const open: GateFacts = {
   family: 'HV-EC4',
   jobClosed: false,
   need: { voltageMinMv: 12000, voltageMaxMv: 14000, limitMinMa: 5000, limitMaxMa: 7000 },
-  supply: { on: true, setMv: 13500, limitMa: 5000, measuredMv: 13480, measuredMa: 900, ratedMa: 10000 },
+  supply: {
+    on: true,
+    setMv: 13500,
+    limitMa: 5000,
+    measuredMv: 13480,
+    measuredMa: 900,
+    ratedMa: 10000
+  },
   stationBusy: false,
   connected: { chipId: 'D0', family: 'HV-EC4' },
   originalChipId: '0F',
@@ -31,12 +38,28 @@ describe('the gate for a write', () => {
     expect(checkGate('write', open)).toMatchObject({ open: true, holding: undefined });
   });
   const held: readonly [string, Partial<GateFacts>, string][] = [
-    ['the original on the clamp', { connected: { chipId: '0F', family: 'HV-EC4' } }, 'gate.original.connected'],
+    [
+      'the original on the clamp',
+      { connected: { chipId: '0F', family: 'HV-EC4' } },
+      'gate.original.connected'
+    ],
     ['the original unknown', { originalChipId: undefined }, 'gate.original.unknown'],
     ['nothing identified since power came on', { connected: undefined }, 'gate.unit.unknown'],
-    ['a stranger on the clamp', { connected: { chipId: '77', family: 'HV-EC4' } }, 'gate.donor.other'],
-    ['a unit of another family', { connected: { chipId: 'D0', family: 'QN-TC2' } }, 'gate.family.other'],
-    ['a region without two agreeing reads', regions({ trustedSha256: undefined }), 'gate.original.untrusted'],
+    [
+      'a stranger on the clamp',
+      { connected: { chipId: '77', family: 'HV-EC4' } },
+      'gate.donor.other'
+    ],
+    [
+      'a unit of another family',
+      { connected: { chipId: 'D0', family: 'QN-TC2' } },
+      'gate.family.other'
+    ],
+    [
+      'a region without two agreeing reads',
+      regions({ trustedSha256: undefined }),
+      'gate.original.untrusted'
+    ],
     ['no clone image', regions({ cloneSha256: undefined }), 'gate.image.none'],
     ['an image built from other reads', regions({ cloneSha256: 'x' }), 'gate.image.stale'],
     ['no kept backup of the donor', regions({ donorBackedUp: false }), 'gate.backup.missing'],
@@ -96,10 +119,14 @@ describe('the gates for reading', () => {
   it('hold the role of the unit on the clamp', () => {
     expect(checkGate('read-original', open).holding?.code).toBe('gate.original.other');
     expect(checkGate('read-donor', open).open).toBe(true);
-    expect(checkGate('read-donor', { ...open, donorChipId: undefined }).holding?.code).toBe('gate.donor.unknown');
+    expect(checkGate('read-donor', { ...open, donorChipId: undefined }).holding?.code).toBe(
+      'gate.donor.unknown'
+    );
   });
   it('ask for the supply before the chip id is read', () => {
     expect(checkGate('identify', { ...open, connected: undefined }).open).toBe(true);
-    expect(checkGate('identify', { ...open, ...supply({ on: false }) }).holding?.code).toBe('supply.output.off');
+    expect(checkGate('identify', { ...open, ...supply({ on: false }) }).holding?.code).toBe(
+      'supply.output.off'
+    );
   });
 });

@@ -53,15 +53,31 @@ describe('the next step follows the work', () => {
       'read: reads.region.disputed'
     ],
     ['donor to be identified', read, 'wire: match.donor.unread'],
-    ['donor that does not fit', { ...read, donorChipId: 'B', donorMismatches: ['Hardware number'] }, 'match: match.donor.differs'],
+    [
+      'donor that does not fit',
+      { ...read, donorChipId: 'B', donorMismatches: ['Hardware number'] },
+      'match: match.donor.differs'
+    ],
     ['donor to be backed up', { ...read, donorChipId: 'B' }, 'read: read.donor.missing'],
     ['to be built', backed, 'build: build.image.none'],
     ['stale image', { ...backed, clone: 'stale' }, 'build: build.image.stale'],
     ['to be written', { ...backed, clone: 'built' }, 'write: write.clone.ready'],
-    ['interrupted write', { ...backed, clone: 'built', lastWrite: 'interrupted' }, 'write: write.clone.interrupted'],
-    ['failed write', { ...backed, clone: 'built', lastWrite: 'failed' }, 'write: write.clone.failed'],
+    [
+      'interrupted write',
+      { ...backed, clone: 'built', lastWrite: 'interrupted' },
+      'write: write.clone.interrupted'
+    ],
+    [
+      'failed write',
+      { ...backed, clone: 'built', lastWrite: 'failed' },
+      'write: write.clone.failed'
+    ],
     ['proven', { ...backed, clone: 'built', lastWrite: 'verified' }, 'return: return.job.open'],
-    ['closed', { ...backed, clone: 'built', lastWrite: 'verified', closed: true }, 'return: return.job.closed']
+    [
+      'closed',
+      { ...backed, clone: 'built', lastWrite: 'verified', closed: true },
+      'return: return.job.closed'
+    ]
   ];
   for (const [why, change, expected] of walk) {
     it(why, () => expect(step(change)).toBe(expected));
@@ -77,9 +93,13 @@ describe('other families', () => {
     expect(line.write.code).toBe('write.way.elsewhere');
   });
   it('without a profile stop at Identify', () => {
-    expect(judgeLineOfWork({ ...fresh, hasProfile: false }).identify.code).toBe('identify.family.unknown');
+    expect(judgeLineOfWork({ ...fresh, hasProfile: false }).identify.code).toBe(
+      'identify.family.unknown'
+    );
   });
 });
 it('a write without a backup is stopped', () => {
-  expect(judgeLineOfWork({ ...fresh, ...read, clone: 'built' }).write.code).toBe('write.backup.none');
+  expect(judgeLineOfWork({ ...fresh, ...read, clone: 'built' }).write.code).toBe(
+    'write.backup.none'
+  );
 });

@@ -14,7 +14,9 @@ describe('compareImages', () => {
           const result = compareImages(a, b);
           const places = [...a.keys()].filter((i) => a[i] !== b[i]);
           expect(result.differingBytes).toBe(places.length);
-          expect(places.every((p) => result.ranges.some((r) => p >= r.start && p < r.end))).toBe(true);
+          expect(places.every((p) => result.ranges.some((r) => p >= r.start && p < r.end))).toBe(
+            true
+          );
           for (const r of result.ranges) {
             expect(a[r.start]).not.toBe(b[r.start]);
             expect(a[r.end - 1]).not.toBe(b[r.end - 1]);

@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { encodeConsecutive, encodeFirst, encodeFlow, encodeSingle } from './pci.ts';
-import { IDLE, MAX_MESSAGE_BYTES, transition, type IsoTpEffect, type IsoTpEvent, type IsoTpState } from './machine.ts';
+import {
+  IDLE,
+  MAX_MESSAGE_BYTES,
+  transition,
+  type IsoTpEffect,
+  type IsoTpEvent,
+  type IsoTpState
+} from './machine.ts';
 
 /** Carries frames between two machines until both are quiet; time passes only where a gap asks for it. */
 function talk(payload: Uint8Array, alter: (frame: Uint8Array) => Uint8Array = (f) => f) {
@@ -65,10 +72,21 @@ describe('an ISO-TP link', () => {
   it('ends a message with a wrong sequence number, and one that another interrupts', () => {
     const first = encodeFirst(new Uint8Array(50)).data;
     const [receiving] = transition(IDLE, { type: 'frame', data: first });
-    const wrong = transition(receiving, { type: 'frame', data: encodeConsecutive(2, new Uint8Array(7)) });
-    expect(wrong[1]).toContainEqual({ type: 'failed', side: 'receive', code: 'isotp.sequence.wrong' });
+    const wrong = transition(receiving, {
+      type: 'frame',
+      data: encodeConsecutive(2, new Uint8Array(7))
+    });
+    expect(wrong[1]).toContainEqual({
+      type: 'failed',
+      side: 'receive',
+      code: 'isotp.sequence.wrong'
+    });
     const cut = transition(receiving, { type: 'frame', data: encodeSingle(Uint8Array.of(0x7e)) });
-    expect(cut[1]).toContainEqual({ type: 'failed', side: 'receive', code: 'isotp.message.interrupted' });
+    expect(cut[1]).toContainEqual({
+      type: 'failed',
+      side: 'receive',
+      code: 'isotp.message.interrupted'
+    });
     expect(cut[1]).toContainEqual({ type: 'received', payload: Uint8Array.of(0x7e) });
   });
   it('refuses a giant length with overflow and takes no memory for it', () => {
@@ -83,7 +101,10 @@ describe('an ISO-TP link', () => {
     expect(transition(sending, { type: 'timeout', timer: 'flow' })[1]).toEqual([
       { type: 'failed', side: 'send', code: 'isotp.flow.timeout' }
     ]);
-    const [receiving] = transition(IDLE, { type: 'frame', data: encodeFirst(new Uint8Array(50)).data });
+    const [receiving] = transition(IDLE, {
+      type: 'frame',
+      data: encodeFirst(new Uint8Array(50)).data
+    });
     expect(transition(receiving, { type: 'timeout', timer: 'consecutive' })[1]).toEqual([
       { type: 'failed', side: 'receive', code: 'isotp.frame.timeout' }
     ]);
@@ -94,7 +115,9 @@ describe('an ISO-TP link', () => {
       code: 'isotp.send.busy'
     });
     for (const length of [0, MAX_MESSAGE_BYTES + 1]) {
-      expect(transition(IDLE, { type: 'send', payload: new Uint8Array(length) })[1][0]).toMatchObject({
+      expect(
+        transition(IDLE, { type: 'send', payload: new Uint8Array(length) })[1][0]
+      ).toMatchObject({
         code: 'isotp.message.long'
       });
     }
@@ -117,7 +140,8 @@ describe('an ISO-TP link', () => {
         for (const e of events) {
           const [next, effects] = transition(state, e);
           expect(Array.isArray(effects)).toBe(true);
-          if (next.receiving) expect(next.receiving.filled).toBeLessThan(next.receiving.buffer.length);
+          if (next.receiving)
+            expect(next.receiving.filled).toBeLessThan(next.receiving.buffer.length);
           state = next;
         }
       })

@@ -20,7 +20,18 @@ describe('protocol control information (ISO 15765-2, vectors run through tshark)
     expect(pci('320000')).toMatchObject({ status: 'overflow' });
   });
   it('calls by name what makes no sense', () => {
-    for (const hex of ['', '00', '0812', '0510', '10', '1005000000000000', '100000000FFF0000', '33', '3300', '40']) {
+    for (const hex of [
+      '',
+      '00',
+      '0812',
+      '0510',
+      '10',
+      '1005000000000000',
+      '100000000FFF0000',
+      '33',
+      '3300',
+      '40'
+    ]) {
       expect(pci(hex).type, hex).toBe('invalid');
     }
   });

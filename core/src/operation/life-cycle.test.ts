@@ -1,14 +1,38 @@
 import { describe, expect, it } from 'vitest';
-import { isActive, transition, type OperationEvent, type OperationKind, type OperationState } from './life-cycle.ts';
+import {
+  isActive,
+  transition,
+  type OperationEvent,
+  type OperationKind,
+  type OperationState
+} from './life-cycle.ts';
 
-const STATES: OperationState[] = ['queued', 'preparing', 'running', 'verifying', 'done', 'stopped', 'failed', 'interrupted'];
-const EVENTS: OperationEvent[] = ['lease-taken', 'work-begun', 'all-written', 'finished', 'stop-requested', 'problem', 'owner-lost'];
+const STATES: OperationState[] = [
+  'queued',
+  'preparing',
+  'running',
+  'verifying',
+  'done',
+  'stopped',
+  'failed',
+  'interrupted'
+];
+const EVENTS: OperationEvent[] = [
+  'lease-taken',
+  'work-begun',
+  'all-written',
+  'finished',
+  'stop-requested',
+  'problem',
+  'owner-lost'
+];
 const KINDS: OperationKind[] = ['identify', 'read', 'write'];
 
 describe('the life cycle', () => {
   it('never leaves a closed state, whatever happens', () => {
     for (const state of STATES.filter((s) => !isActive(s))) {
-      for (const event of EVENTS) for (const kind of KINDS) expect(transition(state, event, kind)).toBeUndefined();
+      for (const event of EVENTS)
+        for (const kind of KINDS) expect(transition(state, event, kind)).toBeUndefined();
     }
   });
   it('closes from every open state on a problem and on a lost owner', () => {

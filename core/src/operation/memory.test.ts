@@ -49,14 +49,22 @@ describe('reading memory', () => {
   it('stops between two blocks and tells the unit', async () => {
     const signal = { stopped: false };
     const { link, asked } = scripted(upload);
-    const result = await readMemory(link, RANGE, { signal, onBytes: () => void (signal.stopped = true) });
-    expect(result).toMatchObject({ ok: false, problem: { code: 'operation.run.stopped', params: { doneBytes: 4 } } });
+    const result = await readMemory(link, RANGE, {
+      signal,
+      onBytes: () => void (signal.stopped = true)
+    });
+    expect(result).toMatchObject({
+      ok: false,
+      problem: { code: 'operation.run.stopped', params: { doneBytes: 4 } }
+    });
     expect(asked.at(-1)).toBe('37');
   });
   it('passes on what the link says, in every step', async () => {
     for (let step = 0; step < 5; step++) {
       const { link } = scripted((r, n) => (n === step ? fail('link.socket.lost') : upload(r)));
-      expect(await readMemory(link, RANGE, go)).toMatchObject({ problem: { code: 'link.socket.lost' } });
+      expect(await readMemory(link, RANGE, go)).toMatchObject({
+        problem: { code: 'link.socket.lost' }
+      });
     }
   });
 });
@@ -69,17 +77,29 @@ describe('writing memory', () => {
     const done: number[] = [];
     const result = await writeMemory(link, RANGE, { image: memory, onBytes: (n) => done.push(n) });
     expect(result.ok).toBe(true);
-    expect(asked).toEqual(['340044000010000000000A', '360100010203', '360204050607', '36030809', '37']);
+    expect(asked).toEqual([
+      '340044000010000000000A',
+      '360100010203',
+      '360204050607',
+      '36030809',
+      '37'
+    ]);
     expect(done).toEqual([4, 8, 10]);
   });
   it('never repeats a block that failed', async () => {
-    const { link, asked } = scripted((r, n) => (n === 2 ? fail('uds.answer.timeout') : download(r)));
-    expect((await writeMemory(link, RANGE, { image: memory, onBytes: () => undefined })).ok).toBe(false);
+    const { link, asked } = scripted((r, n) =>
+      n === 2 ? fail('uds.answer.timeout') : download(r)
+    );
+    expect((await writeMemory(link, RANGE, { image: memory, onBytes: () => undefined })).ok).toBe(
+      false
+    );
     expect(asked).toHaveLength(3);
   });
   it('ends on a wrong acknowledgement', async () => {
     const { link } = scripted((r) => (r[0] === 0x36 ? ok(Uint8Array.of(7)) : download(r)));
-    expect(await writeMemory(link, RANGE, { image: memory, onBytes: () => undefined })).toMatchObject({
+    expect(
+      await writeMemory(link, RANGE, { image: memory, onBytes: () => undefined })
+    ).toMatchObject({
       problem: { code: 'write.block.counter', params: { expected: 1, found: 7 } }
     });
   });

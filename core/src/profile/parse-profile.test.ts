@@ -7,7 +7,8 @@ import { findDrivenWay, getRegion } from './profile.ts';
 import { profileSchema, type ProfileDocument } from './schema.ts';
 
 const folder = new URL('../../../profiles/', import.meta.url);
-const load = (name: string) => JSON.parse(readFileSync(new URL(name, folder), 'utf8')) as ProfileDocument;
+const load = (name: string) =>
+  JSON.parse(readFileSync(new URL(name, folder), 'utf8')) as ProfileDocument;
 const hv = () => structuredClone(load('hv-ec4.json')) as unknown as Mutable;
 interface Mutable {
   regions: { id: string; address: string; lengthBytes: number; eraseBlockBytes?: number }[];
@@ -35,8 +36,15 @@ describe('profiles', () => {
   it('become numbers', () => {
     const parsed = parseProfile(load('hv-ec4.json'));
     if (!parsed.ok) throw new Error(parsed.problem.code);
-    expect(getRegion(parsed.value, 'program-flash')).toMatchObject({ address: 0x08000000, lengthBytes: 2097152 });
-    expect(findDrivenWay(parsed.value)?.can).toMatchObject({ requestId: 0x7e0, responseId: 0x7e8, chipIdDid: 0xf1a0 });
+    expect(getRegion(parsed.value, 'program-flash')).toMatchObject({
+      address: 0x08000000,
+      lengthBytes: 2097152
+    });
+    expect(findDrivenWay(parsed.value)?.can).toMatchObject({
+      requestId: 0x7e0,
+      responseId: 0x7e8,
+      chipIdDid: 0xf1a0
+    });
     expect(() => getRegion(parsed.value, 'nowhere')).toThrow(RangeError);
   });
   it('are refused by the schema for what they must not hold', () => {
@@ -51,16 +59,30 @@ describe('inconsistent profiles are refused with the path', () => {
   const first = <T>(list: T[]) => list[0] as T;
   const cases: readonly [string, (doc: Mutable) => void][] = [
     ['profile.region.overlap regions/1', (d) => void (first(d.regions).address = '0x081FFFFF')],
-    ['profile.region.overlap regions/1', (d) => void ((d.regions[1] as { id: string }).id = 'data-flash')],
+    [
+      'profile.region.overlap regions/1',
+      (d) => void ((d.regions[1] as { id: string }).id = 'data-flash')
+    ],
     ['profile.erase.uneven regions/0', (d) => void (first(d.regions).eraseBlockBytes = 4095)],
     ['profile.region.unknown writeOrder/0', (d) => void (d.writeOrder[0] = 'elsewhere')],
     ['profile.order.incomplete writeOrder', (d) => void d.writeOrder.pop()],
     ['profile.order.incomplete writeOrder', (d) => void (d.writeOrder[1] = 'data-flash')],
-    ['profile.region.unknown identity/0/stored', (d) => void (d.identity[0] = { ...first(d.identity), stored: { region: 'elsewhere', offsets: ['0x0'] } })],
-    ['profile.field.outside identity/0/stored', (d) => void (first(d.identity).stored = { region: 'data-flash', offsets: ['0xFFFF'] })],
+    [
+      'profile.region.unknown identity/0/stored',
+      (d) =>
+        void (d.identity[0] = {
+          ...first(d.identity),
+          stored: { region: 'elsewhere', offsets: ['0x0'] }
+        })
+    ],
+    [
+      'profile.field.outside identity/0/stored',
+      (d) => void (first(d.identity).stored = { region: 'data-flash', offsets: ['0xFFFF'] })
+    ],
     ['profile.region.unknown checksums/0', (d) => void (first(d.checksums).region = 'elsewhere')],
     ['profile.rule.outside checksums/0', (d) => void (first(d.checksums).end = '0x200001')],
     ['profile.rule.outside checksums/0', (d) => void (first(d.checksums).storedAt = '0x180000')]
   ];
-  for (const [expected, change] of cases) it(expected, () => expect(problem(change)).toBe(expected));
+  for (const [expected, change] of cases)
+    it(expected, () => expect(problem(change)).toBe(expected));
 });

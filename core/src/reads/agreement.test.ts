@@ -63,7 +63,10 @@ describe('the verdict on a region', () => {
   });
   it('looks at single and disputed reads', () => {
     expect(judge('A').code).toBe('reads.region.single');
-    expect(judge('AB')).toMatchObject({ code: 'reads.region.disputed', params: { bytes: 14, total: 2 } });
+    expect(judge('AB')).toMatchObject({
+      code: 'reads.region.disputed',
+      params: { bytes: 14, total: 2 }
+    });
     for (const contents of ['', 'A', 'AB']) expect(isTrusted(judge(contents))).toBe(false);
   });
 });

@@ -26,9 +26,25 @@ const profile: Profile = {
   writeOrder: ['eeprom'],
   school: 'whole-image',
   identity: [
-    { id: 'vin', name: 'VIN', lengthBytes: 6, did: undefined, stored: { region: 'eeprom', offsets: [16, 32] }, match: 'ignore' }
+    {
+      id: 'vin',
+      name: 'VIN',
+      lengthBytes: 6,
+      did: undefined,
+      stored: { region: 'eeprom', offsets: [16, 32] },
+      match: 'ignore'
+    }
   ],
-  checksums: [{ id: 'sum', region: 'eeprom', kind: 'sum16', over: { start: 64, end: 68 }, storedAt: 70, littleEndian: false }],
+  checksums: [
+    {
+      id: 'sum',
+      region: 'eeprom',
+      kind: 'sum16',
+      over: { start: 64, end: 68 },
+      storedAt: 70,
+      littleEndian: false
+    }
+  ],
   ways: []
 };
 const image = () => {
@@ -38,10 +54,14 @@ const image = () => {
   bytes.set([0, 3], 70);
   return bytes;
 };
-const codes = (bytes: Uint8Array) => inspectImage(profile, 'eeprom', bytes).findings.map((f) => f.code);
+const codes = (bytes: Uint8Array) =>
+  inspectImage(profile, 'eeprom', bytes).findings.map((f) => f.code);
 
 it('says nothing about a sound image and reads its identity', () => {
-  expect(inspectImage(profile, 'eeprom', image())).toMatchObject({ findings: [], identity: { vin: 'ABC' } });
+  expect(inspectImage(profile, 'eeprom', image())).toMatchObject({
+    findings: [],
+    identity: { vin: 'ABC' }
+  });
 });
 it('stops what is no data', () => {
   expect(codes(new Uint8Array(1024).fill(0xff))).toEqual(['image.fill.single']);
@@ -69,6 +89,13 @@ it('throws for a wrong length, which the size check catches first', () => {
   ]);
 });
 it('proposes names that sort and say everything', () => {
-  const parts = { vin: 'U8HVC3F2401084417', role: 'original', family: 'HV-EC4', region: 'program-flash', number: 2, date: '2026-11-25' };
+  const parts = {
+    vin: 'U8HVC3F2401084417',
+    role: 'original',
+    family: 'HV-EC4',
+    region: 'program-flash',
+    number: 2,
+    date: '2026-11-25'
+  };
   expect(proposeName(parts)).toBe('1084417_original_HV-EC4_program-flash_read2_2026-11-25.bin');
 });

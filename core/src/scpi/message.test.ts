@@ -8,7 +8,12 @@ const headers = (line: string) => parseScpiLine(line).map((u) => u.header + (u.q
 
 describe('SCPI messages', () => {
   it('knows long and short forms, optional nodes and any case', () => {
-    for (const line of ['VOLT?', 'volt?', 'SOURCE:VOLTAGE:LEVEL:IMMEDIATE:AMPLITUDE?', ':SOUR:VOLT?']) {
+    for (const line of [
+      'VOLT?',
+      'volt?',
+      'SOURCE:VOLTAGE:LEVEL:IMMEDIATE:AMPLITUDE?',
+      ':SOUR:VOLT?'
+    ]) {
       expect(headers(line)).toEqual(['VOLT?']);
     }
     expect(headers('MEASURE:SCALAR:VOLTAGE:DC?')).toEqual(['MEAS:VOLT?']);
@@ -29,7 +34,11 @@ describe('SCPI messages', () => {
     expect(parseScpiNumber('13500 mV', 'V')).toEqual({ value: 13.5 });
     expect(parseScpiNumber('2A', 'V')).toEqual({ error: -131 });
     expect(parseScpiNumber('lots', 'V')).toEqual({ error: -104 });
-    expect([parseScpiBoolean('on'), parseScpiBoolean('0'), parseScpiBoolean('x')]).toEqual([true, false, undefined]);
+    expect([parseScpiBoolean('on'), parseScpiBoolean('0'), parseScpiBoolean('x')]).toEqual([
+      true,
+      false,
+      undefined
+    ]);
   });
   it('error texts and status bits as SCPI-1999 and IEEE 488.2 have them (from memory)', () => {
     for (const { input, expected } of vectors) {
@@ -50,7 +59,8 @@ describe('the supply client', () => {
       setMv: 13500,
       limitMa: 5000
     });
-    for (const bad of ['', '1;2;3;4', '1;2;3;4;x', '1;2;3;4;']) expect(parseSupplyPoll(bad)).toBeUndefined();
+    for (const bad of ['', '1;2;3;4', '1;2;3;4;x', '1;2;3;4;'])
+      expect(parseSupplyPoll(bad)).toBeUndefined();
   });
   it('reads the error queue, with or without a sign', () => {
     expect(parseScpiError('+0,"No error"')).toEqual({ number: 0, text: 'No error' });

@@ -13,12 +13,23 @@ describe('progress', () => {
   });
   it('tells a stall from slow work', () => {
     expect(estimateProgress(steady, { totalBytes: 14_500, nowMs: 15_000 }).pace).toBe('stalled');
-    const slow = [...steady, ...Array.from({ length: 12 }, (_, i) => ({ atMs: 10_000 + i * 500, doneBytes: 9500 + i * 40 }))];
+    const slow = [
+      ...steady,
+      ...Array.from({ length: 12 }, (_, i) => ({
+        atMs: 10_000 + i * 500,
+        doneBytes: 9500 + i * 40
+      }))
+    ];
     expect(estimateProgress(slow, { totalBytes: 14_500, nowMs: 15_500 }).pace).toBe('slow');
   });
   it('promises nothing before anything has moved', () => {
-    expect(estimateProgress([], { totalBytes: 10, nowMs: 0 })).toMatchObject({ pace: 'starting', leftSeconds: undefined });
-    expect(estimateProgress([{ atMs: 0, doneBytes: 0 }], { totalBytes: 10, nowMs: 9000 }).pace).toBe('stalled');
+    expect(estimateProgress([], { totalBytes: 10, nowMs: 0 })).toMatchObject({
+      pace: 'starting',
+      leftSeconds: undefined
+    });
+    expect(
+      estimateProgress([{ atMs: 0, doneBytes: 0 }], { totalBytes: 10, nowMs: 9000 }).pace
+    ).toBe('stalled');
   });
 });
 

@@ -67,7 +67,8 @@ describe('UDS messages (ISO 14229-1; each vector decoded by tshark or scapy)', (
     }
     expect(nameOfNrc(0xf7)).toBe('0xF7');
     expect(decodeResponse(bytes('5003003201F4'))).toMatchObject({ type: 'positive', sid: 0x10 });
-    for (const hex of ['', '7F27', '22F190']) expect(decodeResponse(bytes(hex)).type).toBe('malformed');
+    for (const hex of ['', '7F27', '22F190'])
+      expect(decodeResponse(bytes(hex)).type).toBe('malformed');
   });
   it('counts blocks past FF to 00', () => {
     expect([1, 254, 255].map(nextCounter)).toEqual([2, 255, 0]);

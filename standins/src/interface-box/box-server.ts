@@ -58,6 +58,7 @@ class BoxConnection {
   #timers = new Set<NodeJS.Timeout>();
   #flowTimer: NodeJS.Timeout | undefined;
   #frames = 0;
+  #fault: BoxFault | undefined;
   #out: string[] = [];
 
   constructor(socket: Socket, host: BoxHost) {
@@ -156,9 +157,14 @@ class BoxConnection {
   }
 
   #transmit(module: Module, data: Uint8Array): void {
-    this.#frames++;
     const line = encodeSerialLine({ id: module.responseId, extended: false, data });
     const fault = this.#host.fault;
+    if (fault !== this.#fault) {
+      // frames are counted from the moment the script was given
+      this.#fault = fault;
+      this.#frames = 0;
+    }
+    this.#frames++;
     if (!fault || this.#frames < fault.afterFrames) return this.#say(line);
     if (fault.kind === 'silent') return;
     this.#host.fault = undefined;

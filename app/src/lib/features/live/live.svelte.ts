@@ -23,15 +23,15 @@ class Live {
     this.#source = source;
     source.addEventListener('bench', (e) => {
       this.connected = true;
-      this.bench = JSON.parse(String((e).data)) as LiveBench;
+      this.bench = JSON.parse(String(e.data)) as LiveBench;
     });
     source.addEventListener('job', (e) => {
-      const { jobNumber } = JSON.parse(String((e).data)) as Finished;
+      const { jobNumber } = JSON.parse(String(e.data)) as Finished;
       void invalidate(`badger:job:${jobNumber}`);
       void invalidate('badger:jobs');
     });
     source.addEventListener('finished', (e) => {
-      this.finished = JSON.parse(String((e).data)) as Finished;
+      this.finished = JSON.parse(String(e.data)) as Finished;
     });
     source.addEventListener('open', () => {
       // what happened while the stream was down is in the database

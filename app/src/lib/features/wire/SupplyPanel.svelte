@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { formatAmps, formatVolts } from '@badger/core/base/format';
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveStation } from '$lib/live-types.ts';
@@ -10,11 +11,9 @@
   let { job, station }: { job: JobData; station: LiveStation } = $props();
 
   const need = $derived(job.way?.supply);
-  // what the family needs is proposed; what the technician types stays
-  let volts = $derived(
-    ((need?.voltageMinMv ?? 12000) + (need?.voltageMaxMv ?? 14000)) / 2000 + 0.5
-  );
-  let amps = $derived(Math.min(need?.limitMinMa ?? 1000, station.ratedMa) / 1000);
+  // what the family needs is proposed once; what the technician types stays
+  let volts = $state(untrack(() => (need ? (need.voltageMaxMv - 500) / 1000 : 13.5)));
+  let amps = $state(untrack(() => Math.min(need?.limitMinMa ?? 1000, station.ratedMa) / 1000));
   const busy = $derived(station.operation !== undefined);
   const current = $derived(station.current && messageOfJudgement(station.current));
 

@@ -40,7 +40,7 @@
   {#if station}
     <div class="panels">
       <HandsPanel {job} {station} />
-      <SupplyPanel {job} {station} />
+      {#key station.id}<SupplyPanel {job} {station} />{/key}
     </div>
     <ChipPanel {job} {station} />
   {/if}
@@ -53,7 +53,7 @@
   }
   .panels {
     display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(380px, 1fr));
+    grid-template-columns: repeat(auto-fit, minmax(min(380px, 100%), 1fr));
     gap: 12px;
   }
   .waysteps {

@@ -1,0 +1,131 @@
+import { describe, expect, it } from 'vitest';
+import { formatCsv } from './csv.ts';
+import { viewBenchLine } from './features/bench-line/bench-line.view.ts';
+import { formatPromise } from './features/job/promise.view.ts';
+import { viewToday } from './features/job/today.view.ts';
+import type { JobLine } from './job-line-types.ts';
+import type { LiveStation } from './live-types.ts';
+
+const now = new Date(2026, 10, 25, 14, 30);
+const station: LiveStation = {
+  id: 'window',
+  name: 'Window',
+  ratedMa: 10_000,
+  link: 'cable',
+  supply: { on: true, setMv: 13_500, limitMa: 5000, measuredMv: 13_420, measuredMa: 380 },
+  band: { minMa: 250, maxMa: 800 },
+  current: undefined,
+  connected: undefined,
+  hands: undefined,
+  operation: undefined
+};
+const operation: NonNullable<LiveStation['operation']> = {
+  id: 'x',
+  kind: 'write',
+  jobNumber: 2027,
+  role: 'donor',
+  tag: '0391',
+  family: 'QN-TC2',
+  state: 'running',
+  regions: [
+    { regionId: 'e', name: 'EEPROM', lengthBytes: 8192, phase: 'equal', doneBytes: 8192 },
+    { regionId: 'p', name: 'Program', lengthBytes: 1_048_576, phase: 'writing', doneBytes: 462_848 }
+  ],
+  doneBytes: 479_232,
+  totalBytes: 2_113_536,
+  bytesPerSecond: 700,
+  leftSeconds: 660,
+  pace: 'stalled',
+  sample: undefined
+};
+const plain = (text: string | undefined) => text?.replaceAll('\u00a0', ' ');
+
+describe('the bench line', () => {
+  it('shows volts and amps, the limit as a tick, and nothing else when nothing runs', () => {
+    const view = viewBenchLine(station, now);
+    expect(view).toMatchObject({
+      volts: '13.42',
+      amps: '0.38',
+      limit: '5.00',
+      handsOff: false,
+      operation: undefined
+    });
+    expect(view.gauge.limit).toBeLessThan(100);
+    expect(view.gauge.from).toBeLessThan(view.gauge.now);
+  });
+  it('says hands off while memory is written, what is written, how long still, and a stall', () => {
+    const view = viewBenchLine({ ...station, operation }, now);
+    expect(view.handsOff).toBe(true);
+    expect(view.operation).toMatchObject({
+      title: 'Writing program',
+      left: '11 min left',
+      done: 'done 14:41'
+    });
+    expect(plain(view.operation?.detail)).toBe(
+      '462 848 of 1 048 576 bytes · 700 B/s, stands still'
+    );
+  });
+  it('shows dashes when the supply does not answer', () => {
+    expect(viewBenchLine({ ...station, supply: undefined }, now)).toMatchObject({
+      volts: '–',
+      supplyOn: false
+    });
+  });
+});
+
+describe('promises', () => {
+  it('in the words of the shop', () => {
+    expect(formatPromise(new Date(2026, 10, 25, 17, 0), now)).toEqual({
+      text: 'today 17:00',
+      late: false
+    });
+    expect(formatPromise(new Date(2026, 10, 25, 14, 0), now)).toEqual({
+      text: 'today 14:00, late',
+      late: true
+    });
+    expect(formatPromise(new Date(2026, 10, 26, 10, 0), now).text).toBe('tomorrow 10:00');
+    expect(formatPromise(new Date(2026, 10, 27, 10, 0), now).text).toBe('Fri 27 Nov');
+    expect(formatPromise(null, now).text).toBe('');
+  });
+});
+
+describe('Today', () => {
+  const job = (number: number, promisedAt: Date | null): JobLine => ({
+    number,
+    customer: 'c',
+    vehicle: 'v',
+    vinEnd: '1084417',
+    family: 'HV-EC4',
+    promisedAt,
+    closedAt: null,
+    verdicts: [],
+    next: { verdict: 'look', code: 'x', params: {} }
+  });
+  it('puts a write before a read, and says what is late', () => {
+    const busy = [
+      { ...station, operation: { ...operation, kind: 'read' as const } },
+      { ...station, id: 'corner', operation }
+    ];
+    const view = viewToday([job(1, new Date(2026, 10, 25, 9, 0)), job(2, null)], busy, now);
+    expect(view.running?.id).toBe('corner');
+    expect(view.late).toBe(true);
+    expect(view.summary).toBe('2 open jobs, no unit connected, 1 job late');
+  });
+  it('is quiet with nothing to do', () => {
+    expect(viewToday([], [], now)).toEqual({
+      summary: '0 open jobs, no unit connected',
+      running: undefined,
+      first: undefined,
+      late: false
+    });
+  });
+});
+
+it('CSV doubles quotes, ends lines with CRLF and defuses formulas (RFC 4180)', () => {
+  expect(
+    formatCsv([
+      ['a', 'b,c'],
+      ['=1+1', 'say "x"']
+    ])
+  ).toBe('a,"b,c"\r\n\'=1+1,"say ""x"""\r\n');
+});

@@ -1,0 +1,105 @@
+import { expect, test } from '@playwright/test';
+import { STOPS } from '../core/src/gates/stops.ts';
+import { expectAccessible, openStop, signIn } from './support/bench.ts';
+
+const PAGES = [
+  '/',
+  '/jobs',
+  '/jobs/new',
+  '/shelf',
+  '/families',
+  '/families/HV-EC4',
+  '/house',
+  '/jobs/2031/record'
+];
+
+for (const theme of ['day', 'night'] as const) {
+  test(`axe finds no serious fault on any screen, ${theme} bench`, async ({
+    page,
+    context,
+    baseURL
+  }) => {
+    test.setTimeout(180_000);
+    await context.addCookies([{ name: 'theme', value: theme, url: baseURL ?? '' }]);
+    await page.goto('/sign-in');
+    await expectAccessible(page);
+    await signIn(page, 'lead');
+    for (const path of PAGES) {
+      await page.goto(path);
+      await expect(page.locator('html')).toHaveAttribute('data-theme', theme);
+      await expectAccessible(page);
+    }
+    for (const stop of STOPS) {
+      await openStop(page, 2034, stop);
+      await expectAccessible(page);
+    }
+    await page.keyboard.press('?');
+    await expectAccessible(page);
+  });
+}
+
+test('the keys: help, find, stops, next step, and focus that can be seen', async ({ page }) => {
+  await signIn(page, 'bench');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('/');
+  const find = page.getByRole('dialog', { name: 'Find' });
+  await find.getByRole('searchbox').fill('2031');
+  await expect(find.getByText('Halvard van 12')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/jobs\/2031/);
+  await page.keyboard.press('6');
+  await expect(page).toHaveURL(/jobs\/2031\/read/);
+  await page.keyboard.press('1');
+  await expect(page).toHaveURL(/jobs\/2031\/arrive/);
+  await openStop(page, 2034, 'arrive');
+  await page.keyboard.press('.');
+  await expect(page).toHaveURL(/jobs\/2034\/(read|wire)/);
+  // typing in a field is typing
+  await page.goto('/jobs/new');
+  await page.getByLabel('Customer', { exact: true }).fill('');
+  await page.getByLabel('Customer', { exact: true }).press('?');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.keyboard.press('Tab');
+  const outline = await page.evaluate(
+    () => getComputedStyle(document.activeElement as Element).outlineStyle
+  );
+  expect(outline).not.toBe('none');
+});
+
+test('a scanned tag finds its unit', async ({ page }) => {
+  await signIn(page, 'bench');
+  await page.keyboard.press('/');
+  await page.getByRole('searchbox').fill('0388');
+  await expect(page.getByRole('dialog').getByText('Unit 0388')).toBeVisible();
+});
+
+test('nothing runs out of the page at 1024x768 and on a phone', async ({ page }) => {
+  test.setTimeout(120_000);
+  await signIn(page, 'bench');
+  for (const [width, height] of [
+    [1280, 800],
+    [1024, 768],
+    [390, 844]
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    for (const path of [...PAGES, ...STOPS.map((s) => `/jobs/2034/${s}`)]) {
+      await page.goto(path);
+      const over = await page.evaluate(
+        () => document.documentElement.scrollWidth - window.innerWidth
+      );
+      expect(over, `${path} at ${width}`).toBeLessThanOrEqual(0);
+    }
+  }
+});
+
+test('the theme turns and stays', async ({ page }) => {
+  await signIn(page, 'bench');
+  await page.getByRole('button', { name: /Turn to night/ }).click();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'night');
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'night');
+  await page.getByRole('button', { name: /Turn to day/ }).click();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'day');
+});

@@ -1,0 +1,61 @@
+#!/usr/bin/env bash
+# Runs every check. Ends with 'N passed, N failed' alone on a line. Called by ./badger test, which has installed
+# what is needed.   test.sh [quick]   quick leaves the journeys out
+set -uo pipefail
+cd "$(dirname "${BASH_SOURCE[0]}")/.."
+export CI=true FORCE_COLOR=0
+mkdir -p test-results .badger
+rc=0
+passed=0
+failed=0
+
+# one check: a name and a command; its output is shown only when it fails
+check() {
+  local name=$1 log=.badger/check.log
+  shift
+  if "$@" >"$log" 2>&1; then
+    passed=$((passed + 1))
+    printf 'ok    %s (%ss)\n' "$name" "$SECONDS"
+  else
+    failed=$((failed + 1))
+    rc=1
+    printf 'FAIL  %s\n' "$name"
+    tail -60 "$log"
+  fi
+}
+
+check format npx prettier --check .
+check types npm run --silent types
+check lint npx eslint .
+check boundaries npm run --silent boundaries
+check migrations bash -c 'cd app && npx drizzle-kit check && npx drizzle-kit generate --name drift | grep -q "No schema changes"'
+
+rm -f vitest.json test-results/e2e.json
+printf '==    unit, database, socket and fault tests\n'
+npm test -- --reporter=default --reporter=json --outputFile="$PWD/vitest.json" || rc=1
+if [ "${1:-}" != quick ]; then
+  printf '==    journeys in Chromium\n'
+  npx playwright test || rc=1
+fi
+
+node --input-type=module - "$passed" "$failed" "${1:-}" <<'JS' || rc=1
+import { readFileSync } from 'node:fs';
+const read = (file) => {
+  try {
+    return JSON.parse(readFileSync(file, 'utf8'));
+  } catch {
+    return undefined;
+  }
+};
+const [, , passedChecks, failedChecks, mode] = process.argv;
+const unit = read('vitest.json');
+const e2e = read('test-results/e2e.json');
+const skipE2e = mode === 'quick';
+let passed = Number(passedChecks) + (unit?.numPassedTests ?? 0) + (e2e?.stats.expected ?? 0);
+let failed = Number(failedChecks) + (unit?.numFailedTests ?? 1);
+failed += unit?.testResults?.filter((r) => r.status === 'failed' && r.assertionResults.length === 0).length ?? 0;
+if (!skipE2e) failed += e2e ? e2e.stats.unexpected + e2e.stats.flaky : 1;
+console.log(`${passed} passed, ${failed} failed`);
+process.exit(failed > 0 || passed === 0 ? 1 : 0);
+JS
+exit $rc

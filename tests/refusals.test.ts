@@ -1,0 +1,264 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { StartOperation } from '../app/src/lib/schema/requests.ts';
+import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { buildClone } from '../app/src/lib/server/services/build-clone.ts';
+import { moveHands, setSupply } from '../app/src/lib/server/services/hands.ts';
+import { chooseDonor, createJob, finishJob } from '../app/src/lib/server/services/jobs.ts';
+import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
+import { startOperation, stopOperation } from '../app/src/lib/server/services/start-operation.ts';
+import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
+import { makeHouse, powerUp, runToEnd, until, waitForEnd, type House } from './support/house.ts';
+
+const JOB = { jobNumber: 2031, stationId: 'window' } as const;
+const REGIONS = ['data-flash', 'program-flash'] as const;
+
+/** What must not work, tried through the services with a real bench behind them. */
+describe('what is refused', () => {
+  let house: House;
+  let bench: Person;
+
+  beforeAll(async () => {
+    house = await makeHouse();
+    bench = await house.person('bench');
+  });
+  afterAll(() => house.close());
+
+  const start = async (
+    request: Omit<StartOperation, 'jobNumber' | 'stationId'>,
+    person = bench
+  ) => {
+    const result = await startOperation(house.root.deps, person, { ...JOB, ...request });
+    return result.ok ? `started ${result.value.operationId}` : result.problem.code;
+  };
+  const drop = (role: 'original' | 'donor', regionId: string, bytes: Uint8Array) =>
+    uploadRead(house.root.deps, bench, {
+      jobNumber: 2031,
+      role,
+      regionId,
+      fileName: 'dropped.bin',
+      bytes
+    });
+  const memoryOf = (tag: string, region: string) =>
+    house.world.units.get(tag)?.memory.get(region) as Uint8Array;
+
+  it('anything at all with the supply off', async () => {
+    expect(await start({ kind: 'identify', role: 'original' })).toBe('supply.output.off');
+    expect(await start({ kind: 'read', role: 'original', regionId: 'data-flash' })).toBe(
+      'supply.output.off'
+    );
+  });
+
+  it('a limit under what the family needs', async () => {
+    await powerUp(house, 'window', '0417', { limitMa: 4900 });
+    expect(await start({ kind: 'identify', role: 'original' })).toBe('supply.limit.low');
+  });
+
+  it('a read before the chip id is known', async () => {
+    await powerUp(house, 'window', '0417');
+    expect(await start({ kind: 'read', role: 'original', regionId: 'data-flash' })).toBe(
+      'gate.unit.unknown'
+    );
+  });
+
+  it('a unit of another family', async () => {
+    await powerUp(house, 'window', '0390');
+    // it listens on other identifiers, so it does not even answer
+    const asked = await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
+    expect(asked.operation).toMatchObject({
+      state: 'failed',
+      problem: { code: 'uds.answer.timeout' }
+    });
+    expect((await loadJobView(house.root.deps, 2031))?.units.original?.chipId).toBeNull();
+  });
+
+  it('reading memory without the boot pad: the unit itself says why', async () => {
+    await powerUp(house, 'window', '0417', { padHeld: false });
+    await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
+    const read = await runToEnd(house, bench, {
+      kind: 'read',
+      role: 'original',
+      regionId: 'data-flash',
+      ...JOB
+    });
+    expect(read.operation).toMatchObject({
+      state: 'failed',
+      meaning: 'meaning.unit.untouched',
+      problem: { code: 'uds.answer.negative', params: { nrc: 'conditionsNotCorrect' } }
+    });
+  });
+
+  it('the original taken for the donor: the chip id tells', async () => {
+    await powerUp(house, 'window', '0417');
+    const asked = await runToEnd(house, bench, { kind: 'identify', role: 'donor', ...JOB });
+    expect(asked.operation).toMatchObject({
+      state: 'failed',
+      problem: { code: 'identify.chip.elsewhere', params: { tag: '0417', meant: '0388' } }
+    });
+  });
+
+  it('files of the wrong size, empty ones and giants', async () => {
+    const code = async (bytes: Uint8Array) => {
+      const result = await drop('original', 'data-flash', bytes);
+      return result.ok ? 'kept' : result.problem.code;
+    };
+    expect(await code(new Uint8Array(0))).toBe('image.size.empty');
+    expect(await code(new Uint8Array(65535))).toBe('image.size.wrong');
+    expect(await code(new Uint8Array(64 * 1024 * 1024))).toBe('image.size.huge');
+    expect((await loadJobView(house.root.deps, 2031))?.regions.original[0]?.reads).toHaveLength(0);
+  });
+
+  it('two operations on one station, and hands or switches while one runs', async () => {
+    await house.root.deps.bench.world?.setSpeed(60);
+    await powerUp(house, 'window', '0417');
+    await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
+    const first = await start({ kind: 'read', role: 'original', regionId: 'program-flash' });
+    expect(first).toMatch(/^started/);
+    expect(await start({ kind: 'read', role: 'original', regionId: 'data-flash' })).toBe(
+      'gate.station.busy'
+    );
+    const hands = await moveHands(house.root.deps, bench, {
+      stationId: 'window',
+      change: { unit: null }
+    });
+    expect(hands).toMatchObject({ problem: { code: 'hands.station.busy' } });
+    const off = await setSupply(house.root.deps, bench, {
+      stationId: 'window',
+      settings: { on: false }
+    });
+    expect(off).toMatchObject({ problem: { code: 'hands.station.busy' } });
+    const id = first.slice('started '.length);
+    await until(() => (house.root.deps.bench.running.get('window')?.doneBytes ?? 0) > 8000);
+    expect(stopOperation(house.root.deps, id).ok).toBe(true);
+    expect(await waitForEnd(house, id)).toMatchObject({
+      state: 'stopped',
+      meaning: 'meaning.unit.untouched'
+    });
+    await house.root.deps.bench.world?.setSpeed(0);
+  });
+
+  it('the database itself holds the lease when two ask at the same moment', async () => {
+    const asked = await Promise.all(
+      [1, 2, 3].map(() => start({ kind: 'read', role: 'original', regionId: 'data-flash' }))
+    );
+    expect(asked.filter((a) => a.startsWith('started'))).toHaveLength(1);
+    expect(asked.filter((a) => a === 'gate.station.busy')).toHaveLength(2);
+    await waitForEnd(
+      house,
+      (asked.find((a) => a.startsWith('started')) as string).slice('started '.length)
+    );
+  });
+
+  it('building and writing without two agreeing reads', async () => {
+    const build = await buildClone(house.root.deps, bench, 2031);
+    expect(build).toMatchObject({ problem: { code: 'clone.region.untrusted' } });
+    expect(await start({ kind: 'write', confirmation: '388' })).toBe('gate.original.untrusted');
+  });
+
+  it('two equal files of nothing but FF: they agree and are no data', async () => {
+    const empty = new Uint8Array(2 * 1024 * 1024).fill(0xff);
+    await drop('original', 'program-flash', empty);
+    await drop('original', 'program-flash', empty);
+    const view = await loadJobView(house.root.deps, 2031);
+    expect(view?.regions.original[1]?.verdict.code).toBe('reads.region.implausible');
+    expect((await buildClone(house.root.deps, bench, 2031)).ok).toBe(false);
+  });
+
+  it('writing without a kept backup of the donor', async () => {
+    for (const region of REGIONS) {
+      for (let i = 0; i < 3; i++) await drop('original', region, memoryOf('0417', region));
+    }
+    expect((await buildClone(house.root.deps, bench, 2031)).ok).toBe(true);
+    await powerUp(house, 'window', '0388');
+    await runToEnd(house, bench, { kind: 'identify', role: 'donor', ...JOB });
+    expect(await start({ kind: 'write', confirmation: '388' })).toBe('gate.backup.missing');
+  });
+
+  it('writing to the original’s chip id, with everything else in place (invariant 1)', async () => {
+    for (const region of REGIONS) {
+      for (let i = 0; i < 2; i++) await drop('donor', region, memoryOf('0388', region));
+    }
+    const before = REGIONS.map((r) => memoryOf('0417', r).slice());
+    await powerUp(house, 'window', '0417');
+    await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
+    expect(await start({ kind: 'write', confirmation: '388' })).toBe('gate.original.connected');
+    // a swap behind the application's back, with the supply left on: the chip id is read once more before the erase
+    await powerUp(house, 'window', '0388');
+    await runToEnd(house, bench, { kind: 'identify', role: 'donor', ...JOB });
+    house.world.clamp(house.world.stations[0] as never, '0417');
+    const write = await runToEnd(house, bench, { kind: 'write', confirmation: '388', ...JOB });
+    expect(write.operation).toMatchObject({
+      state: 'failed',
+      meaning: 'meaning.unit.untouched',
+      problem: { code: 'gate.original.connected' }
+    });
+    REGIONS.forEach((r, i) =>
+      expect(Buffer.compare(memoryOf('0417', r), before[i] as Uint8Array)).toBe(0)
+    );
+  });
+
+  it('a wrong confirmation, a trainee, the desk', async () => {
+    await powerUp(house, 'window', '0388');
+    await runToEnd(house, bench, { kind: 'identify', role: 'donor', ...JOB });
+    expect(await start({ kind: 'write', confirmation: '417' })).toBe('write.confirmation.wrong');
+    expect(await start({ kind: 'write' })).toBe('write.confirmation.wrong');
+    for (const name of ['trainee', 'desk']) {
+      expect(await start({ kind: 'write', confirmation: '388' }, await house.person(name))).toBe(
+        'gate.person.role'
+      );
+    }
+  });
+
+  it('stopping a write half way, closing before it is proven, another donor afterwards', async () => {
+    expect(await finishJob(house.root.deps, bench, 2031)).toMatchObject({
+      problem: { code: 'job.close.unverified' }
+    });
+    await house.root.deps.bench.world?.setSpeed(120);
+    const started = await start({ kind: 'write', confirmation: '388' });
+    const id = started.slice('started '.length);
+    await until(() => house.root.deps.bench.running.get('window')?.state === 'running');
+    expect(stopOperation(house.root.deps, id)).toMatchObject({
+      problem: { code: 'operation.stop.refused' }
+    });
+    expect(await finishJob(house.root.deps, bench, 2031)).toMatchObject({
+      problem: { code: 'gate.station.busy' }
+    });
+    await house.root.deps.bench.world?.setSpeed(0);
+    expect(await waitForEnd(house, id)).toMatchObject({ state: 'done' });
+    const other = await chooseDonor(house.root.deps, bench, { jobNumber: 2031, tag: '0421' });
+    expect(other).toMatchObject({ problem: { code: 'job.donor.written' } });
+  });
+
+  it('work on a closed job', async () => {
+    expect((await finishJob(house.root.deps, bench, 2031)).ok).toBe(true);
+    expect(await start({ kind: 'read', role: 'donor', regionId: 'data-flash' })).toBe(
+      'gate.job.closed'
+    );
+    expect(await drop('donor', 'data-flash', new Uint8Array(65536))).toMatchObject({
+      problem: { code: 'gate.job.closed' }
+    });
+    expect(await finishJob(house.root.deps, bench, 2031)).toMatchObject({
+      problem: { code: 'gate.job.closed' }
+    });
+  });
+
+  it('jobs that cannot be: a wrong VIN, an unknown family, one unit in both roles, a tag of another family', async () => {
+    const values = {
+      customer: 'C',
+      vehicle: 'V',
+      vin: 'U8HVC3F2401084417',
+      family: 'HV-EC4',
+      complaint: 'x',
+      authorisedBy: 'y',
+      originalTag: '0901'
+    };
+    const code = async (change: object) => {
+      const made = await createJob(house.root.deps, bench, { ...values, ...change });
+      return made.ok ? made.value : made.problem.code;
+    };
+    expect(await code({ vin: 'U8HVC3F24010844I7' })).toBe('vin.letter.forbidden');
+    expect(await code({ family: 'ZZ-ZZ9' })).toBe('job.family.unknown');
+    expect(await code({ donorTag: '0901' })).toBe('job.units.same');
+    expect(await code({ originalTag: '0390' })).toBe('job.unit.family');
+    expect(await code({})).toBeGreaterThan(2034);
+  });
+});

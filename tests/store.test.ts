@@ -1,0 +1,151 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { createHash } from 'node:crypto';
+import pg from 'pg';
+import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { findBrokenEvent, listEvents } from '../app/src/lib/server/repositories/events.ts';
+import { loadImage, saveImage } from '../app/src/lib/server/repositories/images.ts';
+import { findJob } from '../app/src/lib/server/repositories/jobs.ts';
+import { recordProof } from '../app/src/lib/server/services/jobs.ts';
+import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
+import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
+import { signIn, whoIs } from '../app/src/lib/server/services/people.ts';
+import { makeHouse, type House } from './support/house.ts';
+
+describe('what is kept is kept', () => {
+  let house: House;
+  let bench: Person;
+  let client: pg.Client;
+
+  beforeAll(async () => {
+    house = await makeHouse();
+    bench = await house.person('bench');
+    client = new pg.Client({ connectionString: house.databaseUrl });
+    await client.connect();
+  });
+  afterAll(async () => {
+    await client.end();
+    await house.close();
+  });
+  const job = async () => {
+    const row = await findJob(house.root.deps.db, 2034);
+    if (!row) throw new Error('no job');
+    return row;
+  };
+  const drop = (bytes: Uint8Array, regionId = 'data-flash') =>
+    uploadRead(house.root.deps, bench, {
+      jobNumber: 2034,
+      role: 'original',
+      regionId,
+      fileName: 'a.bin',
+      bytes
+    });
+
+  it('stores content once under its SHA-256 and proves it on the way out', async () => {
+    const { db } = house.root.deps;
+    const bytes = new Uint8Array(2_500_000).map((_, i) => (i * 31) & 0xff);
+    const first = await saveImage(db, bytes);
+    expect(first.sha256).toBe(createHash('sha256').update(bytes).digest('hex'));
+    expect(await saveImage(db, bytes)).toEqual(first);
+    const loaded = await loadImage(db, first.sha256);
+    expect(loaded.ok && Buffer.compare(loaded.value, bytes)).toBe(0);
+    expect(await loadImage(db, 'f'.repeat(64))).toMatchObject({
+      problem: { code: 'image.content.missing' }
+    });
+  });
+
+  it('refuses damaged content', async () => {
+    const { db } = house.root.deps;
+    const { sha256, id } = await saveImage(db, Uint8Array.of(1, 2, 3, 4));
+    await client.query('alter table image_chunk disable trigger image_chunk_kept');
+    await client.query("update image_chunk set bytes = '\\x01020305' where image_id = $1", [id]);
+    await client.query('alter table image_chunk enable trigger image_chunk_kept');
+    expect(await loadImage(db, sha256)).toMatchObject({
+      problem: { code: 'image.content.damaged' }
+    });
+  });
+
+  it('lets nobody change or delete images, reads, plans or events', async () => {
+    await drop(new Uint8Array(65536).map((_, i) => i & 0x7f));
+    for (const table of ['image', 'image_chunk', 'kept_read', 'job_event']) {
+      await expect(client.query(`delete from ${table}`), table).rejects.toThrow(/append only/);
+      await expect(client.query(`truncate ${table} cascade`), table).rejects.toThrow();
+    }
+    await expect(client.query("update kept_read set name = 'x'")).rejects.toThrow(/append only/);
+    await expect(client.query("update job_event set kind = 'x'")).rejects.toThrow(/append only/);
+    await expect(client.query('update image set length_bytes = 1')).rejects.toThrow(/append only/);
+  });
+
+  it('chains events by hash; a change from behind is found, and where', async () => {
+    const { db } = house.root.deps;
+    for (let i = 0; i < 4; i++) {
+      await recordProof(house.root.deps, bench, {
+        jobNumber: 2034,
+        outcome: 'cause',
+        reason: `test ${i}`
+      });
+    }
+    const { id } = await job();
+    const events = await listEvents(db, id);
+    expect(events.map((e) => e.seq)).toEqual(events.map((_, i) => i + 1));
+    events.forEach((e, i) => expect(e.prevHash).toBe(events[i - 1]?.hash ?? '0'.repeat(64)));
+    expect(await findBrokenEvent(db, id)).toBeUndefined();
+    await client.query('alter table job_event disable trigger job_event_kept');
+    await client.query(
+      'update job_event set data = \'{"reason":"other"}\' where job_id = $1 and seq = 3',
+      [id]
+    );
+    expect(await findBrokenEvent(db, id)).toBe(3);
+    await client.query('delete from job_event where job_id = $1 and seq = 2', [id]);
+    expect(await findBrokenEvent(db, id)).toBe(2);
+    await client.query('alter table job_event enable trigger job_event_kept');
+  });
+
+  it('gives numbers to events that come at the same time, without a gap', async () => {
+    await Promise.all(
+      Array.from({ length: 12 }, (_, i) =>
+        recordProof(house.root.deps, bench, {
+          jobNumber: 2030,
+          outcome: 'open',
+          reason: `at once ${i}`
+        })
+      )
+    );
+    const row = await findJob(house.root.deps.db, 2030);
+    const events = await listEvents(house.root.deps.db, row?.id ?? '');
+    expect(events.map((e) => e.seq)).toEqual(events.map((_, i) => i + 1));
+    expect(await findBrokenEvent(house.root.deps.db, row?.id ?? '')).toBeUndefined();
+  });
+
+  it('keeps reads of a file with the name it came with', async () => {
+    const view = await loadJobView(house.root.deps, 2034);
+    const read = view?.regions.original[0]?.reads[0];
+    expect(read).toMatchObject({
+      source: 'file',
+      sourceName: 'a.bin',
+      personName: 'bench',
+      number: 1
+    });
+    expect(read?.name).toMatch(/^1084512_original_HV-EC4_data-flash_read1_\d{4}-\d\d-\d\d\.bin$/);
+  });
+
+  it('signs in with the right password only, keeps digests, and holds a name after eight failures', async () => {
+    const { db } = house.root.deps;
+    const attempt = (password: string, name = 'lead') =>
+      signIn(db, { name, password, address: 'test' });
+    const good = await attempt('saltmarsh-lead');
+    if (!good.ok) throw new Error(good.problem.code);
+    expect(await whoIs(db, good.value.token)).toMatchObject({ name: 'lead', role: 'lead' });
+    const { rows } = await client.query<{ id: string }>('select id from session');
+    expect(rows.every((r) => r.id !== good.value.token && /^[0-9a-f]{64}$/.test(r.id))).toBe(true);
+    const hashes = await client.query<{ h: string }>('select password_hash as h from person');
+    expect(hashes.rows.every((r) => r.h.startsWith('$argon2id$'))).toBe(true);
+    expect(await attempt('x', 'stranger')).toMatchObject({
+      problem: { code: 'access.sign-in.wrong' }
+    });
+    for (let i = 0; i < 8; i++) await attempt('wrong');
+    expect(await attempt('saltmarsh-lead')).toMatchObject({
+      problem: { code: 'access.sign-in.locked' }
+    });
+    expect(await whoIs(db, 'no-such-token')).toBeUndefined();
+  });
+});
