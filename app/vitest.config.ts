@@ -10,6 +10,7 @@ export default defineConfig({
   test: {
     globalSetup: [at('../scripts/vitest-pg.ts')],
     passWithNoTests: false,
+    maxWorkers: 2,
     projects: [
       { test: { name: 'core', root: at('../core'), include: ['src/**/*.test.ts'] } },
       { test: { name: 'standins', root: at('../standins'), include: ['src/**/*.test.ts'] } },
@@ -21,8 +22,7 @@ export default defineConfig({
           root: at('..'),
           include: ['tests/**/*.test.ts'],
           testTimeout: 60_000,
-          hookTimeout: 60_000,
-          maxWorkers: 2
+          hookTimeout: 60_000
         }
       }
     ]

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { STOPS } from '../core/src/gates/stops.ts';
-import { expectAccessible, openStop, signIn } from './support/bench.ts';
+import { expectAccessible, openStop, settled, signIn } from './support/bench.ts';
 
 const PAGES = [
   '/',
@@ -58,6 +58,7 @@ test('the keys: help, find, stops, next step, and focus that can be seen', async
   await expect(page).toHaveURL(/jobs\/2034\/(read|wire)/);
   // typing in a field is typing
   await page.goto('/jobs/new');
+  await settled(page);
   await page.getByLabel('Customer', { exact: true }).fill('');
   await page.getByLabel('Customer', { exact: true }).press('?');
   await expect(page.getByRole('dialog')).toHaveCount(0);

@@ -84,7 +84,7 @@ describe('the server killed with SIGKILL', () => {
     expect((await last('read')).state).toBe('done');
   };
   const reads = async () =>
-    Number((await db.query('select count(*) as n from kept_read')).rows[0].n as string);
+    Number((await db.query<{ n: string }>('select count(*) as n from kept_read')).rows[0]?.n);
   const killAndRestart = async () => {
     server.child.kill('SIGKILL');
     await server.gone;

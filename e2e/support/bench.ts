@@ -7,6 +7,12 @@ export async function signIn(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name, exact: true }).click();
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page.getByRole('heading', { name: /^Today/ })).toBeVisible();
+  await settled(page);
+}
+
+/** The page lives: its live figures have arrived, so keys and buttons work. */
+export async function settled(page: Page): Promise<void> {
+  await expect(benchLine(page)).not.toContainText('waiting');
 }
 
 export const benchLine = (page: Page) => page.getByTestId('bench-line');
@@ -14,7 +20,7 @@ export const benchLine = (page: Page) => page.getByTestId('bench-line');
 /** Opens a stop and waits until the live figures have arrived. */
 export async function openStop(page: Page, job: number, stop: string): Promise<void> {
   await page.goto(`/jobs/${job}/${stop}`);
-  await expect(benchLine(page)).not.toContainText('waiting');
+  await settled(page);
 }
 
 export async function setSpeed(page: Page, factor: number): Promise<void> {

@@ -27,23 +27,27 @@ export async function startServer(options: {
   port?: number;
 }): Promise<Server> {
   const port = options.port ?? (await freePort());
-  const child = spawn(process.execPath, [...(process.env["SERVER_FLAGS"] ?? "").split(" ").filter(Boolean), at("app/server.js")], {
-    cwd: at('app'),
-    env: {
-      ...process.env,
-      DATABASE_URL: options.databaseUrl,
-      WORLD_URL: options.worldUrl,
-      PROFILES_DIR: at('profiles'),
-      MIGRATIONS_DIR: at('app/drizzle'),
-      BADGER_DEMO: '1',
-      BADGER_REHEARSE: '0',
-      LOG_LEVEL: 'error',
-      HOST: '127.0.0.1',
-      PORT: String(port),
-      NODE_ENV: 'production'
-    },
-    stdio: ['ignore', 'pipe', 'inherit']
-  });
+  const child = spawn(
+    process.execPath,
+    [...(process.env['SERVER_FLAGS'] ?? '').split(' ').filter(Boolean), at('app/server.js')],
+    {
+      cwd: at('app'),
+      env: {
+        ...process.env,
+        DATABASE_URL: options.databaseUrl,
+        WORLD_URL: options.worldUrl,
+        PROFILES_DIR: at('profiles'),
+        MIGRATIONS_DIR: at('app/drizzle'),
+        BADGER_DEMO: '1',
+        BADGER_REHEARSE: '0',
+        LOG_LEVEL: 'error',
+        HOST: '127.0.0.1',
+        PORT: String(port),
+        NODE_ENV: 'production'
+      },
+      stdio: ['ignore', 'pipe', 'inherit']
+    }
+  );
   const gone = new Promise<void>((resolve) => child.once('exit', () => resolve()));
   await new Promise<void>((resolve, reject) => {
     child.stdout?.on('data', (chunk: Buffer) => {

@@ -94,12 +94,7 @@ function wordsOf(bytes: Uint8Array, start: number, end: number): BigInt64Array {
 function countEqualWords(a: BigInt64Array, b: BigInt64Array): number {
   const n = a.length & ~3;
   for (let i = 0; i < n; i += 4) {
-    if (
-      a[i] !== b[i] ||
-      a[i + 1] !== b[i + 1] ||
-      a[i + 2] !== b[i + 2] ||
-      a[i + 3] !== b[i + 3]
-    ) {
+    if (a[i] !== b[i] || a[i + 1] !== b[i + 1] || a[i + 2] !== b[i + 2] || a[i + 3] !== b[i + 3]) {
       return i;
     }
   }

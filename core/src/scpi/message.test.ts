@@ -43,7 +43,7 @@ describe('SCPI messages', () => {
   it('error texts and status bits as SCPI-1999 and IEEE 488.2 have them (from memory)', () => {
     for (const { input, expected } of vectors) {
       const { text, esr_value } = expected as { text: string; esr_value: number };
-      const number = input.error as number;
+      const number = input.error;
       expect(formatScpiError(number)).toBe(`${number},"${text}"`);
       expect(esrBitOf(number)).toBe(esr_value);
     }

@@ -109,7 +109,7 @@ describe('a simulated module', () => {
     ).not.toBe(0);
   });
   it('a failing one reads wrong now and then: bits lost in one place, never in its memory', () => {
-    const flaky = make(UNITS.find((u) => u.tag === '0419') as (typeof UNITS)[number]);
+    const flaky = make(UNITS.find((u) => u.tag === '0419'));
     flaky.powerOn(true);
     unlock(flaky);
     const before = (flaky.memory.get('data-flash') as Uint8Array).slice();

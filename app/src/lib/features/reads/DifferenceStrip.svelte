@@ -100,6 +100,14 @@
     justify-content: space-between;
     font-size: 12.5px;
   }
+  @media (max-width: 640px) {
+    .head {
+      flex-wrap: wrap;
+    }
+    .ticks span:nth-child(even) {
+      display: none;
+    }
+  }
   summary {
     cursor: pointer;
     min-height: 28px;

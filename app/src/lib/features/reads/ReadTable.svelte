@@ -172,13 +172,13 @@
     border-top: 1px solid var(--line);
     display: flex;
     justify-content: space-between;
-    gap: 16px;
+    gap: 4px 16px;
+    flex-wrap: wrap;
     color: var(--soft);
     font-size: 14px;
   }
   .drop {
     cursor: pointer;
-    white-space: nowrap;
   }
   .drop:focus-within {
     outline: 3px solid var(--focus);
