@@ -20,7 +20,9 @@ const data = resolve(root, options.data ?? '.badger');
 const runFile = join(data, 'run.json');
 const DEFAULT_PORT = 8420;
 
-const say = (text) => process.stderr.write(`badger: ${text}\n`);
+function say(text) {
+  process.stderr.write(`badger: ${text}\n`);
+}
 
 function parseOptions(words) {
   const out = {};
@@ -187,7 +189,8 @@ async function start(dev) {
   const port = await choosePort(host);
   const databaseUrl = process.env.DATABASE_URL ?? startDatabase();
   writeRun('');
-  const worldUrl = options.empty ? undefined : await startWorld();
+  // with real devices configured nothing is simulated
+  const worldUrl = process.env.BADGER_STATIONS ? undefined : await startWorld();
   const env = {
     DATABASE_URL: databaseUrl,
     PROFILES_DIR: join(root, 'profiles'),
@@ -220,7 +223,10 @@ async function startWorld() {
   const ready = await startChild('standins', ['--import', 'tsx', script], {
     word: script,
     ready: /"control":"([^"]+)"/,
-    env: { PROFILES_DIR: join(root, 'profiles'), WORLD_DIR: join(data, 'world') }
+    env: {
+      PROFILES_DIR: join(root, 'profiles'),
+      WORLD_DIR: join(data, options.empty ? 'world-own' : 'world')
+    }
   });
   return ready[1];
 }

@@ -31,6 +31,11 @@ export function encodeSession(session: 1 | 2 | 3): Uint8Array {
   return Uint8Array.of(SERVICES.diagnosticSessionControl, session);
 }
 
+/** 11 01: hard reset. */
+export function encodeHardReset(): Uint8Array {
+  return Uint8Array.of(SERVICES.ecuReset, 0x01);
+}
+
 /** 22 DDDD, one identifier. */
 export function encodeReadDid(did: number): Uint8Array {
   return concatBytes([Uint8Array.of(SERVICES.readDataByIdentifier), encodeUintBe(did, 2)]);

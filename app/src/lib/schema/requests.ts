@@ -116,6 +116,24 @@ const newJob = {
   }
 } as const;
 
+const stations = {
+  $id: 'urn:upright-badger:stations',
+  type: 'array',
+  items: {
+    type: 'object',
+    additionalProperties: false,
+    required: ['id', 'name', 'ratedMa', 'host', 'boxPort', 'supplyPort'],
+    properties: {
+      id: stationId,
+      name: { type: 'string', minLength: 1, maxLength: 30 },
+      ratedMa: { type: 'integer', minimum: 1, maximum: 200000 },
+      host: { type: 'string', minLength: 1, maxLength: 200 },
+      boxPort: { type: 'integer', minimum: 1, maximum: 65535 },
+      supplyPort: { type: 'integer', minimum: 1, maximum: 65535 }
+    }
+  }
+} as const;
+
 /** Every body that a route takes; the validators are generated from these. */
 export const schemas = {
   Hands: hands,
@@ -127,7 +145,8 @@ export const schemas = {
   SignIn: signIn,
   FirstPerson: firstPerson,
   Speed: speed,
-  NewJob: newJob
+  NewJob: newJob,
+  Stations: stations
 } as const;
 
 export type Hands = Static<typeof hands>;
@@ -140,3 +159,4 @@ export type SignIn = Static<typeof signIn>;
 export type FirstPerson = Static<typeof firstPerson>;
 export type Speed = Static<typeof speed>;
 export type NewJob = Static<typeof newJob>;
+export type Stations = Static<typeof stations>;

@@ -8,6 +8,7 @@ export async function startRoot(): Promise<void> {
   root ??= await createRoot({
     databaseUrl: process.env['DATABASE_URL'],
     worldUrl: process.env['WORLD_URL'],
+    stations: process.env['BADGER_STATIONS'],
     profilesDir: process.env['PROFILES_DIR'],
     demo: process.env['BADGER_DEMO'] === '1',
     rehearse: process.env['BADGER_REHEARSE'] !== '0'

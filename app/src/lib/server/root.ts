@@ -6,6 +6,7 @@ import { createDb, migrateDb } from './db/client.ts';
 import type { Deps } from './deps.ts';
 import { listStations, saveStation } from './repositories/stations.ts';
 import { seedDemo } from './services/demo.ts';
+import { parseStations } from './services/configured-stations.ts';
 import { loadProfiles } from './services/load-profiles.ts';
 import { rehearseDemo } from './services/rehearse-demo.ts';
 import { holdOwnerLock, keepRecovering } from './services/recover.ts';
@@ -21,6 +22,8 @@ export interface RootOptions {
   readonly worldUrl?: string | undefined;
   readonly profilesDir?: string | undefined;
   readonly demo: boolean;
+  /** JSON text of stations with real devices. */
+  readonly stations?: string | undefined;
   /** Bring a freshly seeded demo to its stops by working on the simulated bench. */
   readonly rehearse?: boolean;
   readonly log?: Deps['log'];
@@ -35,6 +38,7 @@ export async function createRoot(options: RootOptions): Promise<Root> {
   const seeded = options.demo && (await seedDemo(db));
   const profiles = await loadProfiles(db, resolve(options.profilesDir ?? '../profiles'), log);
   if (options.worldUrl) await takeStationsFromWorld(db, options.worldUrl);
+  for (const station of parseStations(options.stations)) await saveStation(db, station);
   const bench = new Bench(await listStations(db), options.worldUrl);
   await bench.world?.load();
   const owner = randomInt(1, 2 ** 31 - 1);

@@ -18,6 +18,9 @@
 <div class="pile">
   <div class="card-sheet box">
     <p>Signed in as <b>{data.person?.name}</b>, role {data.person?.role}.</p>
+    <button class="btn btn-outline" onclick={() => Notification.requestPermission()}>
+      Allow a desktop notice when a read or write ends
+    </button>
     <form method="post" action="/sign-in?/out">
       <button class="btn btn-outline">Sign out</button>
     </form>

@@ -2,7 +2,15 @@
 export type LiveEvent =
   | { readonly type: 'bench' }
   | { readonly type: 'job'; readonly jobNumber: number }
-  | { readonly type: 'finished'; readonly jobNumber: number; readonly operationId: string };
+  | {
+      readonly type: 'finished';
+      readonly jobNumber: number;
+      readonly operationId: string;
+      readonly kind: string;
+      readonly role: string;
+      readonly tag: string;
+      readonly state: string;
+    };
 
 type Listener = (event: LiveEvent) => void;
 

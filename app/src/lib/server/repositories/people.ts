@@ -1,6 +1,6 @@
-import { and, count, eq, gt, lt } from 'drizzle-orm';
+import { and, count, eq, gt, lt, sql } from 'drizzle-orm';
 import type { Role } from '@badger/core/gates/facts';
-import type { Tx } from '../db/client.ts';
+import type { Db, Tx } from '../db/client.ts';
 import { person, session, signInAttempt } from '../db/schema/people.ts';
 
 export interface Person {
@@ -17,6 +17,17 @@ export async function insertPerson(
 ): Promise<Person> {
   const [row] = await db.insert(person).values(values).returning(personColumns);
   return row as Person;
+}
+
+/** Inserts the first person of an empty house; undefined when there is somebody already, even a moment ago. */
+export async function insertFirstPerson(
+  db: Db,
+  values: { name: string; role: Role; passwordHash: string }
+): Promise<Person | undefined> {
+  return db.transaction(async (tx) => {
+    await tx.execute(sql`lock table ${person} in exclusive mode`);
+    return (await countPeople(tx)) > 0 ? undefined : insertPerson(tx, values);
+  });
 }
 
 export async function findPersonWithHash(db: Tx, name: string) {

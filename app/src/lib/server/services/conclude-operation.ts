@@ -52,10 +52,15 @@ export async function concludeOperation(
   // whoever was there before: after a write the unit has to introduce itself again
   if (outcome.touched || (live.spec.kind === 'identify' && live.state !== 'done')) station.forget();
   deps.bench.changed();
+  const { jobNumber, id: operationId, kind, role, tag } = live.spec;
   deps.bench.hub.tell({
     type: 'finished',
-    jobNumber: live.spec.jobNumber,
-    operationId: live.spec.id
+    jobNumber,
+    operationId,
+    kind,
+    role,
+    tag,
+    state: live.state
   });
   deps.bench.hub.tell({ type: 'job', jobNumber: live.spec.jobNumber });
 }

@@ -3,13 +3,12 @@ import { checkPassword, digestToken, hashPassword, makeToken } from '../access/p
 import type { Db } from '../db/client.ts';
 import {
   countFailures,
-  countPeople,
   deleteExpiredSessions,
   deleteSession,
   findPersonWithHash,
   findSessionPerson,
   insertAttempt,
-  insertPerson,
+  insertFirstPerson,
   insertSession,
   type Person
 } from '../repositories/people.ts';
@@ -56,7 +55,7 @@ export async function makeFirstPerson(
   db: Db,
   values: { name: string; password: string }
 ): Promise<Result<Person>> {
-  if ((await countPeople(db)) > 0) return fail('access.house.taken');
   const passwordHash = await hashPassword(values.password);
-  return ok(await insertPerson(db, { name: values.name, role: 'lead', passwordHash }));
+  const made = await insertFirstPerson(db, { name: values.name, role: 'lead', passwordHash });
+  return made ? ok(made) : fail('access.house.taken');
 }

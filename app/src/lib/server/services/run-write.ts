@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { equalBytes } from '@badger/core/base/bytes';
+import { encodeHardReset } from '@badger/core/uds/codec';
 import { compareImages } from '@badger/core/image/compare';
 import type { PlanLine } from '@badger/core/clone/plan';
 import { unlockModule } from '@badger/core/operation/module-session';
@@ -37,6 +38,8 @@ export async function runWrite(run: Run, link: CanLink): Promise<Outcome> {
     const equal = await readBack(run, link, { line, image });
     if (!equal.ok) return { result: equal, touched: true };
   }
+  // out of the programming session; the content is proven already, so a unit that does not answer is no fault
+  await link.exchange(encodeHardReset());
   return { result: ok(true), touched: true };
 }
 

@@ -27,6 +27,7 @@
   const line = $derived(liveLine(job, station));
   const promise = $derived(formatPromise(job.promisedAt, new Date()));
   const trace = new SupplyTraceState();
+  let folded = $state(false);
   const reading = $derived(
     station?.operation?.kind === 'read' && station.operation.jobNumber === job.number
       ? station.operation
@@ -58,7 +59,7 @@
   >
 </div>
 <LineOfWork number={job.number} {line} current={data.stop} />
-<div class="body">
+<div class="body" class:folded>
   <div class="sheet" data-stop={data.stop}>
     <JobVerdict
       judgement={line[data.stop]}
@@ -74,7 +75,12 @@
     {:else if data.stop === 'write'}<WriteSheet {job} {station} {trace} />
     {:else}<ReturnSheet {job} />{/if}
   </div>
-  <Pocket {job} />
+  <div class="side">
+    <button class="fold btn btn-ghost" aria-expanded={!folded} onclick={() => (folded = !folded)}>
+      {folded ? 'Facts' : 'Hide facts'}
+    </button>
+    {#if !folded}<Pocket {job} />{/if}
+  </div>
 </div>
 
 <style>
@@ -102,6 +108,21 @@
     grid-template-columns: minmax(0, 1fr) 268px;
     gap: 20px;
     padding-top: 14px;
+  }
+  .body.folded {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+  .side {
+    position: relative;
+  }
+  .side .fold {
+    min-height: 32px;
+    height: 32px;
+    padding: 0 8px;
+    font-size: 13px;
+    margin: -8px 0 4px auto;
+    display: block;
+    color: var(--soft);
   }
   .sheet {
     display: flex;

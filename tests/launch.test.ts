@@ -1,0 +1,152 @@
+import { spawn, execFileSync } from 'node:child_process';
+import { createServer } from 'node:net';
+import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { afterEach, describe, expect, it } from 'vitest';
+import { at, until } from './support/house.ts';
+import { freePort } from './support/server.ts';
+
+/** `./badger start` as a newcomer meets it: twice, after a crash, with a port taken, and Ctrl-C. */
+describe('the launcher', () => {
+  const data = '.badger/launch-test';
+  const launch = (...args: string[]) => {
+    const rest = { ...process.env };
+    delete rest['DATABASE_URL'];
+    const child = spawn(process.execPath, [at('scripts/launch.mjs'), ...args, '--data', data], {
+      cwd: at('.'),
+      env: { ...rest, PG_FAST: '1', BADGER_REHEARSE: '0', LOG_LEVEL: 'error' },
+      stdio: ['ignore', 'pipe', 'pipe']
+    });
+    const out = { text: '', code: undefined as number | null | undefined };
+    child.stdout.on('data', (d) => (out.text += String(d)));
+    child.stderr.on('data', (d) => (out.text += String(d)));
+    child.on('exit', (code) => (out.code = code));
+    return { child, out, ended: () => until(() => out.code !== undefined, 30_000) };
+  };
+  const started = (out: { text: string }) =>
+    until(() => out.text.includes('Ctrl-C stops it'), 50_000);
+  const urlOf = (out: { text: string }) => /http:\/\/\S+/.exec(out.text)?.[0] ?? '';
+  const answers = (url: string) =>
+    fetch(`${url}/sign-in`).then(
+      (r) => r.status,
+      () => 0
+    );
+  const children = () =>
+    (JSON.parse(readFileSync(at(`${data}/run.json`), 'utf8')) as { children: { pid: number }[] })
+      .children;
+  const alive = (pid: number) => existsSync(`/proc/${pid}`);
+  const pgRuns = () => {
+    try {
+      execFileSync('bash', [at('scripts/pg.sh'), 'status'], {
+        env: { ...process.env, PG_DIR: at(`${data}/pg`) },
+        stdio: 'ignore'
+      });
+      return true;
+    } catch {
+      return false;
+    }
+  };
+
+  afterEach(async () => {
+    const stop = launch('stop');
+    await stop.ended();
+    execFileSync('bash', [at('scripts/pg.sh'), 'destroy'], {
+      env: { ...process.env, PG_DIR: at(`${data}/pg`) },
+      stdio: 'ignore'
+    });
+    rmSync(at(data), { recursive: true, force: true });
+  });
+
+  it('starts once, says so the second time, and Ctrl-C stops all it started', async () => {
+    const first = launch('start');
+    await started(first.out);
+    const url = urlOf(first.out);
+    expect(await answers(url)).toBe(200);
+    const second = launch('start');
+    await second.ended();
+    expect(second.out.text).toContain('already running');
+    expect(urlOf(second.out)).toBe(url);
+    const pids = children().map((c) => c.pid);
+    expect(pids).toHaveLength(2);
+    first.child.kill('SIGINT');
+    await first.ended();
+    expect(first.out.code).toBe(0);
+    expect(pids.filter(alive)).toEqual([]);
+    expect(pgRuns()).toBe(false);
+    expect(await answers(url)).toBe(0);
+  });
+
+  it('after a crash cleans up what was left and starts again with everything kept', async () => {
+    const first = launch('start');
+    await started(first.out);
+    const pids = children().map((c) => c.pid);
+    first.child.kill('SIGKILL');
+    await first.ended();
+    expect(pids.filter(alive)).toEqual(pids);
+    const before = performance.now();
+    const second = launch('start');
+    await started(second.out);
+    // a second start is quick; generous here, the figure itself is taken by hand
+    expect(performance.now() - before).toBeLessThan(30_000);
+    expect(pids.filter(alive)).toEqual([]);
+    expect(await answers(urlOf(second.out))).toBe(200);
+    second.child.kill('SIGTERM');
+    await second.ended();
+  });
+
+  it('says plainly that a named port is taken, and steps aside when none is named', async () => {
+    const port = await freePort();
+    const squatter = createServer().listen(port, '127.0.0.1');
+    const refused = launch('start', '--port', String(port));
+    await refused.ended();
+    expect(refused.out.code).toBe(1);
+    expect(refused.out.text).toContain(`port ${port} is taken by another program`);
+    squatter.close();
+    const nonsense = launch('start', '--port', 'abc');
+    await nonsense.ended();
+    expect(nonsense.out.text).toContain('"abc" is no port');
+    const unknown = launch('start', '--fast');
+    await unknown.ended();
+    expect(unknown.out.text).toContain('"--fast" is not understood');
+  });
+
+  it('an empty house asks for its first person', async () => {
+    const house = launch('start', '--empty');
+    await started(house.out);
+    const url = urlOf(house.out);
+    const first = await fetch(`${url}/jobs`, { redirect: 'manual' });
+    expect(first.headers.get('location')).toBe('/set-up');
+    const form = (body: string) =>
+      fetch(`${url}/set-up`, {
+        method: 'POST',
+        redirect: 'manual',
+        headers: {
+          origin: url,
+          accept: 'text/html',
+          'content-type': 'application/x-www-form-urlencoded'
+        },
+        body
+      });
+    expect((await form('name=ann&password=short')).status).toBe(400);
+    expect((await form('name=ann&password=long-enough-1')).headers.get('location')).toBe(
+      '/sign-in'
+    );
+    // the door is closed behind the first
+    expect((await form('name=bob&password=long-enough-2')).headers.get('location')).toBe(
+      '/sign-in'
+    );
+    const bob = await fetch(`${url}/sign-in?/in`, {
+      method: 'POST',
+      redirect: 'manual',
+      headers: {
+        origin: url,
+        accept: 'text/html',
+        'content-type': 'application/x-www-form-urlencoded'
+      },
+      body: 'name=bob&password=long-enough-2'
+    });
+    expect(bob.status).toBe(401);
+    expect(await (await fetch(`${url}/sign-in`)).text()).not.toContain('saltmarsh');
+    house.child.kill('SIGTERM');
+    await house.ended();
+  });
+});
