@@ -157,11 +157,7 @@ async function readOverSockets(url: string) {
   await client.signIn('bench');
   const db = new pg.Client({ connectionString: url });
   await db.connect();
-  await until(
-    async () => (await client.post('/api/stations/window/supply', { on: false })).status === 200
-  );
-  await client.post('/api/stations/window/hands', { unit: '0417', padHeld: true });
-  await client.post('/api/stations/window/supply', { voltageMv: 13500, limitMa: 5000, on: true });
+  await client.powerUp('window', '0417');
   const start = (body: object) =>
     client.post('/api/operations', {
       jobNumber: 2031,

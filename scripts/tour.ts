@@ -101,6 +101,7 @@ for (const region of ['data flash', 'data flash']) await read(region, 'original'
 await page.waitForTimeout(500);
 await shot('disputed');
 await page.getByRole('button', { name: /Turn to night/ }).click();
+await page.evaluate(() => window.scrollTo(0, 0));
 await page.waitForTimeout(500);
 await shot('night');
 await page.getByRole('button', { name: /Turn to day/ }).click();

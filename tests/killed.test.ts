@@ -53,11 +53,7 @@ describe('the server killed with SIGKILL', () => {
     expect(answer.status, JSON.stringify(answer.body)).toBe(200);
   };
   const clamp = async (unit: string, role: string) => {
-    await until(
-      async () => (await client.post('/api/stations/window/supply', { on: false })).status === 200
-    );
-    await ok('/api/stations/window/hands', { unit, padHeld: true });
-    await ok('/api/stations/window/supply', { voltageMv: 13500, limitMa: 5000, on: true });
+    await client.powerUp('window', unit);
     await until(
       async () =>
         (
@@ -193,11 +189,7 @@ describe('the database stopped and started in the middle of a read', () => {
     server = await startServer({ databaseUrl: url, worldUrl: bench.url });
     const client = new Client(server.url);
     await client.signIn('bench');
-    await until(
-      async () => (await client.post('/api/stations/window/supply', { on: false })).status === 200
-    );
-    await client.post('/api/stations/window/hands', { unit: '0417', padHeld: true });
-    await client.post('/api/stations/window/supply', { voltageMv: 13500, limitMa: 5000, on: true });
+    await client.powerUp('window', '0417');
     const start = (body: object) =>
       client.post('/api/operations', {
         jobNumber: 2031,
@@ -209,7 +201,15 @@ describe('the database stopped and started in the middle of a read', () => {
     await until(
       async () => (await start({ kind: 'read', regionId: 'program-flash' })).status === 200
     );
-    await new Promise((r) => setTimeout(r, 1500));
+    const before = new pg.Client({ connectionString: url });
+    await before.connect();
+    await until(async () => {
+      const { rows } = await before.query<Row>(
+        "select done_bytes from operation where kind = 'read'"
+      );
+      return Number(rows[0]?.done_bytes) > 50_000;
+    });
+    await before.end();
     run('stop');
     // a page asked for meanwhile says so, without a stack
     const during = await client.get('/jobs');
@@ -225,6 +225,13 @@ describe('the database stopped and started in the middle of a read', () => {
     }, 40_000);
     const kept = await db.query('select count(*)::int as n from kept_read');
     expect(kept.rows[0]).toEqual({ n: 1 });
+    // the owner's lock is held again, once
+    await until(async () => {
+      const { rows } = await db.query<{ n: string }>(
+        "select count(*) as n from pg_stat_activity where application_name = 'upright-badger-owner'"
+      );
+      return rows[0]?.n === '1';
+    });
     await db.end();
     await until(async () => (await client.get('/jobs')).status === 200);
   });

@@ -98,6 +98,18 @@ export class Client {
     return { status: response.status, body: await response.json().catch(() => undefined) };
   }
 
+  /** Clamps a unit with the pad held and powers it, as soon as the supply answers. */
+  async powerUp(stationId: string, unit: string): Promise<void> {
+    const station = `/api/stations/${stationId}`;
+    for (let i = 0; i < 400; i++) {
+      if ((await this.post(`${station}/supply`, { on: false })).status === 200) break;
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    }
+    await this.post(`${station}/hands`, { unit, padHeld: true });
+    const on = await this.post(`${station}/supply`, { voltageMv: 13500, limitMa: 5000, on: true });
+    if (on.status !== 200) throw new Error(`supply: ${JSON.stringify(on.body)}`);
+  }
+
   get(path: string): Promise<Response> {
     return fetch(this.#url + path, { headers: { cookie: this.#cookie }, redirect: 'manual' });
   }

@@ -21,6 +21,8 @@ const open: GateFacts = {
   originalChipId: '0F',
   donorChipId: 'D0',
   donorTag: '0388',
+  donorMismatches: [],
+  unitsSwapped: false,
   regions: [
     { name: 'Data flash', trustedSha256: 'a', cloneSha256: 'a', donorBackedUp: true },
     { name: 'Program flash', trustedSha256: 'b', cloneSha256: 'b', donorBackedUp: true }
@@ -63,6 +65,8 @@ describe('the gate for a write', () => {
     ['no clone image', regions({ cloneSha256: undefined }), 'gate.image.none'],
     ['an image built from other reads', regions({ cloneSha256: 'x' }), 'gate.image.stale'],
     ['no kept backup of the donor', regions({ donorBackedUp: false }), 'gate.backup.missing'],
+    ['a donor of other hardware', { donorMismatches: ['Hardware number'] }, 'gate.donor.differs'],
+    ['units taken for each other', { unitsSwapped: true }, 'gate.units.swapped'],
     ['the supply off', supply({ on: false, measuredMv: 0 }), 'supply.output.off'],
     ['the limit under the need', supply({ limitMa: 4999 }), 'supply.limit.low'],
     ['a supply that cannot carry it', supply({ ratedMa: 4000 }), 'supply.rating.low'],

@@ -1,6 +1,7 @@
 import { findGravest, type Judgement } from '../base/verdict.ts';
 import type { GateFacts, GateRule } from './facts.ts';
 import { donorBackedUp } from './rules/donor-backed-up.ts';
+import { donorFits } from './rules/donor-fits.ts';
 import { familyMatches } from './rules/family-matches.ts';
 import { imageBuilt } from './rules/image-built.ts';
 import { isTheDonor } from './rules/is-the-donor.ts';
@@ -39,6 +40,7 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     donorBackedUp,
     notTheOriginal,
     isTheDonor,
+    donorFits,
     familyMatches,
     wayDriven,
     supplyCarries,

@@ -35,6 +35,10 @@ export interface GateFacts {
   readonly originalChipId: string | undefined;
   readonly donorChipId: string | undefined;
   readonly donorTag: string | undefined;
+  /** Names of the identity fields that must be equal and are not. */
+  readonly donorMismatches: readonly string[];
+  /** The donor carries the vehicle's VIN and the original does not: they were taken for each other. */
+  readonly unitsSwapped: boolean;
   readonly regions: readonly RegionGateFact[];
 }
 

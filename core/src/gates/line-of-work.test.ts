@@ -21,6 +21,7 @@ const fresh: JobFacts = {
   donorTag: '0388',
   donorChipId: undefined,
   donorMismatches: [],
+  unitsSwapped: false,
   drivenWay: true,
   supply: undefined,
   originalRegions: [unread, unread],

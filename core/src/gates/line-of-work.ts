@@ -22,6 +22,7 @@ export interface JobFacts {
   readonly donorChipId: string | undefined;
   /** Identity fields that must be equal and are not, by name. */
   readonly donorMismatches: readonly string[];
+  readonly unitsSwapped: boolean;
   readonly drivenWay: boolean;
   readonly supply: Judgement | undefined;
   readonly originalRegions: readonly Judgement[];
@@ -77,14 +78,20 @@ function judgeMatch(f: JobFacts): Judgement {
   if (!f.drivenWay) return judge('look', 'match.donor.byhand', { tag: f.donorTag });
   if (!f.donorChipId || !f.originalChipId)
     return judge('look', 'match.donor.unread', { tag: f.donorTag });
+  if (f.unitsSwapped) return judge('stop', 'match.units.swapped');
   const [first] = f.donorMismatches;
   if (first) return judge('stop', 'match.donor.differs', { tag: f.donorTag, field: first });
   return judge('go', 'match.donor.fits', { tag: f.donorTag });
 }
 
+/** A supply that is off holds a gate, but on the line of work it is only something to do. */
+export function judgeWireSupply(supply: Judgement): Judgement {
+  return supply.code === 'supply.output.off' ? { ...supply, verdict: 'look' } : supply;
+}
+
 function judgeWire(f: JobFacts): Judgement {
   if (!f.drivenWay) return judge('look', 'wire.way.elsewhere');
-  return f.supply ?? judge('none', 'wire.station.none');
+  return f.supply ? judgeWireSupply(f.supply) : judge('none', 'wire.station.none');
 }
 
 function judgeRead(f: JobFacts): Judgement {

@@ -105,6 +105,20 @@ export const bench: Record<string, MessageOf> = {
     text: `Chip id ${chip(p['chipId'])} answers, the donor is ${chip(p['donorChipId'])}. Nothing was changed.`,
     clear: `Clamp donor ${text(p['tag'])} and read its chip id.`
   }),
+  'gate.donor.fits': () => ({
+    title: 'The donor fits',
+    text: 'Every number that must be equal is equal.'
+  }),
+  'gate.donor.differs': (p) => ({
+    title: 'The donor is other hardware',
+    text: `${text(p['field'])} must be equal and is not. A clone on it may never start.`,
+    clear: 'Take another donor.'
+  }),
+  'gate.units.swapped': () => ({
+    title: 'Original and donor look swapped',
+    text: 'The donor carries the VIN of this vehicle and the original does not.',
+    clear: 'Look at both tags, forget both chip ids at Identify, and read them again.'
+  }),
   'gate.image.built': (p) => ({
     title: 'Clone image built',
     text: `${text(p['count'])} regions, sources still trusted.`

@@ -133,6 +133,11 @@ export const problems: Record<string, MessageOf> = {
     text: `Chip id ${chip(p['chipId'])} is known as unit ${text(p['tag'])}, not ${text(p['meant'])}.`,
     clear: `Clamp unit ${text(p['meant'])}.`
   }),
+  'identify.chip.used': (p) => ({
+    title: 'Reads rest on this chip id',
+    text: `Reads of unit ${text(p['tag'])} are kept under it, so it stays.`,
+    clear: 'Open a new job with new tags if the units were mixed up.'
+  }),
   'identify.chip.changed': (p) => ({
     title: 'Another chip under the same tag',
     text: `Unit ${text(p['tag'])} had chip id ${chip(p['known'])}; now ${chip(p['chipId'])} answers.`,

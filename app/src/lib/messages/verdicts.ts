@@ -99,6 +99,11 @@ export const verdicts: Record<string, MessageOf> = {
     text: `${text(p['field'])} must be equal and is not.`,
     clear: 'Take another donor.'
   }),
+  'match.units.swapped': () => ({
+    title: 'Original and donor look swapped',
+    text: 'The donor carries the VIN of this vehicle and the original does not.',
+    clear: 'Look at both tags, forget both chip ids at Identify, and read them again.'
+  }),
   'match.donor.fits': (p) => ({
     title: `Donor ${text(p['tag'])} fits`,
     text: 'Every number that must be equal is equal.'

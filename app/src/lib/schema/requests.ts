@@ -61,6 +61,14 @@ const chooseDonor = {
   properties: { tag }
 } as const;
 
+const forgetChip = {
+  $id: 'urn:upright-badger:forget-chip',
+  type: 'object',
+  additionalProperties: false,
+  required: ['role'],
+  properties: { role: unitRole }
+} as const;
+
 const chooseStation = {
   $id: 'urn:upright-badger:choose-station',
   type: 'object',
@@ -142,6 +150,7 @@ export const schemas = {
   Proof: proof,
   ChooseDonor: chooseDonor,
   ChooseStation: chooseStation,
+  ForgetChip: forgetChip,
   SignIn: signIn,
   FirstPerson: firstPerson,
   Speed: speed,
@@ -154,6 +163,7 @@ export type Supply = Static<typeof supply>;
 export type StartOperation = Static<typeof startOperation>;
 export type Proof = Static<typeof proof>;
 export type ChooseDonor = Static<typeof chooseDonor>;
+export type ForgetChip = Static<typeof forgetChip>;
 export type ChooseStation = Static<typeof chooseStation>;
 export type SignIn = Static<typeof signIn>;
 export type FirstPerson = Static<typeof firstPerson>;

@@ -54,7 +54,9 @@
           >
         {/each}
       </div>
-      <p class="soft mono">{data.accounts.map((a) => `${a.name}: ${a.password}`).join('   ')}</p>
+      <ul class="soft mono">
+        {#each data.accounts as a (a.name)}<li>{a.name}: {a.password}</li>{/each}
+      </ul>
     </section>
   {/if}
 </div>

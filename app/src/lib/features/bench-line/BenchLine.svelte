@@ -39,7 +39,11 @@
         </span>
       {:else}
         <span class="plate unknown"></span>
-        <span class="txt"><b class="word">No unit known</b><small>read the chip id</small></span>
+        <span class="txt"
+          ><b class="word">{view.supplyOn ? 'No unit known' : 'Supply off'}</b><small
+            >{view.supplyOn ? 'read the chip id' : 'no unit known'}</small
+          ></span
+        >
       {/if}
     </div>
     <div class="cell"><small>Volts</small><b>{view.volts}</b></div>

@@ -80,6 +80,10 @@
     align-items: center;
     padding: 10px 0;
     gap: 2px;
+    position: sticky;
+    top: 76px;
+    height: calc(100vh - 76px);
+    overflow-y: auto;
   }
   .shield {
     width: 26px;
@@ -112,6 +116,8 @@
   @media (max-width: 640px) {
     .places {
       position: fixed;
+      top: auto;
+      height: auto;
       inset: auto 0 0 0;
       z-index: 5;
       flex-direction: row;

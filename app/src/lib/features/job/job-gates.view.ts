@@ -2,6 +2,7 @@ import { judgeSupply, type SupplyReading } from '@badger/core/electrical/judge-s
 import type { Judgement } from '@badger/core/base/verdict';
 import { checkGate, type Gate, type GateKind } from '@badger/core/gates/check-gate';
 import type { GateFacts } from '@badger/core/gates/facts';
+import { judgeWireSupply } from '@badger/core/gates/line-of-work';
 import type { Stop } from '@badger/core/gates/stops';
 import type { JobData } from '$lib/job-types.ts';
 import type { LiveStation } from '$lib/live-types.ts';
@@ -28,5 +29,5 @@ export function liveGate(kind: GateKind, job: JobData, station: LiveStation | un
 /** The line of work with the Wire verdict as the supply is now. */
 export function liveLine(job: JobData, station: LiveStation | undefined): Record<Stop, Judgement> {
   if (!job.way?.driven || !job.way.supply || !station) return job.line;
-  return { ...job.line, wire: judgeSupply(readingOf(station), job.way.supply) };
+  return { ...job.line, wire: judgeWireSupply(judgeSupply(readingOf(station), job.way.supply)) };
 }

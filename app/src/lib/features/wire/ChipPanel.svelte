@@ -8,6 +8,8 @@
   import { messageOfJudgement, messageOfProblem } from '$lib/messages/catalogue.ts';
   import RoleMark from '$lib/ui/RoleMark.svelte';
 
+  import Panel from '$lib/ui/Panel.svelte';
+
   let { job, station }: { job: JobData; station: LiveStation } = $props();
 
   const gate = $derived(liveGate('identify', job, station));
@@ -25,8 +27,7 @@
   }
 </script>
 
-<section class="card-sheet panel" aria-label="Chip id">
-  <h2>3 · Read the chip id</h2>
+<Panel label="Chip id" title="3 · Read the chip id">
   <div class="row">
     <button
       class="btn btn-outline"
@@ -58,16 +59,9 @@
     {@const m = messageOfProblem(last.problem)}
     <p class="bad">{m.title}: {m.text} <b>{m.clear ?? ''}</b></p>
   {/if}
-</section>
+</Panel>
 
 <style>
-  .panel {
-    padding: 12px 16px;
-  }
-  h2 {
-    margin: 0 0 8px;
-    font-weight: 600;
-  }
   .row {
     display: flex;
     gap: 12px;

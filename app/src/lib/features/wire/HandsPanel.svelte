@@ -5,6 +5,8 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
 
+  import Panel from '$lib/ui/Panel.svelte';
+
   let { job, station }: { job: JobData; station: LiveStation } = $props();
 
   const busy = $derived(station.operation !== undefined);
@@ -20,8 +22,7 @@
   }
 </script>
 
-<section class="card-sheet panel" aria-label="Clamp and pad">
-  <h2>1 · Clamp and pad</h2>
+<Panel label="Clamp and pad" title="1 · Clamp and pad">
   <div class="row">
     <label>
       <span class="soft">Unit on the clamp (your hands, in the simulated bench)</span>
@@ -55,16 +56,9 @@
   <ol>
     {#each job.way?.steps ?? [] as step, i (i)}<li>{step}</li>{/each}
   </ol>
-</section>
+</Panel>
 
 <style>
-  .panel {
-    padding: 12px 16px;
-  }
-  h2 {
-    margin: 0 0 8px;
-    font-weight: 600;
-  }
   .row {
     display: grid;
     gap: 4px;

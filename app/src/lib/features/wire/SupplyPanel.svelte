@@ -8,6 +8,8 @@
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
 
+  import Panel from '$lib/ui/Panel.svelte';
+
   let { job, station }: { job: JobData; station: LiveStation } = $props();
 
   const need = $derived(job.way?.supply);
@@ -25,8 +27,7 @@
   }
 </script>
 
-<section class="card-sheet panel" aria-label="Supply">
-  <h2>2 · Supply <span class="soft">rated {formatAmps(station.ratedMa)} A</span></h2>
+<Panel label="Supply" title="2 · Supply" note="rated {formatAmps(station.ratedMa)} A">
   <div class="row">
     <label
       ><span class="soft">Volts</span><input
@@ -72,16 +73,9 @@
       {formatAmps(need.limitMinMa)} A. A battery charger is not a supply.
     </p>
   {/if}
-</section>
+</Panel>
 
 <style>
-  .panel {
-    padding: 12px 16px;
-  }
-  h2 {
-    margin: 0 0 8px;
-    font-weight: 600;
-  }
   .row {
     display: flex;
     gap: 12px;

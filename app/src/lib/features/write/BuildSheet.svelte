@@ -19,7 +19,12 @@
     then shows after seconds.
   </p>
   {#if !job.closedAt}
-    <button class="btn btn-primary" onclick={build}>
+    <button
+      class="btn"
+      class:btn-primary={job.cloneState !== 'built'}
+      class:btn-outline={job.cloneState === 'built'}
+      onclick={build}
+    >
       {job.clone ? 'Build the image again' : 'Build the clone image'}
     </button>
   {/if}

@@ -56,7 +56,7 @@
   <form class="card-sheet confirm" onsubmit={write}>
     <RoleMark role="donor" size={34} />
     <label>
-      <span>Last three digits of the tag on the <b>DONOR</b> in front of you</span>
+      <span>Last three digits of the <b>DONOR</b>’s tag</span>
       <input
         class="mono input"
         bind:value={confirmation}

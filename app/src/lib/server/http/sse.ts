@@ -1,6 +1,7 @@
 /** One open stream to a page. */
 export interface Sse {
-  send(event: string, data: unknown): void;
+  /** `droppable`: a page that does not keep up may miss it, because the next one says it all again. */
+  send(event: string, data: unknown, options?: { readonly droppable?: boolean }): void;
   close(): void;
 }
 
@@ -29,11 +30,13 @@ export function sse(start: (stream: Sse) => () => void): Response {
   const body = new ReadableStream<Uint8Array>({
     start(controller) {
       const write = (text: string) => {
-        // a page that does not keep up misses progress, never the end: the next state holds everything
-        if (!done && (controller.desiredSize ?? 0) > -64) controller.enqueue(encoder.encode(text));
+        if (!done) controller.enqueue(encoder.encode(text));
       };
       self = {
-        send: (event, data) => write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`),
+        send: (event, data, options) => {
+          if (options?.droppable && (controller.desiredSize ?? 0) < -64) return;
+          write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
+        },
         close: () => {
           if (done) return;
           finish();

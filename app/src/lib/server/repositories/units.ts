@@ -35,6 +35,14 @@ export async function insertUnit(
   return row as UnitRow;
 }
 
+/** Unbinds a chip id that was read under the wrong tag. */
+export async function clearIdentity(db: Tx, unitId: string): Promise<void> {
+  await db
+    .update(unit)
+    .set({ chipId: null, numbers: {}, identifiedAt: null })
+    .where(eq(unit.id, unitId));
+}
+
 export async function setIdentity(
   db: Tx,
   unitId: string,

@@ -4,7 +4,8 @@ import type { UnitRow } from '../repositories/jobs.ts';
 import type { OperationRow } from '../repositories/operations.ts';
 import type { ReadRow } from '../repositories/reads.ts';
 import type { Role } from '@badger/core/gates/facts';
-import { gateRegions, type JobView } from './job-view.ts';
+import { jobFacts } from './gate.ts';
+import type { JobView } from './job-view.ts';
 import type { RegionView } from './region-views.ts';
 
 /** A job as the pages get it: plain data, no image bytes. */
@@ -29,16 +30,7 @@ export function describeJob(view: JobView, personRole: Role): JobData {
     closedAt: job.closedAt,
     line: view.line,
     next: view.next,
-    gateFacts: {
-      personRole,
-      family: job.familyId,
-      jobClosed: job.closedAt !== null,
-      need: driven?.supply,
-      originalChipId: view.units.original?.chipId ?? undefined,
-      donorChipId: view.units.donor?.chipId ?? undefined,
-      donorTag: view.units.donor?.tag,
-      regions: gateRegions(view)
-    },
+    gateFacts: jobFacts(view, personRole),
     units: {
       ...(view.units.original ? { original: describeUnit(view, view.units.original) } : {}),
       ...(view.units.donor ? { donor: describeUnit(view, view.units.donor) } : {})

@@ -1,9 +1,9 @@
 import { checkGate, type Gate, type GateKind } from '@badger/core/gates/check-gate';
-import type { GateFacts } from '@badger/core/gates/facts';
+import type { GateFacts, Role } from '@badger/core/gates/facts';
 import { findDrivenWay } from '@badger/core/profile/profile';
 import type { Deps } from '../deps.ts';
 import type { Person } from '../repositories/people.ts';
-import { gateRegions, type JobView } from './job-view.ts';
+import { gateRegions, mismatches, swapped, type JobView } from './job-view.ts';
 
 /** Gathers the facts for the gates of a job at a station, as they are at this moment. */
 export function gatherFacts(
@@ -14,16 +14,28 @@ export function gatherFacts(
   const station = deps.bench.stations.get(options.stationId);
   const connected = station?.connected;
   return {
-    personRole: options.person.role,
+    ...jobFacts(view, options.person.role),
+    supply: station?.reading(),
+    stationBusy: deps.bench.running.has(options.stationId),
+    connected: connected && { chipId: connected.chipId, family: connected.family }
+  };
+}
+
+/** The facts that lie in the books; what the bench says by itself comes on top. */
+export function jobFacts(
+  view: JobView,
+  personRole: Role
+): Omit<GateFacts, 'supply' | 'stationBusy' | 'connected'> {
+  return {
+    personRole,
     family: view.job.familyId,
     jobClosed: view.job.closedAt !== null,
     need: view.profile && findDrivenWay(view.profile)?.supply,
-    supply: station?.reading(),
-    stationBusy: deps.bench.running.has(options.stationId),
-    connected: connected && { chipId: connected.chipId, family: connected.family },
     originalChipId: view.units.original?.chipId ?? undefined,
     donorChipId: view.units.donor?.chipId ?? undefined,
     donorTag: view.units.donor?.tag,
+    donorMismatches: mismatches(view.match),
+    unitsSwapped: swapped(view.job, view.units),
     regions: gateRegions(view)
   };
 }

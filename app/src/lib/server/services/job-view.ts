@@ -4,6 +4,7 @@ import type { RegionGateFact, UnitRole } from '@badger/core/gates/facts';
 import { judgeLineOfWork, type JobFacts } from '@badger/core/gates/line-of-work';
 import { findNextStep, type NextStep } from '@badger/core/gates/next-step';
 import type { Stop } from '@badger/core/gates/stops';
+import { areUnitsSwapped } from '@badger/core/identity/units-swapped';
 import { parseVin } from '@badger/core/identity/vin';
 import { isActive } from '@badger/core/operation/life-cycle';
 import { findDrivenWay, type Profile } from '@badger/core/profile/profile';
@@ -67,6 +68,7 @@ export async function buildJobView(deps: Deps, job: JobRow): Promise<JobView> {
   const facts: JobFacts = {
     ...factsOfVehicle(job),
     ...factsOfUnits(units, match),
+    unitsSwapped: swapped(job, units),
     closed: job.closedAt !== null,
     proof: job.proofOutcome,
     school: profile?.school ?? 'none',
@@ -136,8 +138,23 @@ function factsOfUnits(units: JobView['units'], match: readonly MatchLine[]) {
     originalVin: units.original?.numbers['vin'],
     donorTag: units.donor?.tag,
     donorChipId: units.donor?.chipId ?? undefined,
-    donorMismatches: match.filter((m) => m.differs && m.rule === 'equal').map((m) => m.name)
+    donorMismatches: mismatches(match)
   };
+}
+
+/** Did somebody take the donor for the original? */
+export function swapped(job: JobRow, units: JobView['units']): boolean {
+  const vin = parseVin(job.vin);
+  return areUnitsSwapped({
+    vehicleVin: vin.ok ? vin.value.text : job.vin,
+    originalVin: units.original?.numbers['vin'],
+    donorVin: units.donor?.numbers['vin']
+  });
+}
+
+/** Names of the fields in which the donor must be equal and is not. */
+export function mismatches(match: readonly MatchLine[]): string[] {
+  return match.filter((m) => m.differs && m.rule === 'equal').map((m) => m.name);
 }
 
 function matchUnits(profile: Profile, units: JobView['units']): MatchLine[] {

@@ -6,6 +6,7 @@ import { appendEvent } from '../repositories/events.ts';
 import {
   closeJob,
   findJob,
+  findJobUnits,
   insertJob,
   setJobUnit,
   setProof,
@@ -13,7 +14,9 @@ import {
   type JobRow
 } from '../repositories/jobs.ts';
 import type { Person } from '../repositories/people.ts';
-import { findUnitByTag, insertUnit } from '../repositories/units.ts';
+import { listReadsOfUnit } from '../repositories/reads.ts';
+import { clearIdentity, findUnitByTag, insertUnit } from '../repositories/units.ts';
+import type { UnitRole } from '@badger/core/gates/facts';
 import { loadJobView } from './job-view.ts';
 import type { Tx } from '../db/client.ts';
 
@@ -114,6 +117,39 @@ export async function chooseDonor(
     await attachUnit(tx, { jobId: view.job.id, role: 'donor', tag, family });
     await appendEvent(tx, { jobId: view.job.id, person, kind: 'donor.chosen', data: { tag } });
   });
+  deps.bench.hub.tell({ type: 'job', jobNumber: options.jobNumber });
+  return ok(true);
+}
+
+/**
+ * Forgets the chip id of a unit that was identified under the wrong tag, as long as nothing rests on it.
+ * Errors: those of an open job, `gate.person.role`, `upload.unit.none`, `identify.chip.used` (reads are kept).
+ */
+export async function forgetChip(
+  deps: Deps,
+  person: Person,
+  options: { jobNumber: number; role: UnitRole }
+): Promise<Result<true>> {
+  if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
+  const job = await openJob(deps, options.jobNumber);
+  if (!job.ok) return job;
+  const unit = (await findJobUnits(deps.db, job.value.id))[options.role];
+  if (!unit) return fail('upload.unit.none', { role: options.role });
+  if ((await listReadsOfUnit(deps.db, unit.id)).some((r) => r.source === 'bench')) {
+    return fail('identify.chip.used', { tag: unit.tag });
+  }
+  await deps.db.transaction(async (tx) => {
+    await clearIdentity(tx, unit.id);
+    await appendEvent(tx, {
+      jobId: job.value.id,
+      person,
+      kind: 'chip.forgotten',
+      data: { unit: unit.tag, role: options.role, chipId: unit.chipId ?? '' }
+    });
+  });
+  for (const station of deps.bench.stations.values()) {
+    if (station.connected?.tag === unit.tag) station.forget();
+  }
   deps.bench.hub.tell({ type: 'job', jobNumber: options.jobNumber });
   return ok(true);
 }

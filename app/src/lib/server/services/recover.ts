@@ -14,28 +14,44 @@ import { listPeople } from '../repositories/people.ts';
 const SILENCE_MS = 3000;
 const ROUND_MS = 2000;
 
-/** Holds the advisory lock that says "this process lives"; takes it again after a database restart. */
+const RECONNECT_MS = 1000;
+
+/**
+ * Holds the advisory lock that says "this process lives", on a connection of its own; takes it again after a
+ * database restart, one attempt at a time. Gives the function that lets go.
+ */
 export function holdOwnerLock(url: string, owner: number): () => Promise<void> {
   let client: pg.Client | undefined;
+  let retry: NodeJS.Timeout | undefined;
   let closed = false;
   const connect = async () => {
-    if (closed) return;
-    const next = new pg.Client({ connectionString: url, application_name: 'upright-badger-owner' });
-    next.on('error', () => undefined);
-    next.on('end', () => {
-      if (!closed) setTimeout(() => void connect(), 1000);
+    const next = new pg.Client({
+      connectionString: url,
+      application_name: 'upright-badger-owner',
+      connectionTimeoutMillis: 5000
     });
+    client = next;
+    let over = false;
+    // a connection may both fail and end: only the first word counts
+    const lost = () => {
+      if (over) return;
+      over = true;
+      if (!closed) retry = setTimeout(() => void connect(), RECONNECT_MS);
+    };
+    next.on('error', lost);
+    next.on('end', lost);
     try {
       await next.connect();
       await next.query('select pg_advisory_lock(727002, $1)', [owner]);
-      client = next;
     } catch {
       await next.end().catch(() => undefined);
+      lost();
     }
   };
   void connect();
   return async () => {
     closed = true;
+    clearTimeout(retry);
     await client?.end().catch(() => undefined);
   };
 }
@@ -49,7 +65,9 @@ export async function recoverOperations(deps: Deps, now = new Date()): Promise<n
   let closed = 0;
   for (const row of silent) {
     const ours = [...deps.bench.running.values()].some((o) => o.spec.id === row.id);
-    if (ours || !(await isOwnerGone(deps.db, row.owner))) continue;
+    // our own row that nothing here runs is an orphan too: its end could not be stored in time
+    const orphan = row.owner === deps.owner || (await isOwnerGone(deps.db, row.owner));
+    if (ours || !orphan) continue;
     if (await interrupt(deps, row, now)) closed++;
   }
   return closed;

@@ -25,10 +25,16 @@ export async function advance(run: Run, event: OperationEvent): Promise<void> {
   live.state = next;
   const startedAt = event === 'work-begun' ? { startedAt: new Date() } : {};
   deps.bench.changed();
-  await updateOperation(deps.db, live.spec.id, {
+  const stored = updateOperation(deps.db, live.spec.id, {
     state: next,
     regions: live.regions,
     totalBytes: live.totalBytes,
     ...startedAt
   });
+  // that a write has begun must be on paper before the unit is touched; a read may run on without the database
+  if (live.spec.kind === 'write') await stored;
+  else
+    await stored.catch((error: unknown) =>
+      deps.log.warn({ err: String(error) }, 'state not stored')
+    );
 }

@@ -7,7 +7,7 @@ import type { RequestHandler } from './$types';
 export const GET: RequestHandler = () =>
   sse((stream) => {
     const { bench } = deps();
-    const tell = () => stream.send('bench', describeBench(deps()));
+    const tell = () => stream.send('bench', describeBench(deps()), { droppable: true });
     tell();
     return bench.hub.listen((event) => {
       if (event.type === 'bench') tell();

@@ -3,7 +3,7 @@
   import JobVerdict from '$lib/features/job/JobVerdict.svelte';
   import LineOfWork from '$lib/features/job/LineOfWork.svelte';
   import MatchSheet from '$lib/features/job/MatchSheet.svelte';
-  import MatchTable from '$lib/features/job/MatchTable.svelte';
+  import IdentifySheet from '$lib/features/job/IdentifySheet.svelte';
   import Pocket from '$lib/features/job/Pocket.svelte';
   import ProveSheet from '$lib/features/job/ProveSheet.svelte';
   import ReturnSheet from '$lib/features/job/ReturnSheet.svelte';
@@ -67,7 +67,7 @@
     />
     {#if data.stop === 'arrive'}<ArriveSheet {job} />
     {:else if data.stop === 'prove'}<ProveSheet {job} />
-    {:else if data.stop === 'identify'}<MatchTable {job} />
+    {:else if data.stop === 'identify'}<IdentifySheet {job} />
     {:else if data.stop === 'match'}<MatchSheet {job} />
     {:else if data.stop === 'wire'}<WireSheet {job} {station} />
     {:else if data.stop === 'read'}<ReadSheet {job} {station} {trace} />

@@ -1,0 +1,37 @@
+<script lang="ts">
+  import type { JobData } from '$lib/job-types.ts';
+  import { noted } from '$lib/features/live/notices.svelte.ts';
+  import { send } from '$lib/features/live/send.ts';
+  import MatchTable from './MatchTable.svelte';
+
+  let { job }: { job: JobData } = $props();
+
+  const benchReads = (role: 'original' | 'donor') =>
+    job.regions[role].some((r) => r.reads.some((read) => read.source === 'bench'));
+
+  async function forget(role: 'original' | 'donor') {
+    noted(await send(`/api/jobs/${job.number}/forget-chip`, { role }));
+  }
+</script>
+
+<MatchTable {job} />
+{#if !job.closedAt}
+  <div class="row">
+    {#each ['original', 'donor'] as const as role (role)}
+      {#if job.units[role]?.chipId && !benchReads(role)}
+        <button class="btn btn-outline" onclick={() => forget(role)}>
+          Wrong unit was clamped: forget the chip id of the {role}
+        </button>
+      {/if}
+    {/each}
+    <a class="btn btn-outline" href="/jobs/{job.number}/wire">Open Wire to read a chip id</a>
+  </div>
+{/if}
+
+<style>
+  .row {
+    display: flex;
+    gap: 12px;
+    flex-wrap: wrap;
+  }
+</style>

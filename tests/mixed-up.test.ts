@@ -1,0 +1,108 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { listEvents } from '../app/src/lib/server/repositories/events.ts';
+import { checkJobGate } from '../app/src/lib/server/services/gate.ts';
+import { forgetChip } from '../app/src/lib/server/services/jobs.ts';
+import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
+import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
+
+/** The one mistake that ruins everything: the donor taken for the original, from the very first chip id on. */
+describe('units that were mixed up', () => {
+  let house: House;
+  let bench: Person;
+
+  beforeAll(async () => {
+    house = await makeHouse();
+    bench = await house.person('bench');
+  });
+  afterAll(() => house.close());
+
+  const identify = async (jobNumber: number, tag: string, role: 'original' | 'donor') => {
+    await powerUp(house, 'window', tag);
+    const { operation } = await runToEnd(house, bench, {
+      kind: 'identify',
+      jobNumber,
+      stationId: 'window',
+      role
+    });
+    return operation;
+  };
+  const held = async (jobNumber: number) => {
+    const view = await loadJobView(house.root.deps, jobNumber);
+    if (!view) throw new Error('no job');
+    const gate = checkJobGate(house.root.deps, view, {
+      kind: 'write',
+      stationId: 'window',
+      person: bench
+    });
+    return {
+      lines: gate.lines.filter((l) => l.verdict === 'stop').map((l) => l.code),
+      match: view.line.match.code,
+      identify: view.line.identify.code,
+      next: view.next.stop
+    };
+  };
+
+  it('both clamped the wrong way round: the VIN inside gives it away, and the write is held', async () => {
+    expect((await identify(2031, '0388', 'original'))?.state).toBe('done');
+    expect((await held(2031)).identify).toBe('identify.vin.other');
+    expect((await identify(2031, '0417', 'donor'))?.state).toBe('done');
+    const state = await held(2031);
+    expect(state.lines).toContain('gate.units.swapped');
+    expect(state.match).toBe('match.units.swapped');
+    expect(state.next).toBe('match');
+  });
+
+  it('is put right by forgetting both chip ids, which stays in the record', async () => {
+    for (const role of ['original', 'donor'] as const) {
+      expect((await forgetChip(house.root.deps, bench, { jobNumber: 2031, role })).ok).toBe(true);
+    }
+    expect(house.root.deps.bench.stations.get('window')?.connected).toBeUndefined();
+    expect((await identify(2031, '0417', 'original'))?.state).toBe('done');
+    expect((await identify(2031, '0388', 'donor'))?.state).toBe('done');
+    const state = await held(2031);
+    expect(state.lines).not.toContain('gate.units.swapped');
+    expect(state.match).toBe('match.donor.fits');
+    const view = await loadJobView(house.root.deps, 2031);
+    const events = await listEvents(house.root.deps.db, view?.job.id ?? '');
+    expect(events.filter((e) => e.kind === 'chip.forgotten').map((e) => e.data)).toMatchObject([
+      { unit: '0417', chipId: '5C1B77D0' },
+      { unit: '0388', chipId: '5C1A09E2' }
+    ]);
+  });
+
+  it('is not possible any more once reads rest on the chip id, nor for the desk', async () => {
+    await runToEnd(house, bench, {
+      kind: 'read',
+      jobNumber: 2031,
+      stationId: 'window',
+      role: 'donor',
+      regionId: 'data-flash'
+    });
+    const refused = await forgetChip(house.root.deps, bench, { jobNumber: 2031, role: 'donor' });
+    expect(refused).toMatchObject({
+      problem: { code: 'identify.chip.used', params: { tag: '0388' } }
+    });
+    const desk = await house.person('desk');
+    expect(
+      await forgetChip(house.root.deps, desk, { jobNumber: 2031, role: 'original' })
+    ).toMatchObject({
+      problem: { code: 'gate.person.role' }
+    });
+  });
+
+  it('a chip that is known under one tag is not let in under another', async () => {
+    await identify(2034, '0419', 'original');
+    const again = await identify(2034, '0417', 'donor');
+    expect(again).toMatchObject({ state: 'failed', problem: { code: 'identify.chip.elsewhere' } });
+    const changed = await identify(2034, '0421', 'original');
+    expect(changed).toMatchObject({ state: 'failed', problem: { code: 'identify.chip.changed' } });
+  });
+
+  it('a donor of other hardware holds the write', async () => {
+    expect((await identify(2034, '0421', 'donor'))?.state).toBe('done');
+    const state = await held(2034);
+    expect(state.lines).toContain('gate.donor.differs');
+    expect(state.match).toBe('match.donor.differs');
+  });
+});
