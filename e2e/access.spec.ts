@@ -44,6 +44,9 @@ test('the desk opens jobs and does not touch the bench', async ({ page }) => {
   await expect(
     page.getByRole('heading', { name: 'Stop: Nobody has ordered this yet' })
   ).toBeVisible();
+  await page.getByLabel(/Who ordered the work/).fill('Owner, by letter');
+  await page.getByRole('button', { name: 'Record the order' }).click();
+  await expect(page.getByRole('heading', { name: 'Go: The job is complete' })).toBeVisible();
   await openStop(page, 2031, 'wire');
   await page.getByRole('button', { name: 'Switch on' }).click();
   await expect(page.getByRole('alert')).toContainText('Not with this account');

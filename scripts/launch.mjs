@@ -247,7 +247,12 @@ async function stop() {
 if (command === 'start') await start(false).catch(() => stopAll(1));
 else if (command === 'dev') await start(true).catch(() => stopAll(1));
 else if (command === 'stop') await stop();
-else if (command === 'status') {
+else if (command === 'running') {
+  const run = readRun();
+  if (!run?.url || !isOurs(run.pid, 'launch.mjs')) process.exit(1);
+  say('already running');
+  console.log(run.url);
+} else if (command === 'status') {
   const run = readRun();
   const up = run && isOurs(run.pid, 'launch.mjs');
   console.log(`${'application'.padEnd(22)} ${up ? run.url : 'not running'}`);

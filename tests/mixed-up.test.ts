@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { listEvents } from '../app/src/lib/server/repositories/events.ts';
 import { checkJobGate } from '../app/src/lib/server/services/gate.ts';
-import { forgetChip } from '../app/src/lib/server/services/jobs.ts';
+import { assignUnit, forgetChip, recordAuthority } from '../app/src/lib/server/services/jobs.ts';
 import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
 import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
 
@@ -104,5 +104,36 @@ describe('units that were mixed up', () => {
     const state = await held(2034);
     expect(state.lines).toContain('gate.donor.differs');
     expect(state.match).toBe('match.donor.differs');
+  });
+
+  it('a job that came in without order and unit gets both; a unit that is read stays', async () => {
+    const { deps } = house.root;
+    const stop = async () => {
+      const view = await loadJobView(deps, 2033);
+      return `${view?.next.stop}: ${view?.next.judgement.code}`;
+    };
+    expect(await stop()).toBe('arrive: arrive.authority.none');
+    const order = { jobNumber: 2033, authorisedBy: ' Hire desk, order 309 ' };
+    expect((await recordAuthority(deps, bench, order)).ok).toBe(true);
+    expect(await stop()).toBe('prove: prove.unit.open');
+    const assign = (jobNumber: number, tag: string, role: 'original' | 'donor') =>
+      assignUnit(deps, bench, { jobNumber, tag, role });
+    expect((await assign(2033, '0611', 'original')).ok).toBe(true);
+    expect(await assign(2033, '0611', 'donor')).toMatchObject({
+      problem: { code: 'job.units.same' }
+    });
+    expect(await assign(2033, '0417', 'donor')).toMatchObject({
+      problem: { code: 'job.unit.family' }
+    });
+    const view = await loadJobView(deps, 2033);
+    expect(view?.job.authorisedBy).toBe('Hire desk, order 309');
+    expect(view?.units.original?.tag).toBe('0611');
+    await powerUp(house, 'window', '0419');
+    const JOB = { jobNumber: 2034, stationId: 'window', role: 'original' } as const;
+    await runToEnd(house, bench, { kind: 'identify', ...JOB });
+    await runToEnd(house, bench, { kind: 'read', regionId: 'data-flash', ...JOB });
+    expect(await assign(2034, '0950', 'original')).toMatchObject({
+      problem: { code: 'job.original.read' }
+    });
   });
 });

@@ -3,7 +3,7 @@ import type { StartOperation } from '../app/src/lib/schema/requests.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { buildClone } from '../app/src/lib/server/services/build-clone.ts';
 import { moveHands, setSupply } from '../app/src/lib/server/services/hands.ts';
-import { chooseDonor, createJob, finishJob } from '../app/src/lib/server/services/jobs.ts';
+import { assignUnit, createJob, finishJob } from '../app/src/lib/server/services/jobs.ts';
 import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
 import { startOperation, stopOperation } from '../app/src/lib/server/services/start-operation.ts';
 import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
@@ -224,7 +224,11 @@ describe('what is refused', () => {
     });
     await house.root.deps.bench.world?.setSpeed(0);
     expect(await waitForEnd(house, id)).toMatchObject({ state: 'done' });
-    const other = await chooseDonor(house.root.deps, bench, { jobNumber: 2031, tag: '0421' });
+    const other = await assignUnit(house.root.deps, bench, {
+      role: 'donor',
+      jobNumber: 2031,
+      tag: '0421'
+    });
     expect(other).toMatchObject({ problem: { code: 'job.donor.written' } });
   });
 

@@ -173,6 +173,11 @@ export const problems: Record<string, MessageOf> = {
     title: 'A donor was written already',
     text: `Unit ${text(p['tag'])} was written in this job; it stays its donor.`
   }),
+  'job.original.read': (p) => ({
+    title: 'Reads of the original are kept',
+    text: `Unit ${text(p['tag'])} is read in this job; it stays its original.`,
+    clear: 'Open a new job for another unit.'
+  }),
   'job.close.unverified': () => ({
     title: 'Not proven, not closed',
     text: 'A job is closed when the donor is written and read back equal.',

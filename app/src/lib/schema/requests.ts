@@ -53,12 +53,20 @@ const proof = {
   }
 } as const;
 
-const chooseDonor = {
-  $id: 'urn:upright-badger:choose-donor',
+const assignUnit = {
+  $id: 'urn:upright-badger:assign-unit',
   type: 'object',
   additionalProperties: false,
-  required: ['tag'],
-  properties: { tag }
+  required: ['tag', 'role'],
+  properties: { tag, role: unitRole }
+} as const;
+
+const authority = {
+  $id: 'urn:upright-badger:authority',
+  type: 'object',
+  additionalProperties: false,
+  required: ['authorisedBy'],
+  properties: { authorisedBy: { type: 'string', minLength: 3, maxLength: 120, pattern: '\\S' } }
 } as const;
 
 const forgetChip = {
@@ -148,7 +156,8 @@ export const schemas = {
   Supply: supply,
   StartOperation: startOperation,
   Proof: proof,
-  ChooseDonor: chooseDonor,
+  AssignUnit: assignUnit,
+  Authority: authority,
   ChooseStation: chooseStation,
   ForgetChip: forgetChip,
   SignIn: signIn,
@@ -162,7 +171,8 @@ export type Hands = Static<typeof hands>;
 export type Supply = Static<typeof supply>;
 export type StartOperation = Static<typeof startOperation>;
 export type Proof = Static<typeof proof>;
-export type ChooseDonor = Static<typeof chooseDonor>;
+export type AssignUnit = Static<typeof assignUnit>;
+export type Authority = Static<typeof authority>;
 export type ForgetChip = Static<typeof forgetChip>;
 export type ChooseStation = Static<typeof chooseStation>;
 export type SignIn = Static<typeof signIn>;

@@ -1,8 +1,16 @@
 <script lang="ts">
   import { parseVin } from '@badger/core/identity/vin';
   import type { JobData } from '$lib/job-types.ts';
+  import { noted } from '$lib/features/live/notices.svelte.ts';
+  import { send } from '$lib/features/live/send.ts';
 
   let { job }: { job: JobData } = $props();
+  let authorisedBy = $state('');
+
+  async function record(event: SubmitEvent) {
+    event.preventDefault();
+    if (noted(await send(`/api/jobs/${job.number}/authority`, { authorisedBy }))) authorisedBy = '';
+  }
   const vin = $derived(parseVin(job.vin));
   const digit = {
     holds: 'check digit holds',
@@ -38,3 +46,32 @@
     </tbody>
   </table>
 </div>
+{#if !job.closedAt && !job.authorisedBy}
+  <form class="card-sheet order" onsubmit={record}>
+    <label>
+      <span class="soft"
+        >Who ordered the work, on what paper? Local law and licensing decide what is needed.</span
+      >
+      <input
+        class="input w-full"
+        bind:value={authorisedBy}
+        required
+        minlength="3"
+        maxlength="120"
+      />
+    </label>
+    <button class="btn btn-primary">Record the order</button>
+  </form>
+{/if}
+
+<style>
+  .order {
+    padding: 12px 16px;
+    display: grid;
+    gap: 10px;
+    justify-items: start;
+  }
+  label {
+    width: 100%;
+  }
+</style>

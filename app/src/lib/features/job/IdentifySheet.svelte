@@ -3,6 +3,7 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import MatchTable from './MatchTable.svelte';
+  import TagForm from './TagForm.svelte';
 
   let { job }: { job: JobData } = $props();
 
@@ -15,6 +16,9 @@
 </script>
 
 <MatchTable {job} />
+{#if !job.closedAt && !job.regions.original.some((r) => r.reads.length > 0)}
+  <TagForm jobNumber={job.number} role="original" present={job.units.original !== undefined} />
+{/if}
 {#if !job.closedAt}
   <div class="row">
     {#each ['original', 'donor'] as const as role (role)}

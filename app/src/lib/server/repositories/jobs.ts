@@ -132,6 +132,10 @@ export async function setProof(
     .where(eq(job.id, jobId));
 }
 
+export async function setAuthority(db: Tx, jobId: string, authorisedBy: string): Promise<void> {
+  await db.update(job).set({ authorisedBy }).where(eq(job.id, jobId));
+}
+
 export async function setStation(db: Tx, jobId: string, stationId: string): Promise<void> {
   await db.update(job).set({ stationId }).where(eq(job.id, jobId));
 }

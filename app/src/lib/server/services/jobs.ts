@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { parseVin } from '@badger/core/identity/vin';
-import type { NewJob, Proof } from '../../schema/requests.ts';
+import type { AssignUnit, Authority, NewJob, Proof } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { appendEvent } from '../repositories/events.ts';
 import {
@@ -9,6 +9,7 @@ import {
   findJobUnits,
   insertJob,
   setJobUnit,
+  setAuthority,
   setProof,
   setStation,
   type JobRow
@@ -95,29 +96,57 @@ async function attachUnit(tx: Tx, { jobId, role, tag, family }: Attachment): Pro
 }
 
 /**
- * Names the unit that is to be the donor.
- * Errors: those of an open job, `job.unit.family`, `job.units.same`, `job.donor.written` (one was written already).
+ * Names the unit that is the original or the donor of a job.
+ * Errors: those of an open job, `job.unit.family`, `job.units.same`, `job.donor.written` (one was written already),
+ * `job.original.read` (reads of the present original are kept).
  */
-export async function chooseDonor(
+export async function assignUnit(
   deps: Deps,
   person: Person,
-  options: { jobNumber: number; tag: string }
+  { jobNumber, tag, role }: { jobNumber: number } & AssignUnit
 ): Promise<Result<true>> {
-  const view = await loadJobView(deps, options.jobNumber);
-  if (!view) return fail('job.number.unknown', { number: options.jobNumber });
+  const view = await loadJobView(deps, jobNumber);
+  if (!view) return fail('job.number.unknown', { number: jobNumber });
   if (view.job.closedAt) return fail('gate.job.closed');
-  const { tag } = options;
-  if (view.units.original?.tag === tag) return fail('job.units.same', { tag });
-  if (view.lastWrite?.startedAt) return fail('job.donor.written', { tag: view.lastWrite.unitTag });
+  const other = view.units[role === 'donor' ? 'original' : 'donor'];
+  if (other?.tag === tag) return fail('job.units.same', { tag });
+  if (role === 'donor' && view.lastWrite?.startedAt) {
+    return fail('job.donor.written', { tag: view.lastWrite.unitTag });
+  }
+  if (role === 'original' && view.regions.original.some((r) => r.reads.length > 0)) {
+    return fail('job.original.read', { tag: view.units.original?.tag ?? '' });
+  }
   const known = await findUnitByTag(deps.db, tag);
   const family = view.job.familyId;
-  if (known && known.familyId !== family)
+  if (known && known.familyId !== family) {
     return fail('job.unit.family', { tag, family: known.familyId });
+  }
   await deps.db.transaction(async (tx) => {
-    await attachUnit(tx, { jobId: view.job.id, role: 'donor', tag, family });
-    await appendEvent(tx, { jobId: view.job.id, person, kind: 'donor.chosen', data: { tag } });
+    await attachUnit(tx, { jobId: view.job.id, role, tag, family });
+    await appendEvent(tx, { jobId: view.job.id, person, kind: `${role}.chosen`, data: { tag } });
   });
-  deps.bench.hub.tell({ type: 'job', jobNumber: options.jobNumber });
+  deps.bench.hub.tell({ type: 'job', jobNumber });
+  return ok(true);
+}
+
+/** Records who ordered the work and on what paper. Errors: those of an open job. */
+export async function recordAuthority(
+  deps: Deps,
+  person: Person,
+  { jobNumber, authorisedBy }: { jobNumber: number } & Authority
+): Promise<Result<true>> {
+  const job = await openJob(deps, jobNumber);
+  if (!job.ok) return job;
+  await deps.db.transaction(async (tx) => {
+    await setAuthority(tx, job.value.id, authorisedBy.trim());
+    await appendEvent(tx, {
+      jobId: job.value.id,
+      person,
+      kind: 'authority.recorded',
+      data: { authorisedBy: authorisedBy.trim() }
+    });
+  });
+  deps.bench.hub.tell({ type: 'job', jobNumber });
   return ok(true);
 }
 

@@ -1,0 +1,11 @@
+import { validateAssignUnit } from '$lib/generated/validators.js';
+import { deps } from '$lib/server/app-root.ts';
+import { parseJobNumber } from '$lib/server/http/ids.ts';
+import { act } from '$lib/server/http/respond.ts';
+import { assignUnit } from '$lib/server/services/jobs.ts';
+import type { RequestHandler } from './$types';
+
+export const POST: RequestHandler = (event) =>
+  act(event, validateAssignUnit, (person, body) =>
+    assignUnit(deps(), person, { jobNumber: parseJobNumber(event.params.number), ...body })
+  );
