@@ -90,6 +90,7 @@ await page.waitForTimeout(6000);
 await shot('write');
 await page.getByText('Go: The donor is written and proven').waitFor({ timeout: 120_000 });
 await open('/jobs/2031/return');
+await shot('return');
 await page.getByRole('button', { name: 'Close the job' }).click();
 await page.getByText('Go: The job is closed').waitFor();
 await open('/jobs/2031/record');
@@ -107,5 +108,14 @@ await shot('night');
 await page.getByRole('button', { name: /Turn to day/ }).click();
 await open('/families/HV-EC4');
 await shot('family');
+for (const [path, name] of [
+  ['/jobs', 'jobs'],
+  ['/shelf', 'shelf'],
+  ['/house', 'house'],
+  ['/jobs/2034/identify', 'identify']
+] as const) {
+  await open(path);
+  await shot(name);
+}
 await speed(30);
 await browser.close();

@@ -1,4 +1,5 @@
 import { invalidate } from '$app/navigation';
+import { navigating } from '$app/state';
 import { playChime, showDesktopNotice } from './chime.ts';
 import type { LiveBench, LiveStation } from '$lib/live-types.ts';
 
@@ -12,15 +13,39 @@ export interface Finished {
   readonly state: string;
 }
 
+const EVERYTHING = 'everything';
+const REFRESH_MS = 40;
+
 /** What happens on the bench, kept up to date by one stream of server-sent events for each tab. */
 class Live {
   bench = $state.raw<LiveBench>({ speed: undefined, stations: [], units: [] });
   /** False while the stream is down: figures on the page are old then. */
   connected = $state(false);
   #source: EventSource | undefined;
+  readonly #stale = new Set<string>();
+  #refresh: ReturnType<typeof setTimeout> | undefined;
 
   station(id: string | null | undefined): LiveStation | undefined {
     return this.bench.stations.find((s) => s.id === id);
+  }
+
+  /** Loads again what has changed; several changes in a row become one. */
+  #markStale(key: string): void {
+    this.#stale.add(key);
+    this.#refresh ??= setTimeout(() => this.#reload(), REFRESH_MS);
+  }
+
+  #reload(): void {
+    this.#refresh = undefined;
+    if (navigating.to) {
+      // kit drops a navigation that is under way when something is invalidated: wait for its end
+      this.#refresh = setTimeout(() => this.#reload(), REFRESH_MS);
+      return;
+    }
+    const keys = new Set(this.#stale);
+    this.#stale.clear();
+    const all = keys.has(EVERYTHING);
+    void invalidate((url) => (all ? url.protocol === 'badger:' : keys.has(url.href)));
   }
 
   open(): () => void {
@@ -32,19 +57,23 @@ class Live {
     });
     source.addEventListener('job', (e) => {
       const { jobNumber } = JSON.parse(String(e.data)) as Finished;
-      void invalidate(`badger:job:${jobNumber}`);
-      void invalidate('badger:jobs');
+      this.#markStale(`badger:job:${jobNumber}`);
+      this.#markStale('badger:jobs');
     });
     source.addEventListener('finished', (e) => {
       announce(JSON.parse(String(e.data)) as Finished);
     });
     source.addEventListener('open', () => {
       // what happened while the stream was down is in the database
-      if (!this.connected) void invalidate((url) => url.protocol === 'badger:');
+      if (!this.connected) this.#markStale(EVERYTHING);
       this.connected = true;
     });
     source.addEventListener('error', () => (this.connected = false));
-    return () => this.#source?.close();
+    return () => {
+      clearTimeout(this.#refresh);
+      this.#refresh = undefined;
+      this.#source?.close();
+    };
   }
 }
 
