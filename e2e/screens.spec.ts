@@ -95,6 +95,22 @@ test('nothing runs out of the page at 1024x768 and on a phone', async ({ page })
   }
 });
 
+test('news from the bench does not swallow a click', async ({ page }) => {
+  await signIn(page, 'bench');
+  await page.goto('/jobs');
+  await settled(page);
+  const { origin } = new URL(page.url());
+  await page.route('**/__data.json*', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 800));
+    await route.continue();
+  });
+  await page.getByRole('link', { name: 'Open job 2034' }).click();
+  const data = { outcome: 'cause', reason: 'news from the bench' };
+  await page.request.post('/api/jobs/2027/proof', { data, headers: { origin } });
+  await expect(page).toHaveURL(/jobs\/2034\//);
+  await expect(page.getByRole('heading', { name: /^Job 2034/ })).toBeVisible();
+});
+
 test('the theme turns and stays', async ({ page }) => {
   await signIn(page, 'bench');
   await page.getByRole('button', { name: /Turn to night/ }).click();
