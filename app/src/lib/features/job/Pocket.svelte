@@ -44,7 +44,7 @@
       </a>
     {/if}
   </div>
-  {#if job.lastWrite && job.lastWrite.meaning}
+  {#if job.lastWrite && job.line.write.code !== 'write.clone.verified'}
     <div class="card-sheet box">
       <h2>If a write stops</h2>
       <p>
