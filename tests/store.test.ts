@@ -4,7 +4,13 @@ import pg from 'pg';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { findBrokenEvent, listEvents } from '../app/src/lib/server/repositories/events.ts';
 import { loadImage, saveImage } from '../app/src/lib/server/repositories/images.ts';
-import { findJob } from '../app/src/lib/server/repositories/jobs.ts';
+import { findJob, findJobUnits } from '../app/src/lib/server/repositories/jobs.ts';
+import {
+  insertOperation,
+  insertSamples,
+  listSamples,
+  updateOperation
+} from '../app/src/lib/server/repositories/operations.ts';
 import { recordProof } from '../app/src/lib/server/services/jobs.ts';
 import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
 import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
@@ -114,6 +120,34 @@ describe('what is kept is kept', () => {
     const events = await listEvents(house.root.deps.db, row?.id ?? '');
     expect(events.map((e) => e.seq)).toEqual(events.map((_, i) => i + 1));
     expect(await findBrokenEvent(house.root.deps.db, row?.id ?? '')).toBeUndefined();
+  });
+
+  it('stores the samples of an hour: more than one statement can hold', async () => {
+    const { db, owner } = house.root.deps;
+    const units = await findJobUnits(db, (await job()).id);
+    const operationId = await insertOperation(db, {
+      jobId: (await job()).id,
+      stationId: 'corner',
+      unitId: units.original?.id ?? '',
+      role: 'original',
+      kind: 'read',
+      state: 'queued',
+      owner,
+      personId: bench.id
+    });
+    if (!operationId) throw new Error('no operation');
+    const rows = Array.from({ length: 18_000 }, (_, i) => ({
+      atMs: i * 200,
+      mv: 13_500,
+      ma: 900,
+      doneBytes: i
+    }));
+    await insertSamples(db, operationId, rows.slice(0, 5000));
+    await insertSamples(db, operationId, rows);
+    expect(await listSamples(db, operationId)).toEqual(rows);
+    expect(await updateOperation(db, operationId, { state: 'stopped' })).toBe(true);
+    // a closed operation is not opened again
+    expect(await updateOperation(db, operationId, { state: 'running' })).toBe(false);
   });
 
   it('keeps reads of a file with the name it came with', async () => {

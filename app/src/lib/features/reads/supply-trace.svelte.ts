@@ -6,6 +6,19 @@ export interface TracePoint {
   readonly ma: number;
 }
 
+/** More points than this are no longer seen as points. */
+const MOST_POINTS = 1200;
+
+/** Every other point of a long trace, as often as needed; the newest always stays. */
+export function thin(points: readonly TracePoint[]): readonly TracePoint[] {
+  let out = points;
+  while (out.length > MOST_POINTS) {
+    const last = out.length - 1;
+    out = out.filter((_, i) => (last - i) % 2 === 0);
+  }
+  return out;
+}
+
 /** Samples of one operation: what the server has, then what the stream adds. */
 export class SupplyTraceState {
   points = $state.raw<readonly TracePoint[]>([]);
@@ -21,7 +34,7 @@ export class SupplyTraceState {
     }
     const { sample } = operation;
     const last = this.points.at(-1);
-    if (sample && (!last || sample.atMs > last.atMs)) this.points = [...this.points, sample];
+    if (sample && (!last || sample.atMs > last.atMs)) this.points = thin([...this.points, sample]);
   }
 
   async load(operationId: string): Promise<void> {
@@ -30,6 +43,6 @@ export class SupplyTraceState {
     if (!response?.ok || this.#operationId !== operationId) return;
     const kept = (await response.json()) as TracePoint[];
     const since = kept.at(-1)?.atMs ?? -1;
-    this.points = [...kept, ...this.points.filter((p) => p.atMs > since)];
+    this.points = thin([...kept, ...this.points.filter((p) => p.atMs > since)]);
   }
 }

@@ -139,17 +139,18 @@ export class LiveOperation {
   }
 
   figures(): SupplyFigures | null {
-    if (this.samples.length === 0) return null;
-    const mv = this.samples.map((s) => s.mv);
-    const ma = this.samples.map((s) => s.ma);
-    return {
-      minMv: Math.min(...mv),
-      maxMv: Math.max(...mv),
-      minMa: Math.min(...ma),
-      maxMa: Math.max(...ma),
-      meanMa: Math.round(ma.reduce((a, b) => a + b, 0) / ma.length),
-      limitMa: this.limitMa,
-      samples: ma.length
-    };
+    const [first] = this.samples;
+    if (!first) return null;
+    const figures = { minMv: first.mv, maxMv: first.mv, minMa: first.ma, maxMa: first.ma };
+    let sumMa = 0;
+    for (const { mv, ma } of this.samples) {
+      figures.minMv = Math.min(figures.minMv, mv);
+      figures.maxMv = Math.max(figures.maxMv, mv);
+      figures.minMa = Math.min(figures.minMa, ma);
+      figures.maxMa = Math.max(figures.maxMa, ma);
+      sumMa += ma;
+    }
+    const samples = this.samples.length;
+    return { ...figures, meanMa: Math.round(sumMa / samples), limitMa: this.limitMa, samples };
   }
 }

@@ -99,17 +99,19 @@ export async function listSilentOperations(db: Tx, before: Date): Promise<Operat
   );
 }
 
+/** Rows of one insert: a statement holds at most 65535 parameters, and a long write brings more samples. */
+const SAMPLES_AT_ONCE = 2000;
+
 /** Adds samples; those that are there already are passed over. */
 export async function insertSamples(
   db: Tx,
   operationId: string,
   rows: readonly { atMs: number; mv: number; ma: number; doneBytes: number }[]
 ): Promise<void> {
-  if (rows.length === 0) return;
-  await db
-    .insert(sample)
-    .values(rows.map((r) => ({ operationId, ...r })))
-    .onConflictDoNothing();
+  for (let i = 0; i < rows.length; i += SAMPLES_AT_ONCE) {
+    const part = rows.slice(i, i + SAMPLES_AT_ONCE).map((r) => ({ operationId, ...r }));
+    await db.insert(sample).values(part).onConflictDoNothing();
+  }
 }
 
 export async function listSamples(db: Tx, operationId: string) {
