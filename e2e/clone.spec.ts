@@ -84,7 +84,6 @@ test('the courier van: from the shelf to a verified clone and a printed record',
   });
 
   await test.step('clamp the donor, read its chip id, back it up twice', async () => {
-    await setSpeed(view, 1).catch(() => undefined);
     await setSpeed(view, 120);
     await clamp(view, 2031, '0388', 'DONOR');
     await openStop(view, 2031, 'match');

@@ -179,16 +179,6 @@ export async function setJobUnit(
     .onConflictDoUpdate({ target: [jobUnit.jobId, jobUnit.role], set: { unitId } });
 }
 
-/** Open jobs in which a unit has a role, newest first. */
-export async function listOpenRolesOf(db: Tx, unitId: string) {
-  return db
-    .select({ role: jobUnit.role, jobNumber: job.number })
-    .from(jobUnit)
-    .innerJoin(job, eq(job.id, jobUnit.jobId))
-    .where(and(eq(jobUnit.unitId, unitId), isNull(job.closedAt)))
-    .orderBy(desc(job.number));
-}
-
 export async function listJobsOfUnit(db: Tx, unitId: string) {
   return db
     .select({ role: jobUnit.role, jobNumber: job.number, closedAt: job.closedAt })

@@ -1,8 +1,8 @@
-import { and, asc, desc, eq, inArray, isNotNull, lt, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, lt, sql } from 'drizzle-orm';
 import type { Tx } from '../db/client.ts';
 import { job, unit } from '../db/schema/jobs.ts';
 import { person } from '../db/schema/people.ts';
-import { operation, sample, trace, type RegionProgress } from '../db/schema/reads.ts';
+import { operation, sample, trace } from '../db/schema/reads.ts';
 import { isUniqueViolation } from '../db/pg-errors.ts';
 
 export type NewOperation = typeof operation.$inferInsert;
@@ -50,20 +50,6 @@ export async function listOperationsOfJob(db: Tx, jobId: string) {
 
 export async function findOperation(db: Tx, id: string): Promise<OperationRow | undefined> {
   const [row] = await operationsQuery(db).where(eq(operation.id, id));
-  return row;
-}
-
-export async function listActiveOperations(db: Tx): Promise<OperationRow[]> {
-  return operationsQuery(db)
-    .where(inArray(operation.state, ACTIVE))
-    .orderBy(asc(operation.queuedAt));
-}
-
-export async function findLastWrite(db: Tx, jobId: string): Promise<OperationRow | undefined> {
-  const [row] = await operationsQuery(db)
-    .where(and(eq(operation.jobId, jobId), eq(operation.kind, 'write')))
-    .orderBy(desc(operation.queuedAt))
-    .limit(1);
   return row;
 }
 
@@ -138,20 +124,3 @@ export async function isOwnerGone(db: Tx, owner: number): Promise<boolean> {
   );
   return (result.rows[0] as { n: number }).n === 0;
 }
-
-export async function countVerifiedWrites(db: Tx, unitId: string): Promise<number> {
-  const rows = await db
-    .select({ id: operation.id })
-    .from(operation)
-    .where(
-      and(
-        eq(operation.unitId, unitId),
-        eq(operation.kind, 'write'),
-        eq(operation.state, 'done'),
-        isNotNull(operation.endedAt)
-      )
-    );
-  return rows.length;
-}
-
-export type { RegionProgress };
