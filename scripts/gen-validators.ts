@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import standaloneCode from 'ajv/dist/standalone/index.js';
 import { build } from 'esbuild';
+import { layoutSchema } from '../core/src/scan/layout-schema.ts';
 import { profileSchema } from '../core/src/profile/schema.ts';
 import * as requests from '../app/src/lib/schema/requests.ts';
 
@@ -15,9 +16,11 @@ interface Target {
 
 const core: Target = {
   outDir: new URL('../core/src/generated/', import.meta.url),
-  schemas: { validateProfile: profileSchema },
+  schemas: { validateProfile: profileSchema, validateLayout: layoutSchema },
   types: `import type { ProfileDocument } from '../profile/schema.ts';
-export declare const validateProfile: Validate<ProfileDocument>;`
+import type { LayoutDocument } from '../scan/layout-schema.ts';
+export declare const validateProfile: Validate<ProfileDocument>;
+export declare const validateLayout: Validate<LayoutDocument>;`
 };
 
 const app: Target = {

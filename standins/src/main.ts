@@ -4,8 +4,10 @@
 import { listen } from './world/listen.ts';
 import { createControlServer } from './world/control-server.ts';
 import { createFileStore } from './world/file-store.ts';
+import { loadLayouts } from './world/load-layouts.ts';
 import { loadProfiles } from './world/load-profiles.ts';
 import { STATIONS, UNITS } from './world/saltmarsh.ts';
+import { VEHICLES } from './world/saltmarsh-vehicles.ts';
 import { World } from './world/world.ts';
 
 const { PROFILES_DIR = 'profiles', WORLD_DIR, WORLD_PORT = '0', WORLD_SPEED = '30' } = process.env;
@@ -14,6 +16,8 @@ const world = new World({
   profiles: loadProfiles(PROFILES_DIR),
   units: UNITS,
   stations: STATIONS,
+  vehicles: VEHICLES,
+  layouts: loadLayouts(`${PROFILES_DIR}/vehicles`),
   speed: Number(WORLD_SPEED),
   store: WORLD_DIR ? createFileStore(WORLD_DIR) : undefined
 });

@@ -11,6 +11,8 @@ import { listen } from '../../standins/src/world/listen.ts';
 import { createControlServer } from '../../standins/src/world/control-server.ts';
 import { loadProfiles } from '../../standins/src/world/load-profiles.ts';
 import { STATIONS, UNITS } from '../../standins/src/world/saltmarsh.ts';
+import { VEHICLES } from '../../standins/src/world/saltmarsh-vehicles.ts';
+import { loadLayouts } from '../../standins/src/world/load-layouts.ts';
 import { World } from '../../standins/src/world/world.ts';
 import type { StartOperation } from '../../app/src/lib/schema/requests.ts';
 
@@ -49,6 +51,8 @@ export async function startWorld(
     profiles: loadProfiles(at('profiles')),
     units: UNITS,
     stations: STATIONS,
+    vehicles: VEHICLES,
+    layouts: loadLayouts(at('profiles/vehicles')),
     speed
   });
   await world.start();

@@ -1,4 +1,6 @@
 import type { Judgement, Verdict } from '@badger/core/base/verdict';
+import type { Stop } from '@badger/core/gates/stops';
+import type { WaitsFor } from '@badger/core/gates/waiting';
 
 /** One job as a row of a list. */
 export interface JobLine {
@@ -11,5 +13,9 @@ export interface JobLine {
   readonly closedAt: Date | null;
   /** One verdict for each stop, in order. */
   readonly verdicts: readonly Verdict[];
+  readonly nextStop: Stop;
   readonly next: Judgement;
+  readonly waitsFor: WaitsFor;
+  /** Counts of the newest scan of the vehicle. */
+  readonly lastScan: { readonly faults: number; readonly silent: number } | undefined;
 }

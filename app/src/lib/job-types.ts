@@ -4,6 +4,13 @@ import type { ClonePlan } from '@badger/core/clone/plan';
 import type { GateFacts } from '@badger/core/gates/facts';
 import type { Stop } from '@badger/core/gates/stops';
 import type { Finding } from '@badger/core/image/finding';
+import type { CauseStanding, Evidence } from '@badger/core/proof/cause';
+import type { RouteLeft } from '@badger/core/proof/cloneable';
+import type { PlannedTest } from '@badger/core/proof/question';
+import type { TestId } from '@badger/core/proof/tests';
+import type { BenchFault } from '@badger/core/scan/bench-faults';
+import type { ScanGroup } from '@badger/core/scan/read-scan';
+import type { ScannedUnit } from '@badger/core/scan/scan';
 import type { Range } from '@badger/core/image/range';
 
 export type UnitRoleName = 'original' | 'donor';
@@ -60,6 +67,7 @@ export interface UnitData {
   readonly tag: string;
   readonly chipId: string | null;
   readonly place: string;
+  readonly condition: string;
   readonly numbers: readonly {
     readonly id: string;
     readonly name: string;
@@ -90,6 +98,47 @@ export interface OperationData {
   readonly endedAt: Date | null;
 }
 
+/** A scan without its units. */
+export interface ScanHead {
+  readonly number: number;
+  readonly kind: 'pre' | 'post' | 'cleared' | 'bench' | 'typed';
+  readonly name: string;
+  readonly source: string;
+  readonly vehicleVin: string | null;
+  readonly batteryMv: number | null;
+  readonly unitCount: number;
+  readonly silentCount: number;
+  readonly faultCount: number;
+  readonly brokenOff: string | null;
+  readonly endedAt: Date;
+  readonly personName: string;
+}
+
+export interface AuthorityData {
+  readonly orderedBy: string;
+  readonly proofKind: string;
+  readonly proofNumber: string;
+  readonly photoId: string | null;
+  readonly signature: readonly (readonly (readonly number[])[])[];
+  readonly at: Date;
+  readonly personName: string;
+}
+
+export interface ProofData {
+  readonly groups: readonly ScanGroup[];
+  readonly suspectState: string | undefined;
+  readonly evidence: readonly Evidence[];
+  readonly standings: readonly CauseStanding[];
+  readonly tests: readonly PlannedTest[];
+  readonly next: TestId | undefined;
+  readonly verdict: Judgement;
+  readonly customer: string;
+  readonly benchFaults: readonly BenchFault[];
+  readonly cloneable: { readonly verdict: Judgement; readonly routes: readonly RouteLeft[] };
+  readonly vehicleScan: (ScanHead & { readonly units: readonly ScannedUnit[] }) | undefined;
+  readonly benchScan: (ScanHead & { readonly units: readonly ScannedUnit[] }) | undefined;
+}
+
 export interface JobData {
   readonly number: number;
   readonly customer: string;
@@ -101,6 +150,19 @@ export interface JobData {
   readonly proofOutcome: 'cause' | 'not-cause' | 'open';
   readonly proofReason: string | null;
   readonly note: string | null;
+  readonly reason: string;
+  readonly arrival:
+    | {
+        readonly how: 'vehicle' | 'post' | 'counter';
+        readonly parcelNumber: string;
+        readonly condition: string;
+      }
+    | undefined;
+  readonly needsAuthority: boolean;
+  readonly authority: AuthorityData | undefined;
+  readonly proof: ProofData;
+  readonly route: string | null;
+  readonly routeReason: string | null;
   readonly stationId: string | null;
   readonly promisedAt: Date | null;
   readonly createdAt: Date;

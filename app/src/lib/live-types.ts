@@ -63,4 +63,34 @@ export interface LiveBench {
   readonly speed: number | undefined;
   readonly stations: readonly LiveStation[];
   readonly units: readonly { readonly tag: string; readonly family: string }[];
+  /** Scans of vehicles that are under way. */
+  readonly scans: readonly LiveScanData[];
+  /** Simulated bench only: the vehicles outside, and where the diagnostic cable is. */
+  readonly yard: LiveYard | undefined;
+}
+
+export interface LiveScanData {
+  readonly jobNumber: number;
+  readonly kind: string;
+  readonly units: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly state: 'waiting' | 'asking' | 'talks' | 'badly' | 'silent' | 'absent' | 'unasked';
+    readonly faults: number;
+  }[];
+}
+
+export interface LiveYard {
+  readonly plugged: string | null;
+  readonly pluggedStation: string | null;
+  readonly vehicles: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly vin: string;
+    readonly carrier: 'doip' | 'can';
+    readonly ignition: 'off' | 'on' | 'running';
+    readonly supported: boolean;
+    readonly asleep: boolean;
+    readonly script: string;
+  }[];
 }

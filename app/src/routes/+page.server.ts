@@ -4,5 +4,6 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ depends }) => {
   depends('badger:jobs');
-  return { jobs: await listJobLines(deps(), { openOnly: true }), now: new Date() };
+  const { lines } = await listJobLines(deps(), { openOnly: true, page: { limit: 60, offset: 0 } });
+  return { jobs: lines, now: new Date() };
 };

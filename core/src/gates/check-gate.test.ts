@@ -7,6 +7,9 @@ const open: GateFacts = {
   personRole: 'bench',
   family: 'HV-EC4',
   jobClosed: false,
+  needsAuthority: true,
+  authorityProven: true,
+  boxLinks: { cable: true, radio: false },
   need: { voltageMinMv: 12000, voltageMaxMv: 14000, limitMinMa: 5000, limitMaxMa: 7000 },
   supply: {
     on: true,
@@ -46,6 +49,8 @@ describe('the gate for a write', () => {
       'gate.original.connected'
     ],
     ['the original unknown', { originalChipId: undefined }, 'gate.original.unknown'],
+    ['no proof of authority seen', { authorityProven: false }, 'gate.authority.missing'],
+    ['a box on cable and radio', { boxLinks: { cable: true, radio: true } }, 'gate.link.both'],
     ['nothing identified since power came on', { connected: undefined }, 'gate.unit.unknown'],
     [
       'a stranger on the clamp',

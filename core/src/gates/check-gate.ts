@@ -1,5 +1,6 @@
 import { findGravest, type Judgement } from '../base/verdict.ts';
 import type { GateFacts, GateRule } from './facts.ts';
+import { authorityRecorded } from './rules/authority-recorded.ts';
 import { donorBackedUp } from './rules/donor-backed-up.ts';
 import { donorFits } from './rules/donor-fits.ts';
 import { familyMatches } from './rules/family-matches.ts';
@@ -7,6 +8,7 @@ import { imageBuilt } from './rules/image-built.ts';
 import { isTheDonor } from './rules/is-the-donor.ts';
 import { isTheOriginal } from './rules/is-the-original.ts';
 import { jobOpen } from './rules/job-open.ts';
+import { linkSingle } from './rules/link-single.ts';
 import { notTheOriginal } from './rules/not-the-original.ts';
 import { originalsTrusted } from './rules/originals-trusted.ts';
 import { personMayRead } from './rules/person-may-read.ts';
@@ -30,11 +32,20 @@ const BENCH: readonly GateRule[] = [jobOpen, wayDriven, supplyCarries, stationFr
 
 const RULES: Record<GateKind, readonly GateRule[]> = {
   identify: [personMayRead, ...BENCH],
-  'read-original': [personMayRead, ...BENCH, unitIdentified, familyMatches, isTheOriginal],
-  'read-donor': [personMayRead, ...BENCH, unitIdentified, familyMatches, isTheDonor],
+  'read-original': [
+    personMayRead,
+    authorityRecorded,
+    ...BENCH,
+    linkSingle,
+    unitIdentified,
+    familyMatches,
+    isTheOriginal
+  ],
+  'read-donor': [personMayRead, ...BENCH, linkSingle, unitIdentified, familyMatches, isTheDonor],
   write: [
     personMayWrite,
     jobOpen,
+    authorityRecorded,
     originalsTrusted,
     imageBuilt,
     donorBackedUp,
@@ -44,7 +55,8 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     familyMatches,
     wayDriven,
     supplyCarries,
-    stationFree
+    stationFree,
+    linkSingle
   ]
 };
 

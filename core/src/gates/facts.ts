@@ -27,6 +27,12 @@ export interface GateFacts {
   readonly personRole: Role;
   readonly family: string;
   readonly jobClosed: boolean;
+  /** The job touches immobiliser or security data. */
+  readonly needsAuthority: boolean;
+  /** Order, proof and signature are recorded. */
+  readonly authorityProven: boolean;
+  /** How the station's box is linked, as the kit list says. */
+  readonly boxLinks: { readonly cable: boolean; readonly radio: boolean };
   /** Undefined when the family has no way in that the bench can drive. */
   readonly need: SupplyNeed | undefined;
   readonly supply: SupplyReading | undefined;

@@ -11,6 +11,9 @@ const fresh: JobFacts = {
   vinProblem: undefined,
   vinCheckDigit: 'holds',
   authorisedBy: 'somebody',
+  needsAuthority: true,
+  authorityGap: undefined,
+  question: judge('look', 'proof.verdict.nothing'),
   proof: 'cause',
   school: 'whole-image',
   hasProfile: true,
@@ -42,7 +45,23 @@ describe('the next step follows the work', () => {
   const walk: readonly [string, Partial<JobFacts>, string][] = [
     ['nobody ordered it', { authorisedBy: undefined }, 'arrive: arrive.authority.none'],
     ['a VIN that cannot be', { vinProblem: 'x' }, 'arrive: arrive.vin.wrong'],
-    ['not proven', { proof: 'open' }, 'prove: prove.unit.open'],
+    ['no proof seen', { authorityGap: 'proof' }, 'arrive: arrive.authority.thin'],
+    [
+      'no proof needed',
+      { authorityGap: 'proof', needsAuthority: false },
+      'wire: identify.chip.unread'
+    ],
+    ['not proven', { proof: 'open' }, 'prove: proof.verdict.nothing'],
+    [
+      'proven and not decided',
+      { proof: 'open', question: judge('go', 'proof.verdict.unit') },
+      'prove: prove.unit.undecided'
+    ],
+    [
+      'decided against what was measured',
+      { question: judge('stop', 'proof.verdict.other') },
+      'prove: prove.unit.contradicted'
+    ],
     ['not the cause', { proof: 'not-cause' }, 'prove: prove.unit.innocent'],
     ['no unit yet', { originalTag: undefined }, 'identify: identify.unit.none'],
     ['chip id unread', {}, 'wire: identify.chip.unread'],

@@ -9,6 +9,11 @@ export interface JobFacts {
   readonly vinProblem: string | undefined;
   readonly vinCheckDigit: 'holds' | 'differs' | 'absent' | undefined;
   readonly authorisedBy: string | undefined;
+  readonly needsAuthority: boolean;
+  /** What the recorded authority still lacks; undefined when it is whole. */
+  readonly authorityGap: 'order' | 'proof' | 'signature' | undefined;
+  /** What scan and tests say about the cause, computed anew. */
+  readonly question: Judgement;
   /** Outcome of the proof that this unit is the cause, as recorded by a person. */
   readonly proof: 'cause' | 'not-cause' | 'open';
   readonly school: string;
@@ -49,15 +54,21 @@ export function judgeLineOfWork(facts: JobFacts): Record<Stop, Judgement> {
 function judgeArrive(f: JobFacts): Judgement {
   if (f.vinProblem) return judge('stop', 'arrive.vin.wrong', { vin: f.vehicleVin });
   if (!f.authorisedBy) return judge('stop', 'arrive.authority.none', { customer: f.customer });
+  if (f.needsAuthority && f.authorityGap)
+    return judge('stop', 'arrive.authority.thin', { missing: f.authorityGap });
   if (f.vinCheckDigit === 'differs')
     return judge('look', 'arrive.vin.digit', { vin: f.vehicleVin });
   return judge('go', 'arrive.job.complete', { customer: f.customer, by: f.authorisedBy });
 }
 
+/** What a person decided, held against what scan and tests say. */
 function judgeProve(f: JobFacts): Judgement {
-  if (f.proof === 'cause') return judge('go', 'prove.unit.cause');
+  const against = f.question.verdict === 'stop';
+  if (f.proof === 'cause')
+    return against ? judge('look', 'prove.unit.contradicted') : judge('go', 'prove.unit.cause');
   if (f.proof === 'not-cause') return judge('stop', 'prove.unit.innocent');
-  return judge('look', 'prove.unit.open');
+  if (f.question.verdict === 'go') return judge('look', 'prove.unit.undecided');
+  return f.question;
 }
 
 function judgeIdentify(f: JobFacts): Judgement {

@@ -51,7 +51,12 @@ export function parseProfile(doc: ProfileDocument): Result<Profile> {
     school: doc.school,
     identity,
     checksums,
-    ways: doc.ways.map(parseWay)
+    ways: doc.ways.map(parseWay),
+    securityData: doc.securityData ?? false,
+    expectedBenchFaults: (doc.expectedBenchFaults ?? []).map((e) => ({
+      code: e.code,
+      failureTypes: (e.failureTypes ?? []).map((t) => Number.parseInt(t, 16))
+    }))
   });
 }
 

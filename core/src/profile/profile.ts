@@ -1,5 +1,6 @@
 import type { ChecksumRule } from '../checksum/rule.ts';
 import type { Range } from '../image/range.ts';
+import type { ExpectedFault } from '../faults/fault.ts';
 
 export interface Region {
   readonly id: string;
@@ -73,6 +74,8 @@ export interface Profile {
   readonly identity: readonly IdentityField[];
   readonly checksums: readonly ChecksumRule[];
   readonly ways: readonly Way[];
+  readonly securityData: boolean;
+  readonly expectedBenchFaults: readonly ExpectedFault[];
 }
 
 /** The region called `id`. Throws RangeError when the profile has none. */

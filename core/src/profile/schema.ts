@@ -148,7 +148,26 @@ export const profileSchema = {
     school: { enum: ['whole-image', 'merge', 'memory-chip', 'supplied-file', 'none'] },
     identity: { type: 'array', items: identityField },
     checksums: { type: 'array', items: checksum },
-    ways: { type: 'array', minItems: 1, items: way }
+    ways: { type: 'array', minItems: 1, items: way },
+    /** The unit holds immobiliser or security data: work on it needs recorded authority. */
+    securityData: { type: 'boolean' },
+    /** Faults that a sound unit stores when it lies alone on a bench. */
+    expectedBenchFaults: {
+      type: 'array',
+      items: {
+        type: 'object',
+        additionalProperties: false,
+        required: ['code'],
+        properties: {
+          /** Whole code or its beginning. */
+          code: { type: 'string', pattern: '^[PCBU][0-3][0-9A-F]{0,3}$' },
+          failureTypes: {
+            type: 'array',
+            items: { type: 'string', pattern: '^[0-9A-F]{2}$' }
+          }
+        }
+      }
+    }
   }
 } as const;
 

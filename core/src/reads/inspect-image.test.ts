@@ -45,7 +45,9 @@ const profile: Profile = {
       littleEndian: false
     }
   ],
-  ways: []
+  ways: [],
+  securityData: false,
+  expectedBenchFaults: []
 };
 const image = () => {
   const bytes = Uint8Array.from({ length: 1024 }, (_, i) => (i * 7 + (i >> 4)) & 0xff);

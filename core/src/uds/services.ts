@@ -2,6 +2,8 @@
 export const SERVICES = {
   diagnosticSessionControl: 0x10,
   ecuReset: 0x11,
+  clearDiagnosticInformation: 0x14,
+  readDtcInformation: 0x19,
   readDataByIdentifier: 0x22,
   securityAccess: 0x27,
   routineControl: 0x31,
@@ -14,10 +16,17 @@ export const SERVICES = {
 
 export const NEGATIVE_RESPONSE = 0x7f;
 
-/** Names of services, for traces. Source: ISO 14229-1. */
+/** Names of services, for traces. Source: ISO 14229-1; 01 to 0A: SAE J1979. */
 export const SERVICE_NAMES: Readonly<Record<number, string>> = {
+  0x01: 'CurrentData',
+  0x03: 'StoredCodes',
+  0x07: 'PendingCodes',
+  0x09: 'VehicleInformation',
+  0x0a: 'PermanentCodes',
   0x10: 'DiagnosticSessionControl',
   0x11: 'ECUReset',
+  0x14: 'ClearDiagnosticInformation',
+  0x19: 'ReadDTCInformation',
   0x22: 'ReadDataByIdentifier',
   0x27: 'SecurityAccess',
   0x31: 'RoutineControl',

@@ -4,14 +4,9 @@ import {
   createSerialLineDecoder,
   encodeSerialLine
 } from '@badger/core/can/serial-line';
-import {
-  IDLE,
-  TIMEOUT_MS,
-  transition,
-  type IsoTpEvent,
-  type IsoTpState
-} from '@badger/core/isotp/machine';
-import type { Module } from '../modules/module.ts';
+import { OBD_FUNCTIONAL_ID } from '@badger/core/obd/services';
+import type { BusUnit } from './bus-unit.ts';
+import { UnitChannel } from './unit-channel.ts';
 
 /** Misbehaviour of a box, for tests and training. */
 export type BoxFault =
@@ -22,20 +17,17 @@ export type BoxFault =
   | { readonly kind: 'silent'; readonly afterFrames: number };
 
 export interface BoxHost {
-  /** The unit on the clamp, if it can be reached at all. */
-  module(): Module | undefined;
+  /** What hangs on the CAN pair: the unit on the clamp, or a whole vehicle. */
+  units(): readonly BusUnit[];
   /** Real life divided by this is the time that passes here; 0 runs free. */
   speed(): number;
   /** Fault to play, taken once. */
   fault: BoxFault | undefined;
 }
 
-/** A unit says "pending" when it needs longer than this. Units: ms. Below P2 of 50 ms. */
-const PENDING_AFTER_MS = 30;
-const PENDING_EVERY_MS = 2000;
 const BITRATE_OF = new Map([...BITRATE_CODES].map(([rate, code]) => [code, rate]));
 
-/** An interface box: ASCII serial-line CAN over TCP on one side, the clamped unit on the other. */
+/** An interface box: ASCII serial-line CAN over TCP on one side, the units on the pair on the other. */
 export function createBoxServer(host: BoxHost): Server {
   let current: Socket | undefined;
   return createServer((socket) => {
@@ -52,11 +44,9 @@ class BoxConnection {
   readonly #socket: Socket;
   readonly #host: BoxHost;
   readonly #decoder = createSerialLineDecoder();
+  readonly #channels = new Map<BusUnit, UnitChannel>();
   #bitrate: number | undefined;
   #open = false;
-  #isoTp: IsoTpState = IDLE;
-  #timers = new Set<NodeJS.Timeout>();
-  #flowTimer: NodeJS.Timeout | undefined;
   #frames = 0;
   #fault: BoxFault | undefined;
   #out: string[] = [];
@@ -68,8 +58,7 @@ class BoxConnection {
     socket.on('data', (chunk) => this.#take(chunk));
     socket.on('error', () => socket.destroy());
     socket.on('close', () => {
-      for (const timer of this.#timers) clearTimeout(timer);
-      clearTimeout(this.#flowTimer);
+      for (const channel of this.#channels.values()) channel.close();
     });
   }
 
@@ -98,66 +87,34 @@ class BoxConnection {
   #frame(id: number, data: Uint8Array): void {
     if (!this.#open) return this.#say('\x07');
     this.#say('z\r');
-    const module = this.#host.module();
-    const bitrate = module?.profile.ways.find((w) => w.can)?.can?.bitrateBps;
-    if (!module || bitrate !== this.#bitrate || id !== module.requestId) return;
-    if (module.mode === 'off') {
-      this.#isoTp = IDLE;
-      return;
-    }
-    this.#step({ type: 'frame', data }, module);
-  }
-
-  #step(event: IsoTpEvent, module: Module): void {
-    const [state, effects] = transition(this.#isoTp, event);
-    this.#isoTp = state;
-    for (const effect of effects) {
-      if (effect.type === 'transmit')
-        for (const data of effect.frames) this.#transmit(module, data);
-      else if (effect.type === 'received') this.#request(module, effect.payload);
-      else if (effect.type === 'gap') {
-        this.#after(effect.us / 1000, () => this.#step({ type: 'gap-over' }, module));
-      } else if (effect.type === 'start' && effect.timer === 'flow') {
-        clearTimeout(this.#flowTimer);
-        this.#flowTimer = setTimeout(() => {
-          this.#step({ type: 'timeout', timer: 'flow' }, module);
-        }, TIMEOUT_MS);
-      } else if (effect.type === 'cancel' && effect.timer === 'flow') clearTimeout(this.#flowTimer);
+    const units = this.#host.units();
+    for (const unit of this.#channels.keys()) if (!units.includes(unit)) this.#drop(unit);
+    for (const unit of units) {
+      const meant = id === unit.requestId || (id === OBD_FUNCTIONAL_ID && unit.functional);
+      if (meant && unit.bitrateBps === this.#bitrate) this.#channel(unit).frame(data);
     }
   }
 
-  #request(module: Module, payload: Uint8Array): void {
-    const { payload: answer, workMs } = module.handle(payload);
-    if (!answer) return;
-    const speed = this.#host.speed();
-    const waitMs = speed === 0 ? 0 : workMs / speed;
-    if (waitMs < 1) return this.#step({ type: 'send', payload: answer }, module);
-    const pending = Uint8Array.of(0x7f, payload[0] as number, 0x78);
-    if (waitMs > PENDING_AFTER_MS) {
-      this.#step({ type: 'send', payload: pending }, module);
-      for (let at = PENDING_EVERY_MS; at < waitMs; at += PENDING_EVERY_MS) {
-        this.#after(at, () => this.#sendIfOn(module, pending));
-      }
-    }
-    this.#after(waitMs, () => this.#sendIfOn(module, answer));
+  #channel(unit: BusUnit): UnitChannel {
+    const known = this.#channels.get(unit);
+    if (known) return known;
+    const channel = new UnitChannel(unit, {
+      transmit: (from, data) => this.#transmit(from, data),
+      flush: () => this.#flush(),
+      speed: () => this.#host.speed(),
+      present: (which) => this.#host.units().includes(which)
+    });
+    this.#channels.set(unit, channel);
+    return channel;
   }
 
-  #sendIfOn(module: Module, payload: Uint8Array): void {
-    if (module.mode === 'off' || this.#host.module() !== module) return;
-    this.#step({ type: 'send', payload }, module);
+  #drop(unit: BusUnit): void {
+    this.#channels.get(unit)?.close();
+    this.#channels.delete(unit);
   }
 
-  #after(ms: number, act: () => void): void {
-    const timer = setTimeout(() => {
-      this.#timers.delete(timer);
-      act();
-      this.#flush();
-    }, ms);
-    this.#timers.add(timer);
-  }
-
-  #transmit(module: Module, data: Uint8Array): void {
-    const line = encodeSerialLine({ id: module.responseId, extended: false, data });
+  #transmit(unit: BusUnit, data: Uint8Array): void {
+    const line = encodeSerialLine({ id: unit.responseId, extended: false, data });
     const fault = this.#host.fault;
     if (fault !== this.#fault) {
       // frames are counted from the moment the script was given
@@ -174,7 +131,7 @@ class BoxConnection {
     else {
       const wrong = data.slice();
       wrong[0] = ((wrong[0] as number) & 0xf0) | (((wrong[0] as number) + 5) & 15);
-      this.#say(encodeSerialLine({ id: module.responseId, extended: false, data: wrong }));
+      this.#say(encodeSerialLine({ id: unit.responseId, extended: false, data: wrong }));
     }
   }
 

@@ -4,6 +4,8 @@ import { decodeMemory, decodeTransferRequest, nextCounter } from '@badger/core/u
 import { computeTidemarkKey } from '@badger/core/uds/security-key';
 import { NRC, ROUTINE_ERASE_MEMORY } from '@badger/core/uds/services';
 import { createRandom, seedOf } from '../world/random.ts';
+import type { Answer, BusUnit } from '../interface-box/bus-unit.ts';
+import { answerFaults } from './bench-memory.ts';
 import type { Memory } from './make-memory.ts';
 
 /** What a unit is, apart from its memory. */
@@ -15,13 +17,8 @@ export interface UnitSpec {
   readonly fields: Readonly<Record<string, string>>;
   /** Numbers of the uploads since power-up of the world that come out wrong, by region. */
   readonly wrongUploads?: Readonly<Record<string, readonly number[]>>;
-}
-
-export interface Answer {
-  /** Undefined: the unit says nothing. */
-  readonly payload: Uint8Array | undefined;
-  /** Time that the unit works on it, in milliseconds of real life. */
-  readonly workMs: number;
+  /** What it has stored when it lies alone on a bench, as `P0201-13/2F`. */
+  readonly benchFaults?: readonly string[];
 }
 
 /** Longest block: 4095 bytes, what a 12-bit length carries. */
@@ -41,7 +38,8 @@ interface Transfer {
  * A simulated module: power, boot pad, sessions, security, memory that behaves like flash (a write can only
  * clear bits, an erase sets a block to FF). It knows nothing of jobs.
  */
-export class Module {
+export class Module implements BusUnit {
+  readonly functional = false;
   readonly spec: UnitSpec;
   readonly profile: Profile;
   readonly memory: Memory;
@@ -83,6 +81,14 @@ export class Module {
 
   get responseId(): number {
     return this.#access.responseId;
+  }
+
+  get bitrateBps(): number {
+    return this.#access.bitrateBps;
+  }
+
+  get awake(): boolean {
+    return this.#mode !== 'off';
   }
 
   get mode(): 'off' | 'application' | 'boot' {
@@ -132,6 +138,8 @@ export class Module {
       case 0x11:
         this.#resetSession();
         return reply(0x51, request.subarray(1, 2));
+      case 0x19:
+        return answerFaults(request, this.spec.benchFaults ?? []);
       case 0x22:
         return this.#readDid(request);
       case 0x27:

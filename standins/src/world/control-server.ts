@@ -1,5 +1,8 @@
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { BoxFault } from '../interface-box/box-server.ts';
+import type { DoipFault } from '../vehicle/doip-entity.ts';
+import { SCRIPT_NAMES } from '../vehicle/fault-script.ts';
+import type { Ignition } from '../vehicle/vehicle.ts';
 import type { Station, World } from './world.ts';
 
 /** The hands and the weather of the simulated bench, over HTTP and JSON on loopback. */
@@ -48,6 +51,11 @@ function act(world: World, path: string, body: Record<string, unknown>): Reply {
     world.speed = factor;
     return { status: 200, body: describe(world) };
   }
+  if (path === '/vehicle') return vehicle(world, body);
+  if (path === '/vehicle-faults') {
+    world.yard.fault = (body['fault'] ?? undefined) as DoipFault | undefined;
+    return { status: 200, body: {} };
+  }
   const station = world.stations.find((s) => s.spec.id === body['station']);
   if (!station) return { status: 404, body: { code: 'world.station.unknown' } };
   if (path === '/hands') return hands(world, station, body);
@@ -60,6 +68,27 @@ function hands(world: World, station: Station, body: Record<string, unknown>): R
   const unit = body['unit'];
   if (unit !== undefined && !world.clamp(station, typeof unit === 'string' ? unit : null)) {
     return { status: 409, body: { code: 'world.unit.elsewhere' } };
+  }
+  return { status: 200, body: describe(world) };
+}
+
+/** Hands at the vehicles: the cable, the key, the support supply, and what is wrong with one. */
+function vehicle(world: World, body: Record<string, unknown>): Reply {
+  const id = body['vehicle'];
+  const plug = body['plug'];
+  if (plug !== undefined) {
+    const station = typeof body['station'] === 'string' ? body['station'] : undefined;
+    if (!world.yard.plug(typeof plug === 'string' ? plug : null, station))
+      return { status: 404, body: { code: 'world.vehicle.unknown' } };
+  }
+  if (id !== undefined) {
+    const found = world.yard.vehicles.get(String(id));
+    if (!found) return { status: 404, body: { code: 'world.vehicle.unknown' } };
+    const script = SCRIPT_NAMES.find((s) => s === body['script']);
+    if (script) found.play(script);
+    if (['off', 'on', 'running'].includes(String(body['ignition'])))
+      found.turn(body['ignition'] as Ignition);
+    if (typeof body['support'] === 'boolean') found.support(body['support']);
   }
   return { status: 200, body: describe(world) };
 }
@@ -96,6 +125,19 @@ function describe(world: World) {
       boxPort: s.boxPort,
       supplyPort: s.supplyPort
     })),
-    units: [...world.units.values()].map((m) => ({ tag: m.spec.tag, family: m.spec.family }))
+    units: [...world.units.values()].map((m) => ({ tag: m.spec.tag, family: m.spec.family })),
+    doipPort: world.yard.doipPort,
+    plugged: world.yard.vehicle()?.spec.id ?? null,
+    pluggedStation: world.yard.station ?? null,
+    vehicles: [...world.yard.vehicles.values()].map((v) => ({
+      id: v.spec.id,
+      name: v.spec.name,
+      vin: v.spec.vin,
+      carrier: v.layout.carrier,
+      ignition: v.ignition,
+      supported: v.supported,
+      asleep: v.asleep,
+      script: v.script
+    }))
   };
 }

@@ -7,10 +7,21 @@ export const STATIONS: readonly StationSpec[] = [
   { id: 'corner', name: 'Corner', ratedMa: 5_000, boxPort: 0, supplyPort: 0 }
 ];
 
+/** What an engine unit complains about when nothing is plugged to it: ten that must be there. */
+const ALONE_ENGINE = [
+  ...['P0201-13', 'P0202-13', 'P0203-13', 'P0204-13'],
+  ...['P0113-13', 'P0118-13', 'P0193-31', 'P0335-31', 'P0340-31', 'U0101-87']
+].map((c) => `${c}/2F`);
+const ALONE_GEARBOX = ['P0753-13', 'P0758-13', 'P0710-13', 'P0715-31', 'U0100-87'].map(
+  (c) => `${c}/2F`
+);
+const ALONE_BODY = ['B1000-13', 'U0155-87', 'U0100-87'].map((c) => `${c}/2F`);
+
 /** The units that lie about in the workshop. All numbers are invented. */
 export const UNITS: readonly UnitSpec[] = [
   {
     tag: '0417',
+    benchFaults: [...ALONE_ENGINE, 'P0606-49/2F'],
     family: 'HV-EC4',
     chipId: '5C1A09E2',
     fields: {
@@ -22,6 +33,7 @@ export const UNITS: readonly UnitSpec[] = [
   },
   {
     tag: '0388',
+    benchFaults: ALONE_ENGINE,
     family: 'HV-EC4',
     chipId: '5C1B77D0',
     fields: {
@@ -33,6 +45,7 @@ export const UNITS: readonly UnitSpec[] = [
   },
   {
     tag: '0419',
+    benchFaults: [...ALONE_ENGINE, 'P0202-12/2F'],
     family: 'HV-EC4',
     chipId: '5C1A4F31',
     fields: {
@@ -46,6 +59,7 @@ export const UNITS: readonly UnitSpec[] = [
   },
   {
     tag: '0421',
+    benchFaults: ALONE_ENGINE,
     family: 'HV-EC4',
     chipId: '5C1B90A6',
     fields: {
@@ -57,6 +71,7 @@ export const UNITS: readonly UnitSpec[] = [
   },
   {
     tag: '0390',
+    benchFaults: [...ALONE_GEARBOX, 'P0606-49/2F'],
     family: 'QN-TC2',
     chipId: '71B03F08',
     fields: {
@@ -68,6 +83,7 @@ export const UNITS: readonly UnitSpec[] = [
   },
   {
     tag: '0391',
+    benchFaults: ALONE_GEARBOX,
     family: 'QN-TC2',
     chipId: '71B044AC',
     fields: {
@@ -79,6 +95,7 @@ export const UNITS: readonly UnitSpec[] = [
   },
   {
     tag: '0402',
+    benchFaults: [...ALONE_BODY, 'P062F-46/2F'],
     family: 'PW-BD1',
     chipId: '0D9F7712',
     fields: {

@@ -4,6 +4,10 @@ import { makeMemory } from '../modules/make-memory.ts';
 import { Module, type UnitSpec } from '../modules/module.ts';
 import { SupplyDevice } from '../supply/supply-device.ts';
 import { createSupplyServer } from '../supply/supply-server.ts';
+import type { VehicleLayout } from '@badger/core/scan/layout';
+import type { BusUnit } from '../interface-box/bus-unit.ts';
+import type { VehicleSpec } from '../vehicle/vehicle.ts';
+import { Yard } from '../vehicle/yard.ts';
 import { listen, trackSockets } from './listen.ts';
 
 export interface StationSpec {
@@ -19,6 +23,8 @@ export interface WorldOptions {
   readonly profiles: readonly Profile[];
   readonly units: readonly UnitSpec[];
   readonly stations: readonly StationSpec[];
+  readonly vehicles: readonly VehicleSpec[];
+  readonly layouts: readonly VehicleLayout[];
   readonly speed: number;
   /** Where units keep what was written to them; undefined forgets. */
   readonly store?: MemoryStore | undefined;
@@ -38,12 +44,14 @@ export class Station implements BoxHost {
   padHeld = false;
   #clamped: Module | undefined;
   readonly #speed: () => number;
+  readonly #yard: Yard;
   boxPort = 0;
   supplyPort = 0;
 
-  constructor(spec: StationSpec, speed: () => number) {
+  constructor(spec: StationSpec, speed: () => number, yard: Yard) {
     this.spec = spec;
     this.#speed = speed;
+    this.#yard = yard;
     this.supply = new SupplyDevice({
       ratedMa: spec.ratedMa,
       serial: `SB-${spec.id.toUpperCase()}-01`,
@@ -64,8 +72,10 @@ export class Station implements BoxHost {
     if (this.supply.on) module?.powerOn(this.padHeld);
   }
 
-  module(): Module | undefined {
-    return this.#clamped;
+  /** The box's pair goes to the clamp, or into the socket of an older vehicle. */
+  units(): readonly BusUnit[] {
+    if (this.#yard.station === this.spec.id) return this.#yard.vehicle()?.busUnits ?? [];
+    return this.#clamped ? [this.#clamped] : [];
   }
 
   speed(): number {
@@ -77,17 +87,44 @@ export class Station implements BoxHost {
 export class World {
   readonly stations: readonly Station[];
   readonly units: ReadonlyMap<string, Module>;
-  speed: number;
+  readonly yard: Yard;
+  #speed: number;
+  /** Real life that had passed when the speed was last changed, and when that was. */
+  #lifeMs = 0;
+  #sinceMs = performance.now();
   readonly #closers: (() => void)[] = [];
 
   constructor(options: WorldOptions) {
-    this.speed = options.speed;
-    this.stations = options.stations.map((s) => new Station(s, () => this.speed));
+    this.#speed = options.speed;
+    this.yard = new Yard({
+      vehicles: options.vehicles,
+      layouts: options.layouts,
+      speed: () => this.speed,
+      realLifeMs: () => this.realLifeMs()
+    });
+    this.stations = options.stations.map((s) => new Station(s, () => this.speed, this.yard));
     this.units = new Map(options.units.map((u) => [u.tag, makeModule(u, options)]));
+  }
+
+  get speed(): number {
+    return this.#speed;
+  }
+
+  set speed(factor: number) {
+    this.#lifeMs = this.realLifeMs();
+    this.#sinceMs = performance.now();
+    this.#speed = factor;
+  }
+
+  /** Real life that has passed, for batteries and sleep; running free counts as once. */
+  realLifeMs(): number {
+    return this.#lifeMs + (performance.now() - this.#sinceMs) * Math.max(1, this.#speed);
   }
 
   /** Opens every socket on loopback. */
   async start(): Promise<void> {
+    await this.yard.start();
+    this.#closers.push(() => this.yard.stop());
     for (const station of this.stations) {
       const box = createBoxServer(station);
       const supply = createSupplyServer(station.supply);

@@ -1,15 +1,21 @@
 import type { Judgement, Verdict } from '@badger/core/base/verdict';
 import type { Problem } from '@badger/core/base/result';
+import { arrive } from './arrive.ts';
 import { bench } from './bench.ts';
 import type { Message, MessageOf, Params } from './message.ts';
 import { problems } from './problems.ts';
+import { prove } from './prove.ts';
+import { scan } from './scan.ts';
 import { verdicts } from './verdicts.ts';
 
 /** All text for problems, findings and verdicts, by code. */
 export const catalogue: Readonly<Record<string, MessageOf>> = {
   ...verdicts,
   ...bench,
-  ...problems
+  ...problems,
+  ...arrive,
+  ...prove,
+  ...scan
 };
 
 /** What people read for a code; an unknown code is shown as it is, never hidden. */

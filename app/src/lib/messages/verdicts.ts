@@ -32,11 +32,6 @@ export const verdicts: Record<string, MessageOf> = {
     text: 'A clone would carry the fault nowhere and the customer would not pay.',
     clear: 'Find the real cause, or record new evidence.'
   }),
-  'prove.unit.open': () => ({
-    title: 'Is it really the unit?',
-    text: 'Nothing is recorded yet that shows it: wiring and supply sound, or a known-good unit tried.',
-    clear: 'Record what was tried and what it showed.'
-  }),
   'identify.family.unknown': () => ({
     title: 'No profile for this family',
     text: 'Without a profile nothing can be measured or compared.',

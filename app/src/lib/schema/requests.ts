@@ -1,8 +1,7 @@
 import type { Static } from 'typebox';
-
-const unitRole = { enum: ['original', 'donor'] } as const;
-const tag = { type: 'string', pattern: '^[0-9A-Za-z-]{1,12}$' } as const;
-const stationId = { type: 'string', pattern: '^[a-z][a-z0-9-]{0,30}$' } as const;
+import { assignUnit, authority, kitEdit, kitTick, newJob, place } from './arrive-requests.ts';
+import { proof, proofTest, route, startScan, typedScan, vehicleHands } from './prove-requests.ts';
+import { stationId, tag, unitRole } from './shapes.ts';
 
 const hands = {
   $id: 'urn:upright-badger:hands',
@@ -40,33 +39,6 @@ const startOperation = {
     /** Last three characters of the donor's tag, for a write. */
     confirmation: { type: 'string', maxLength: 12 }
   }
-} as const;
-
-const proof = {
-  $id: 'urn:upright-badger:proof',
-  type: 'object',
-  additionalProperties: false,
-  required: ['outcome', 'reason'],
-  properties: {
-    outcome: { enum: ['cause', 'not-cause', 'open'] },
-    reason: { type: 'string', minLength: 3, maxLength: 500 }
-  }
-} as const;
-
-const assignUnit = {
-  $id: 'urn:upright-badger:assign-unit',
-  type: 'object',
-  additionalProperties: false,
-  required: ['tag', 'role'],
-  properties: { tag, role: unitRole }
-} as const;
-
-const authority = {
-  $id: 'urn:upright-badger:authority',
-  type: 'object',
-  additionalProperties: false,
-  required: ['authorisedBy'],
-  properties: { authorisedBy: { type: 'string', minLength: 3, maxLength: 120, pattern: '\\S' } }
 } as const;
 
 const forgetChip = {
@@ -115,23 +87,6 @@ const speed = {
   properties: { factor: { type: 'number', minimum: 1, maximum: 120 } }
 } as const;
 
-const newJob = {
-  $id: 'urn:upright-badger:new-job',
-  type: 'object',
-  additionalProperties: false,
-  required: ['customer', 'vehicle', 'vin', 'family', 'complaint', 'authorisedBy', 'originalTag'],
-  properties: {
-    customer: { type: 'string', minLength: 1, maxLength: 80 },
-    vehicle: { type: 'string', minLength: 1, maxLength: 80 },
-    vin: { type: 'string', minLength: 1, maxLength: 40 },
-    family: { type: 'string', pattern: '^[A-Z]{2}-[A-Z0-9]{3}$' },
-    complaint: { type: 'string', minLength: 1, maxLength: 500 },
-    authorisedBy: { type: 'string', maxLength: 120 },
-    originalTag: tag,
-    donorTag: { anyOf: [tag, { type: 'string', maxLength: 0 }] }
-  }
-} as const;
-
 const stations = {
   $id: 'urn:upright-badger:stations',
   type: 'array',
@@ -164,7 +119,15 @@ export const schemas = {
   FirstPerson: firstPerson,
   Speed: speed,
   NewJob: newJob,
-  Stations: stations
+  Stations: stations,
+  StartScan: startScan,
+  TypedScan: typedScan,
+  VehicleHands: vehicleHands,
+  ProofTest: proofTest,
+  Route: route,
+  KitTick: kitTick,
+  KitEdit: kitEdit,
+  Place: place
 } as const;
 
 export type Hands = Static<typeof hands>;
@@ -180,3 +143,11 @@ export type FirstPerson = Static<typeof firstPerson>;
 export type Speed = Static<typeof speed>;
 export type NewJob = Static<typeof newJob>;
 export type Stations = Static<typeof stations>;
+export type StartScan = Static<typeof startScan>;
+export type TypedScan = Static<typeof typedScan>;
+export type VehicleHands = Static<typeof vehicleHands>;
+export type ProofTest = Static<typeof proofTest>;
+export type Route = Static<typeof route>;
+export type KitTick = Static<typeof kitTick>;
+export type KitEdit = Static<typeof kitEdit>;
+export type Place = Static<typeof place>;

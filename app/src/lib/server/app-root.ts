@@ -9,6 +9,7 @@ export async function startRoot(): Promise<void> {
     databaseUrl: process.env['DATABASE_URL'],
     worldUrl: process.env['WORLD_URL'],
     stations: process.env['BADGER_STATIONS'],
+    doip: process.env['BADGER_DOIP'],
     profilesDir: process.env['PROFILES_DIR'],
     demo: process.env['BADGER_DEMO'] === '1',
     rehearse: process.env['BADGER_REHEARSE'] !== '0'

@@ -1,5 +1,6 @@
 import type { Logger } from 'pino';
 import type { Profile } from '@badger/core/profile/profile';
+import type { VehicleLayout } from '@badger/core/scan/layout';
 import type { Bench } from './bench/bench.ts';
 import type { Db } from './db/client.ts';
 
@@ -8,6 +9,8 @@ export interface Deps {
   readonly db: Db;
   readonly bench: Bench;
   readonly profiles: ReadonlyMap<string, Profile>;
+  /** Where the units of the known makes answer. */
+  readonly layouts: readonly VehicleLayout[];
   readonly log: Pick<Logger, 'info' | 'warn' | 'error'>;
   /** Number under which this process owns operations. */
   readonly owner: number;

@@ -1,12 +1,14 @@
 import { randomInt } from 'node:crypto';
 import { resolve } from 'node:path';
 import pino from 'pino';
+import { DOIP_PORT } from '@badger/core/doip/codec';
 import { Bench } from './bench/bench.ts';
 import { createDb, migrateDb } from './db/client.ts';
 import type { Deps } from './deps.ts';
 import { listStations, saveStation } from './repositories/stations.ts';
 import { seedDemo } from './services/demo.ts';
 import { parseStations } from './services/configured-stations.ts';
+import { loadLayouts } from './services/load-layouts.ts';
 import { loadProfiles } from './services/load-profiles.ts';
 import { rehearseDemo } from './services/rehearse-demo.ts';
 import { holdOwnerLock, keepRecovering } from './services/recover.ts';
@@ -24,6 +26,8 @@ export interface RootOptions {
   readonly demo: boolean;
   /** JSON text of stations with real devices. */
   readonly stations?: string | undefined;
+  /** Where a real vehicle's DoIP entity listens: `HOST` or `HOST:PORT`. */
+  readonly doip?: string | undefined;
   /** Bring a freshly seeded demo to its stops by working on the simulated bench. */
   readonly rehearse?: boolean;
   readonly log?: Deps['log'];
@@ -36,14 +40,16 @@ export async function createRoot(options: RootOptions): Promise<Root> {
   const db = createDb(options.databaseUrl);
   await migrateDb(db, options.migrationsDir);
   const seeded = options.demo && (await seedDemo(db));
-  const profiles = await loadProfiles(db, resolve(options.profilesDir ?? '../profiles'), log);
+  const folder = resolve(options.profilesDir ?? '../profiles');
+  const profiles = await loadProfiles(db, folder, log);
+  const layouts = loadLayouts(`${folder}/vehicles`, log);
   if (options.worldUrl) await takeStationsFromWorld(db, options.worldUrl);
   for (const station of parseStations(options.stations)) await saveStation(db, station);
-  const bench = new Bench(await listStations(db), options.worldUrl);
+  const bench = new Bench(await listStations(db), options.worldUrl, parseDoip(options.doip));
   await bench.world?.load();
   const owner = randomInt(1, 2 ** 31 - 1);
   const releaseOwner = holdOwnerLock(options.databaseUrl as string, owner);
-  const deps: Deps = { db, bench, profiles, log, owner, heartbeatMs: 1000 };
+  const deps: Deps = { db, bench, profiles, layouts, log, owner, heartbeatMs: 1000 };
   const stopRecovering = keepRecovering(deps);
   if (seeded && options.rehearse) await rehearseDemo(deps, bench.world?.latest?.speed ?? 30);
   return {
@@ -71,4 +77,9 @@ async function takeStationsFromWorld(db: Deps['db'], url: string): Promise<void>
       supplyPort: s.supplyPort
     });
   }
+}
+
+function parseDoip(text: string | undefined) {
+  const match = /^([^:\s]+)(?::(\d{1,5}))?$/.exec(text ?? '');
+  return match ? { host: match[1] as string, port: Number(match[2] ?? DOIP_PORT) } : undefined;
 }

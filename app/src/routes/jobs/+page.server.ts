@@ -2,8 +2,23 @@ import { deps } from '$lib/server/app-root.ts';
 import { listJobLines } from '$lib/server/services/job-lines.ts';
 import type { PageServerLoad } from './$types';
 
+/** Jobs on one page of the list. */
+const PAGE = 50;
+
 export const load: PageServerLoad = async ({ depends, url }) => {
   depends('badger:jobs');
   const text = (url.searchParams.get('q') ?? '').trim().slice(0, 60);
-  return { jobs: await listJobLines(deps(), { text }), text, now: new Date() };
+  const page = Math.max(1, Number(url.searchParams.get('page')) || 1);
+  const { lines, total } = await listJobLines(deps(), {
+    text,
+    page: { limit: PAGE, offset: (page - 1) * PAGE }
+  });
+  return {
+    jobs: lines,
+    total,
+    page,
+    pages: Math.max(1, Math.ceil(total / PAGE)),
+    text,
+    now: new Date()
+  };
 };

@@ -1,77 +1,113 @@
 <script lang="ts">
-  import { parseVin } from '@badger/core/identity/vin';
+  import AuthorityCard from '$lib/features/arrive/AuthorityCard.svelte';
+  import PhotoCard from '$lib/features/arrive/PhotoCard.svelte';
+  import UnitsCard from '$lib/features/arrive/UnitsCard.svelte';
+  import VinFacts from '$lib/features/arrive/VinFacts.svelte';
+  import { REASONS } from '$lib/features/arrive/reasons.ts';
+  import { viewVin } from '$lib/features/arrive/vin.view.ts';
+  import ReadyCard from '$lib/features/kit/ReadyCard.svelte';
   import type { JobData } from '$lib/job-types.ts';
-  import { noted } from '$lib/features/live/notices.svelte.ts';
-  import { send } from '$lib/features/live/send.ts';
+  import type { PageData } from '../../../routes/jobs/[number]/[stop]/$types';
 
-  let { job }: { job: JobData } = $props();
-  let authorisedBy = $state('');
+  let { job, extras }: { job: JobData; extras: PageData } = $props();
 
-  async function record(event: SubmitEvent) {
-    event.preventDefault();
-    if (noted(await send(`/api/jobs/${job.number}/authority`, { authorisedBy }))) authorisedBy = '';
-  }
-  const vin = $derived(parseVin(job.vin));
-  const digit = {
-    holds: 'check digit holds',
-    differs: 'check digit differs',
-    absent: 'no check digit'
-  };
+  const vin = $derived(viewVin(job.vin, new Date().getFullYear()));
+  const reason = $derived(REASONS.find((r) => r.id === job.reason)?.name ?? job.reason);
+  const came = $derived(
+    job.arrival &&
+      { vehicle: 'the vehicle', post: 'by post', counter: 'over the counter' }[job.arrival.how]
+  );
+  const tags = $derived(
+    [job.units.original?.tag, job.units.donor?.tag].filter((t) => t !== undefined)
+  );
 </script>
 
-<div class="card-sheet">
-  <table class="plain">
-    <tbody>
-      <tr><th scope="row">Customer</th><td>{job.customer}</td></tr>
-      <tr><th scope="row">Vehicle</th><td>{job.vehicle}</td></tr>
-      <tr>
-        <th scope="row">VIN</th>
-        <td class="mono">
-          {job.vin.slice(0, -7)}<b>{job.vin.slice(-7)}</b>
-          <span class="soft">{vin.ok ? digit[vin.value.checkDigit] : 'cannot be right'}</span>
-        </td>
-      </tr>
-      <tr><th scope="row">Complaint</th><td>{job.complaint}</td></tr>
-      <tr><th scope="row">Ordered by</th><td>{job.authorisedBy ?? 'nobody yet'}</td></tr>
-      <tr
-        ><th scope="row">Family</th><td
-          ><a class="link" href="/families/{job.family}">{job.family}</a></td
-        ></tr
-      >
-      <tr>
-        <th scope="row">Opened</th>
-        <td>{job.createdAt.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</td
-        >
-      </tr>
-    </tbody>
-  </table>
-</div>
-{#if !job.closedAt && !job.authorisedBy}
-  <form class="card-sheet order" onsubmit={record}>
-    <label>
-      <span class="soft"
-        >Who ordered the work, on what paper? Local law and licensing decide what is needed.</span
-      >
-      <input
-        class="input w-full"
-        bind:value={authorisedBy}
-        required
-        minlength="3"
-        maxlength="120"
+<div class="two">
+  <div class="pile">
+    <div class="card-sheet">
+      <div class="vin">
+        {#if vin}<VinFacts view={vin} />{/if}
+      </div>
+      <table class="plain">
+        <tbody>
+          <tr><th scope="row">Complaint</th><td>{job.complaint}</td></tr>
+          <tr><th scope="row">Reason</th><td>{reason}</td></tr>
+          {#if job.arrival}
+            <tr>
+              <th scope="row">Came in</th>
+              <td
+                >{came}{job.arrival.parcelNumber ? `, parcel ${job.arrival.parcelNumber}` : ''}{job
+                  .arrival.condition
+                  ? `; ${job.arrival.condition}`
+                  : ''}</td
+              >
+            </tr>
+          {/if}
+          <tr>
+            <th scope="row">Family</th>
+            <td
+              ><a class="link" href="/families/{job.family}">{job.family}</a>, opened {job.createdAt.toLocaleString(
+                'en-GB',
+                { dateStyle: 'medium', timeStyle: 'short' }
+              )}</td
+            >
+          </tr>
+          {#if extras.earlier.length > 0}
+            <tr>
+              <th scope="row">Seen before</th>
+              <td>
+                {#each extras.earlier as e (e.number)}
+                  <a class="link" href="/jobs/{e.number}">{e.number}</a>
+                  {e.closed ? 'closed' : 'open'}: {e.complaint}<br />
+                {/each}
+              </td>
+            </tr>
+          {/if}
+        </tbody>
+      </table>
+    </div>
+    <UnitsCard {job} served={extras.served} />
+    <PhotoCard
+      photos={extras.photos}
+      jobNumber={job.number}
+      {tags}
+      closed={job.closedAt !== null}
+    />
+  </div>
+  <div class="pile">
+    <AuthorityCard {job} />
+    {#if extras.readiness}
+      <ReadyCard
+        readiness={extras.readiness}
+        jobNumber={job.number}
+        closed={job.closedAt !== null}
       />
-    </label>
-    <button class="btn btn-primary">Record the order</button>
-  </form>
-{/if}
+    {/if}
+  </div>
+</div>
 
 <style>
-  .order {
-    padding: 12px 16px;
+  .two {
     display: grid;
-    gap: 10px;
-    justify-items: start;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    gap: 12px;
+    align-items: start;
   }
-  label {
-    width: 100%;
+  .pile {
+    display: grid;
+    gap: 12px;
+    min-width: 0;
+  }
+  .vin {
+    padding: 12px 14px 6px;
+  }
+  th {
+    white-space: nowrap;
+    vertical-align: top;
+  }
+  @media (max-width: 1000px) {
+    .two {
+      grid-template-columns: 1fr;
+    }
   }
 </style>

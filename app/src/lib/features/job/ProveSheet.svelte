@@ -1,65 +1,57 @@
 <script lang="ts">
-  import type { JobData } from '$lib/job-types.ts';
-  import { noted } from '$lib/features/live/notices.svelte.ts';
-  import { send } from '$lib/features/live/send.ts';
+  import type { JobData, ScanHead } from '$lib/job-types.ts';
+  import { live } from '$lib/features/live/live.svelte.ts';
+  import BenchFaults from '$lib/features/prove/BenchFaults.svelte';
+  import CausePanel from '$lib/features/prove/CausePanel.svelte';
+  import DecisionPanel from '$lib/features/prove/DecisionPanel.svelte';
+  import FaultGroups from '$lib/features/prove/FaultGroups.svelte';
+  import RoutesPanel from '$lib/features/prove/RoutesPanel.svelte';
+  import ScanPanel from '$lib/features/prove/ScanPanel.svelte';
+  import TestPanel from '$lib/features/prove/TestPanel.svelte';
 
-  let { job }: { job: JobData } = $props();
-  let outcome = $state<'cause' | 'not-cause' | 'open'>('open');
-  let reason = $state('');
+  let {
+    job,
+    scans,
+    stationId
+  }: { job: JobData; scans: readonly ScanHead[]; stationId: string | null } = $props();
 
-  async function record(event: SubmitEvent) {
-    event.preventDefault();
-    if (noted(await send(`/api/jobs/${job.number}/proof`, { outcome, reason }))) reason = '';
-  }
+  const scanning = $derived(live.bench.scans.find((s) => s.jobNumber === job.number));
 </script>
 
-{#if job.proofReason}
-  <div class="card-sheet box">
-    <h2>What is recorded</h2>
-    <p>{job.proofReason}</p>
+<p class="soft care">
+  Airbag and high-voltage systems are for qualified persons. Battery off: minus first; on: minus
+  last.
+</p>
+<ScanPanel {job} {scans} {scanning} {stationId} />
+{#if job.proof.vehicleScan}<FaultGroups proof={job.proof} />{/if}
+<div class="two">
+  <TestPanel {job} />
+  <div class="pile">
+    <CausePanel proof={job.proof} />
+    <DecisionPanel {job} />
   </div>
-{/if}
-{#if !job.closedAt}
-  <form class="card-sheet box" onsubmit={record}>
-    <h2>Record what was tried</h2>
-    <div class="choices">
-      {#each [['cause', 'It is this unit'], ['not-cause', 'It is something else'], ['open', 'Not decided']] as [value, label] (value)}
-        <label class="choice"
-          ><input type="radio" class="radio" bind:group={outcome} {value} /> {label}</label
-        >
-      {/each}
-    </div>
-    <label>
-      <span class="soft">What was tried and what it showed</span>
-      <textarea class="textarea w-full" rows="2" bind:value={reason} required minlength="3"
-      ></textarea>
-    </label>
-    <button class="btn btn-primary">Record it</button>
-  </form>
-{/if}
+</div>
+<BenchFaults {job} {stationId} />
+<RoutesPanel {job} />
 
 <style>
-  .box {
-    padding: 12px 16px;
-    display: grid;
-    gap: 10px;
-  }
-  h2 {
+  .care {
     margin: 0;
-    font-weight: 600;
+    font-size: 13.5px;
   }
-  .choices {
-    display: flex;
-    gap: 8px 24px;
-    flex-wrap: wrap;
+  .two {
+    display: grid;
+    grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
+    gap: 12px;
+    align-items: start;
   }
-  .choice {
-    display: flex;
-    gap: 8px;
-    align-items: center;
-    min-height: 44px;
+  .pile {
+    display: grid;
+    gap: 12px;
   }
-  button {
-    justify-self: start;
+  @media (max-width: 1000px) {
+    .two {
+      grid-template-columns: 1fr;
+    }
   }
 </style>

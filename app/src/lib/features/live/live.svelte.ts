@@ -18,7 +18,13 @@ const REFRESH_MS = 40;
 
 /** What happens on the bench, kept up to date by one stream of server-sent events for each tab. */
 class Live {
-  bench = $state.raw<LiveBench>({ speed: undefined, stations: [], units: [] });
+  bench = $state.raw<LiveBench>({
+    speed: undefined,
+    stations: [],
+    units: [],
+    scans: [],
+    yard: undefined
+  });
   /** False while the stream is down: figures on the page are old then. */
   connected = $state(false);
   #source: EventSource | undefined;
@@ -60,6 +66,7 @@ class Live {
       this.#markStale(`badger:job:${jobNumber}`);
       this.#markStale('badger:jobs');
     });
+    source.addEventListener('kit', () => this.#markStale('badger:kit'));
     source.addEventListener('finished', (e) => {
       announce(JSON.parse(String(e.data)) as Finished);
     });

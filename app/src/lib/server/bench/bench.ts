@@ -1,4 +1,6 @@
+import type { VehicleAddress } from './doip-connection.ts';
 import { Hub } from './hub.ts';
+import type { LiveScan } from './live-scan.ts';
 import type { LiveOperation } from './live-operation.ts';
 import { StationBench } from './station-bench.ts';
 import { WorldClient } from './world-client.ts';
@@ -10,15 +12,25 @@ export class Bench {
   readonly stations = new Map<string, StationBench>();
   /** Running operations of this process by station id. */
   readonly running = new Map<string, LiveOperation>();
+  /** Scans under way: by `cable`, or by the station whose box is used. */
+  readonly scans = new Map<string, LiveScan>();
   readonly world: WorldClient | undefined;
+  readonly #doip: VehicleAddress | undefined;
   #told = 0;
   #pending: NodeJS.Timeout | undefined;
 
-  constructor(rows: readonly StationRow[], worldUrl?: string) {
+  constructor(rows: readonly StationRow[], worldUrl?: string, doip?: VehicleAddress) {
     this.world = worldUrl ? new WorldClient(worldUrl) : undefined;
+    this.#doip = doip;
     for (const row of rows) {
       this.stations.set(row.id, new StationBench(row, () => this.changed()));
     }
+  }
+
+  /** Where the Ethernet cable to the vehicle ends: as configured, or at the simulated one. */
+  vehicleAddress(): VehicleAddress | undefined {
+    const port = this.world?.latest?.doipPort;
+    return this.#doip ?? (port ? { host: '127.0.0.1', port } : undefined);
   }
 
   /** Tells the pages that something on the bench moved, at most five times a second. */

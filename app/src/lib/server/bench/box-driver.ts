@@ -6,11 +6,17 @@ import {
   type SerialLineEvent
 } from '@badger/core/can/serial-line';
 import type { CanAccess } from '@badger/core/profile/profile';
-import { CanLink } from './can-link.ts';
+import { CanLink, type CanPair } from './can-link.ts';
 import type { TraceRecorder } from './trace-recorder.ts';
 
 const RECONNECT_MS = 1000;
 const COMMAND_TIMEOUT_MS = 2000;
+
+/** An open CAN channel of a box. */
+export interface CanChannel {
+  link(pair: CanPair, recorder: TraceRecorder, onClose?: () => Promise<void>): CanLink;
+  close(): Promise<void>;
+}
 
 type Waiter = (event: 'ack' | 'refused' | 'lost') => void;
 
@@ -25,7 +31,9 @@ export class BoxDriver {
   #closed = false;
   #retry: NodeJS.Timeout | undefined;
   #waiter: Waiter | undefined;
-  #link: CanLink | undefined;
+  /** Links on the open channel, one for each unit that is spoken to. */
+  readonly #links = new Set<CanLink>();
+  #channelOpen = false;
 
   constructor({ host, port, onState }: { host: string; port: number; onState: () => void }) {
     this.#host = host;
@@ -54,7 +62,7 @@ export class BoxDriver {
       const was = this.#connected;
       this.#connected = false;
       this.#waiter?.('lost');
-      this.#link?.lost();
+      for (const link of this.#links) link.lost();
       if (was) this.#onState();
       if (!this.#closed) this.#retry = setTimeout(() => this.#connect(), RECONNECT_MS);
     });
@@ -62,16 +70,16 @@ export class BoxDriver {
 
   #take(chunk: Uint8Array): void {
     for (const event of this.#decoder.push(chunk)) this.#event(event);
-    this.#link?.flush();
+    for (const link of this.#links) link.flush();
   }
 
   #event(event: SerialLineEvent): void {
-    if (event.type === 'frame') this.#link?.frame(event.frame);
+    if (event.type === 'frame') for (const link of this.#links) link.frame(event.frame);
     else if (event.type === 'ack') this.#waiter?.('ack');
     else if (event.type === 'refused') {
       if (this.#waiter) this.#waiter('refused');
-      else this.#link?.refused();
-    } else if (event.type === 'garbage') this.#link?.garbage(event.text);
+      else for (const link of this.#links) link.refused();
+    } else if (event.type === 'garbage') for (const link of this.#links) link.garbage(event.text);
   }
 
   #command(line: string): Promise<'ack' | 'refused' | 'lost'> {
@@ -88,31 +96,58 @@ export class BoxDriver {
   }
 
   /**
-   * Opens the CAN channel for a unit.
-   * Errors: `link.socket.lost`, `link.box.refused`, `link.box.busy` (a channel is open already).
+   * Opens the CAN channel for one unit; closing the link closes the channel.
+   * Errors: those of {@link openChannel}.
    */
   async openLink(access: CanAccess, recorder: TraceRecorder): Promise<Result<CanLink>> {
+    const channel = await this.openChannel(access.bitrateBps);
+    if (!channel.ok) return channel;
+    return ok(channel.value.link(access, recorder, () => channel.value.close()));
+  }
+
+  /**
+   * Opens the CAN channel; any number of units are spoken to on it side by side.
+   * Errors: `link.socket.lost`, `link.box.refused`, `link.box.busy` (a channel is open already).
+   */
+  async openChannel(bitrateBps: number): Promise<Result<CanChannel>> {
     if (!this.#connected) return fail('link.socket.lost');
-    if (this.#link) return fail('link.box.busy');
-    const bitrate = BITRATE_CODES.get(access.bitrateBps);
-    if (!bitrate) return fail('link.box.refused', { command: String(access.bitrateBps) });
+    if (this.#channelOpen) return fail('link.box.busy');
+    const bitrate = BITRATE_CODES.get(bitrateBps);
+    if (!bitrate) return fail('link.box.refused', { command: String(bitrateBps) });
+    this.#channelOpen = true;
     await this.#command('C'); // a channel left open by somebody else; refusal means there was none
     for (const command of [bitrate, 'O']) {
       const answer = await this.#command(command);
-      if (answer === 'lost') return fail('link.socket.lost');
-      if (answer === 'refused') return fail('link.box.refused', { command });
+      if (answer === 'ack') continue;
+      this.#channelOpen = false;
+      return answer === 'lost' ? fail('link.socket.lost') : fail('link.box.refused', { command });
     }
+    return ok({
+      link: (pair, recorder, onClose) => this.#link(pair, recorder, onClose),
+      close: async () => {
+        this.#channelOpen = false;
+        this.#links.clear();
+        if (this.#connected) await this.#command('C');
+      }
+    });
+  }
+
+  #link(
+    access: CanPair,
+    recorder: TraceRecorder,
+    onClose: () => Promise<void> = () => Promise.resolve()
+  ): CanLink {
     const link = new CanLink({
       access,
       recorder,
       write: (text) => this.#socket?.write(text, 'latin1'),
       onClose: async () => {
-        this.#link = undefined;
-        if (this.#connected) await this.#command('C');
+        this.#links.delete(link);
+        await onClose();
       }
     });
-    this.#link = link;
-    return ok(link);
+    this.#links.add(link);
+    return link;
   }
 
   close(): void {

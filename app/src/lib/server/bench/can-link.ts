@@ -1,16 +1,19 @@
-import { fail, ok, type Result } from '@badger/core/base/result';
+import { fail, type Result } from '@badger/core/base/result';
 import type { CanFrame } from '@badger/core/can/frame';
 import { encodeSerialLine } from '@badger/core/can/serial-line';
 import * as isoTp from '@badger/core/isotp/machine';
 import type { DiagnosticLink, ExchangeOptions } from '@badger/core/port/diagnostic-link';
-import type { CanAccess } from '@badger/core/profile/profile';
-import { nameOfNrc } from '@badger/core/uds/codec';
-import * as uds from '@badger/core/uds/client-machine';
-import { SERVICE_NAMES } from '@badger/core/uds/services';
 import type { TraceRecorder } from './trace-recorder.ts';
+import { UdsExchange } from './uds-exchange.ts';
+
+/** The pair of identifiers under which a unit is spoken to. */
+export interface CanPair {
+  readonly requestId: number;
+  readonly responseId: number;
+}
 
 interface CanLinkOptions {
-  readonly access: CanAccess;
+  readonly access: CanPair;
   readonly recorder: TraceRecorder;
   readonly write: (text: string) => void;
   readonly onClose: () => Promise<void>;
@@ -22,10 +25,8 @@ interface CanLinkOptions {
  */
 export class CanLink implements DiagnosticLink {
   readonly #options: CanLinkOptions;
-  #uds: uds.UdsClientState = uds.UDS_IDLE;
+  readonly #uds: UdsExchange;
   #isoTp: isoTp.IsoTpState = isoTp.IDLE;
-  #settle: ((result: Result<Uint8Array>) => void) | undefined;
-  #answerTimer: NodeJS.Timeout | undefined;
   #flowTimer: NodeJS.Timeout | undefined;
   #lastConsecutiveMs = 0;
   #consecutiveTimer: NodeJS.Timeout | undefined;
@@ -34,15 +35,22 @@ export class CanLink implements DiagnosticLink {
 
   constructor(options: CanLinkOptions) {
     this.#options = options;
+    this.#uds = new UdsExchange({
+      send: (payload) => this.#send(payload),
+      // the answer is being told, or the question still asked: ISO-TP keeps its own times
+      busy: () => this.#isoTp.receiving !== undefined || this.#isoTp.sending !== undefined,
+      flush: () => this.flush()
+    });
   }
 
   exchange(request: Uint8Array, options: ExchangeOptions = {}): Promise<Result<Uint8Array>> {
     if (this.#lost) return Promise.resolve(fail('link.socket.lost'));
-    return new Promise((resolve) => {
-      this.#settle = resolve;
-      this.#stepUds({ type: 'request', request, repeatable: options.repeatable ?? false });
-      this.flush();
-    });
+    return this.#uds.exchange(request, options);
+  }
+
+  #send(payload: Uint8Array): void {
+    this.#options.recorder.request(payload);
+    this.#stepIsoTp({ type: 'send', payload });
   }
 
   /** A frame arrived. Frames of other ids are not ours. */
@@ -54,7 +62,7 @@ export class CanLink implements DiagnosticLink {
 
   /** The box did not take a frame: the bus is silent or the channel closed. */
   refused(): void {
-    this.#stepUds({ type: 'carrier-failed', code: 'link.box.refused' });
+    this.#uds.carrierFailed('link.box.refused');
   }
 
   garbage(text: string): void {
@@ -63,11 +71,11 @@ export class CanLink implements DiagnosticLink {
 
   lost(): void {
     this.#lost = true;
-    this.#stepUds({ type: 'carrier-failed', code: 'link.socket.lost' });
+    this.#uds.carrierFailed('link.socket.lost');
   }
 
   async close(): Promise<void> {
-    clearTimeout(this.#answerTimer);
+    this.#uds.close();
     clearTimeout(this.#flowTimer);
     clearTimeout(this.#consecutiveTimer);
     await this.#options.onClose();
@@ -78,63 +86,6 @@ export class CanLink implements DiagnosticLink {
     if (this.#out === '') return;
     this.#options.write(this.#out);
     this.#out = '';
-  }
-
-  #stepUds(event: uds.UdsClientEvent): void {
-    const [state, effects] = uds.transition(this.#uds, event);
-    this.#uds = state;
-    for (const effect of effects) this.#udsEffect(effect);
-  }
-
-  #udsEffect(effect: uds.UdsClientEffect): void {
-    switch (effect.type) {
-      case 'send':
-        return this.#send(effect.payload, effect.afterMs);
-      case 'await':
-        return this.#awaitAnswer(effect.ms);
-      case 'answer':
-        return this.#finish(ok(effect.data));
-      case 'refused':
-        return this.#finish(
-          fail('uds.answer.negative', {
-            service: SERVICE_NAMES[effect.sid] ?? String(effect.sid),
-            nrc: nameOfNrc(effect.nrc),
-            nrcNumber: effect.nrc
-          })
-        );
-      case 'failed':
-        return this.#finish(fail(effect.code));
-      case 'ignored':
-        return;
-    }
-  }
-
-  #send(payload: Uint8Array, afterMs: number): void {
-    if (afterMs > 0) {
-      setTimeout(() => {
-        this.#send(payload, 0);
-        this.flush();
-      }, afterMs);
-      return;
-    }
-    this.#options.recorder.request(payload);
-    this.#stepIsoTp({ type: 'send', payload });
-  }
-
-  #awaitAnswer(ms: number): void {
-    clearTimeout(this.#answerTimer);
-    this.#answerTimer = setTimeout(() => {
-      // the answer is being told, or the question still asked: ISO-TP keeps its own times
-      if (this.#isoTp.receiving || this.#isoTp.sending) return this.#awaitAnswer(ms);
-      this.#stepUds({ type: 'timeout' });
-    }, ms);
-  }
-
-  #finish(result: Result<Uint8Array>): void {
-    clearTimeout(this.#answerTimer);
-    const settle = this.#settle;
-    this.#settle = undefined;
-    settle?.(result);
   }
 
   #stepIsoTp(event: isoTp.IsoTpEvent): void {
@@ -154,9 +105,9 @@ export class CanLink implements DiagnosticLink {
         return;
       case 'received':
         this.#options.recorder.answer(effect.payload);
-        return this.#stepUds({ type: 'payload', payload: effect.payload });
+        return this.#uds.take(effect.payload);
       case 'failed':
-        return this.#stepUds({ type: 'carrier-failed', code: effect.code });
+        return this.#uds.carrierFailed(effect.code);
       case 'gap':
         setTimeout(
           () => {

@@ -1,6 +1,7 @@
 /** What the pages are told while it happens. */
 export type LiveEvent =
   | { readonly type: 'bench' }
+  | { readonly type: 'kit' }
   | { readonly type: 'job'; readonly jobNumber: number }
   | {
       readonly type: 'finished';

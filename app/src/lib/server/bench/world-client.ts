@@ -13,6 +13,31 @@ export interface WorldState {
     readonly supplyPort: number;
   }[];
   readonly units: readonly { readonly tag: string; readonly family: string }[];
+  readonly doipPort: number;
+  /** Vehicle that the diagnostic cable is in. */
+  readonly plugged: string | null;
+  readonly pluggedStation: string | null;
+  readonly vehicles: readonly WorldVehicle[];
+}
+
+export interface WorldVehicle {
+  readonly id: string;
+  readonly name: string;
+  readonly vin: string;
+  readonly carrier: 'doip' | 'can';
+  readonly ignition: 'off' | 'on' | 'running';
+  readonly supported: boolean;
+  readonly asleep: boolean;
+  readonly script: string;
+}
+
+export interface VehicleHands {
+  readonly plug?: string | null;
+  readonly station?: string;
+  readonly vehicle?: string;
+  readonly ignition?: 'off' | 'on' | 'running';
+  readonly support?: boolean;
+  readonly script?: string;
 }
 
 /**
@@ -36,6 +61,10 @@ export class WorldClient {
     change: { unit?: string | null; padHeld?: boolean }
   ): Promise<Result<WorldState>> {
     return this.#call('/hands', { station, ...change });
+  }
+
+  vehicle(change: VehicleHands): Promise<Result<WorldState>> {
+    return this.#call('/vehicle', change);
   }
 
   setSpeed(factor: number): Promise<Result<WorldState>> {

@@ -6,7 +6,10 @@ import pg from 'pg';
 
 export type Db = NodePgDatabase & { $client: pg.Pool };
 /** A database handle or a transaction on it. */
-export type Tx = Pick<Db, 'select' | 'insert' | 'update' | 'delete' | 'execute'>;
+export type Tx = Pick<
+  Db,
+  'select' | 'selectDistinctOn' | 'insert' | 'update' | 'delete' | 'execute'
+>;
 
 const casing = 'snake_case' as const;
 

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, ilike, isNull, or, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, ilike, inArray, isNull, or, sql } from 'drizzle-orm';
 import type { UnitRole } from '@badger/core/gates/facts';
 import type { Tx } from '../db/client.ts';
 import { customer, job, jobUnit, unit, vehicle } from '../db/schema/jobs.ts';
@@ -14,6 +14,9 @@ const jobColumns = {
   proofOutcome: job.proofOutcome,
   proofReason: job.proofReason,
   note: job.note,
+  reason: job.reason,
+  route: job.route,
+  routeReason: job.routeReason,
   stationId: job.stationId,
   promisedAt: job.promisedAt,
   createdAt: job.createdAt,
@@ -34,12 +37,43 @@ function jobsQuery(db: Tx) {
 
 export type JobRow = Awaited<ReturnType<typeof listJobs>>[number];
 
-export async function listJobs(db: Tx) {
-  return jobsQuery(db).orderBy(
-    sql`${job.closedAt} is not null`,
-    sql`${job.promisedAt} nulls last`,
-    desc(job.number)
-  );
+/** A page of a list: how many rows, and how many before it. */
+export interface Page {
+  readonly limit: number;
+  readonly offset: number;
+}
+
+/** Open jobs first, by promise, then closed ones; the index `job_list` holds them in this order. */
+const LIST_ORDER = [
+  sql`(${job.closedAt} is not null)`,
+  sql`${job.promisedAt}`,
+  sql`${job.number} desc nulls last`
+];
+
+export async function listJobs(
+  db: Tx,
+  { page, openOnly = false }: { page?: Page; openOnly?: boolean } = {}
+) {
+  const query = jobsQuery(db)
+    .where(openOnly ? isNull(job.closedAt) : undefined)
+    .orderBy(...LIST_ORDER)
+    .$dynamic();
+  return page ? query.limit(page.limit).offset(page.offset) : query;
+}
+
+export async function countJobs(db: Tx): Promise<number> {
+  const [row] = await db.select({ n: count() }).from(job);
+  return row?.n ?? 0;
+}
+
+/** Jobs of a VIN, newest first. */
+export async function listJobsOfVin(db: Tx, vin: string, limit = 10): Promise<JobRow[]> {
+  return jobsQuery(db).where(eq(vehicle.vin, vin)).orderBy(desc(job.number)).limit(limit);
+}
+
+export async function findJobById(db: Tx, id: string): Promise<JobRow | undefined> {
+  const [row] = await jobsQuery(db).where(eq(job.id, id));
+  return row;
 }
 
 export async function findJob(db: Tx, number: number): Promise<JobRow | undefined> {
@@ -83,7 +117,12 @@ export interface NewJobValues {
   readonly proofOutcome?: 'cause' | 'not-cause' | 'open';
   readonly proofReason?: string | null;
   readonly note?: string | null;
+  readonly reason?: JobReason;
+  readonly route?: string | null;
+  readonly routeReason?: string | null;
 }
+
+export type JobReason = (typeof job.$inferSelect)['reason'];
 
 export async function insertJob(
   db: Tx,
@@ -115,7 +154,10 @@ export async function insertJob(
       stationId: values.stationId ?? null,
       proofOutcome: values.proofOutcome ?? 'open',
       proofReason: values.proofReason ?? null,
-      note: values.note ?? null
+      note: values.note ?? null,
+      reason: values.reason ?? 'failed-module',
+      route: values.route ?? null,
+      routeReason: values.routeReason ?? null
     })
     .returning({ id: job.id, number: job.number });
   return row as { id: string; number: number };
@@ -134,6 +176,17 @@ export async function setProof(
 
 export async function setAuthority(db: Tx, jobId: string, authorisedBy: string): Promise<void> {
   await db.update(job).set({ authorisedBy }).where(eq(job.id, jobId));
+}
+
+export async function setRoute(
+  db: Tx,
+  jobId: string,
+  values: { route: string; reason: string }
+): Promise<void> {
+  await db
+    .update(job)
+    .set({ route: values.route, routeReason: values.reason })
+    .where(eq(job.id, jobId));
 }
 
 export async function setStation(db: Tx, jobId: string, stationId: string): Promise<void> {
@@ -155,35 +208,59 @@ export async function closeJob(
   return rows.length === 1;
 }
 
-export async function findJobUnits(
+export type JobUnits = Partial<Record<UnitRole, UnitRow & { readonly condition: string }>>;
+
+/** The units of these jobs by role, by job id. */
+export async function listJobUnits(
   db: Tx,
-  jobId: string
-): Promise<Partial<Record<UnitRole, UnitRow>>> {
-  const rows = await db
-    .select({ role: jobUnit.role, unit })
-    .from(jobUnit)
-    .innerJoin(unit, eq(unit.id, jobUnit.unitId))
-    .where(eq(jobUnit.jobId, jobId));
-  return Object.fromEntries(rows.map((r) => [r.role, r.unit]));
+  jobIds: readonly string[]
+): Promise<Map<string, JobUnits>> {
+  const rows =
+    jobIds.length === 0
+      ? []
+      : await db
+          .select({ jobId: jobUnit.jobId, role: jobUnit.role, condition: jobUnit.condition, unit })
+          .from(jobUnit)
+          .innerJoin(unit, eq(unit.id, jobUnit.unitId))
+          .where(inArray(jobUnit.jobId, [...jobIds]));
+  const units = new Map<string, JobUnits>();
+  for (const { jobId, role, condition, unit: row } of rows) {
+    units.set(jobId, { ...units.get(jobId), [role]: { ...row, condition } });
+  }
+  return units;
+}
+
+export async function findJobUnits(db: Tx, jobId: string): Promise<JobUnits> {
+  return (await listJobUnits(db, [jobId])).get(jobId) ?? {};
 }
 
 export async function setJobUnit(
   db: Tx,
   jobId: string,
   role: UnitRole,
-  unitId: string
+  { unitId, condition = '' }: { unitId: string; condition?: string }
 ): Promise<void> {
   await db
     .insert(jobUnit)
-    .values({ jobId, role, unitId })
-    .onConflictDoUpdate({ target: [jobUnit.jobId, jobUnit.role], set: { unitId } });
+    .values({ jobId, role, unitId, condition })
+    .onConflictDoUpdate({ target: [jobUnit.jobId, jobUnit.role], set: { unitId, condition } });
 }
 
 export async function listJobsOfUnit(db: Tx, unitId: string) {
   return db
-    .select({ role: jobUnit.role, jobNumber: job.number, closedAt: job.closedAt })
+    .select({
+      role: jobUnit.role,
+      condition: jobUnit.condition,
+      jobNumber: job.number,
+      customer: customer.name,
+      vehicle: vehicle.description,
+      createdAt: job.createdAt,
+      closedAt: job.closedAt
+    })
     .from(jobUnit)
     .innerJoin(job, eq(job.id, jobUnit.jobId))
+    .innerJoin(customer, eq(customer.id, job.customerId))
+    .innerJoin(vehicle, eq(vehicle.id, job.vehicleId))
     .where(eq(jobUnit.unitId, unitId))
     .orderBy(asc(job.number));
 }

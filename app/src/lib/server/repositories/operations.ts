@@ -42,10 +42,13 @@ function operationsQuery(db: Tx) {
     .innerJoin(person, eq(person.id, operation.personId));
 }
 
-export type OperationRow = Awaited<ReturnType<typeof listOperationsOfJob>>[number];
+export type OperationRow = Awaited<ReturnType<typeof listOperationsOfJobs>>[number];
 
-export async function listOperationsOfJob(db: Tx, jobId: string) {
-  return operationsQuery(db).where(eq(operation.jobId, jobId)).orderBy(asc(operation.queuedAt));
+export async function listOperationsOfJobs(db: Tx, jobIds: readonly string[]) {
+  if (jobIds.length === 0) return [];
+  return operationsQuery(db)
+    .where(inArray(operation.jobId, [...jobIds]))
+    .orderBy(asc(operation.queuedAt));
 }
 
 export async function findOperation(db: Tx, id: string): Promise<OperationRow | undefined> {

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, max } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, max } from 'drizzle-orm';
 import type { UnitRole } from '@badger/core/gates/facts';
 import type { Tx } from '../db/client.ts';
 import { unit } from '../db/schema/jobs.ts';
@@ -34,11 +34,12 @@ function readsQuery(db: Tx) {
     .innerJoin(person, eq(person.id, keptRead.personId));
 }
 
-export type ReadRow = Awaited<ReturnType<typeof listReadsOfJob>>[number];
+export type ReadRow = Awaited<ReturnType<typeof listReadsOfJobs>>[number];
 
-export async function listReadsOfJob(db: Tx, jobId: string) {
+export async function listReadsOfJobs(db: Tx, jobIds: readonly string[]) {
+  if (jobIds.length === 0) return [];
   return readsQuery(db)
-    .where(eq(keptRead.jobId, jobId))
+    .where(inArray(keptRead.jobId, [...jobIds]))
     .orderBy(asc(keptRead.role), asc(keptRead.regionId), asc(keptRead.number));
 }
 
@@ -79,18 +80,19 @@ export async function insertCloneImage(
   return (row as { id: string }).id;
 }
 
-export async function findLatestCloneImage(db: Tx, jobId: string) {
-  const [row] = await db
-    .select({
+/** The newest clone image of each of these jobs. */
+export async function listLatestCloneImages(db: Tx, jobIds: readonly string[]) {
+  if (jobIds.length === 0) return [];
+  return db
+    .selectDistinctOn([cloneImage.jobId], {
       id: cloneImage.id,
+      jobId: cloneImage.jobId,
       plan: cloneImage.plan,
       builtAt: cloneImage.builtAt,
       builtBy: person.name
     })
     .from(cloneImage)
     .innerJoin(person, eq(person.id, cloneImage.builtBy))
-    .where(eq(cloneImage.jobId, jobId))
-    .orderBy(desc(cloneImage.builtAt))
-    .limit(1);
-  return row;
+    .where(inArray(cloneImage.jobId, [...jobIds]))
+    .orderBy(cloneImage.jobId, desc(cloneImage.builtAt));
 }

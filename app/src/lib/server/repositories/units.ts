@@ -53,3 +53,7 @@ export async function setIdentity(
     .set({ chipId: values.chipId, numbers: values.numbers, identifiedAt: values.at })
     .where(eq(unit.id, unitId));
 }
+
+export async function setPlace(db: Tx, unitId: string, place: string): Promise<void> {
+  await db.update(unit).set({ place }).where(eq(unit.id, unitId));
+}

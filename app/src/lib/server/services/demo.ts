@@ -179,7 +179,7 @@ export async function seedDemo(db: Db, today = new Date()): Promise<boolean> {
         const row =
           (await findUnitByTag(tx, unit.tag)) ??
           (await insertUnit(tx, { tag: unit.tag, familyId: demo.familyId, place: unit.place }));
-        await setJobUnit(tx, job.id, role, row.id);
+        await setJobUnit(tx, job.id, role, { unitId: row.id });
       }
       if (demo.closed) await closeOnPaper(tx, job.id, desk);
     }

@@ -6,6 +6,7 @@ import type { ReadRow } from '../repositories/reads.ts';
 import type { Role } from '@badger/core/gates/facts';
 import { jobFacts } from './gate.ts';
 import type { JobView } from './job-view.ts';
+import { describeProof } from './describe-scan.ts';
 import type { RegionView } from './region-views.ts';
 
 /** A job as the pages get it: plain data, no image bytes. */
@@ -24,6 +25,10 @@ export function describeJob(view: JobView, personRole: Role): JobData {
     proofOutcome: job.proofOutcome,
     proofReason: job.proofReason,
     note: job.note,
+    ...describeArrival(view),
+    proof: describeProof(view),
+    route: job.route,
+    routeReason: job.routeReason,
     stationId: job.stationId,
     promisedAt: job.promisedAt,
     createdAt: job.createdAt,
@@ -58,7 +63,29 @@ export function describeJob(view: JobView, personRole: Role): JobData {
   };
 }
 
-function describeUnit(view: JobView, unit: UnitRow): UnitData {
+function describeArrival(view: JobView) {
+  const { arrival, authority } = view.records;
+  return {
+    reason: view.job.reason,
+    arrival: arrival && {
+      how: arrival.how,
+      parcelNumber: arrival.parcelNumber,
+      condition: arrival.condition
+    },
+    needsAuthority: view.needsAuthority,
+    authority: authority && {
+      orderedBy: authority.orderedBy,
+      proofKind: authority.proofKind,
+      proofNumber: authority.proofNumber,
+      photoId: authority.photoId,
+      signature: authority.signature,
+      at: authority.at,
+      personName: authority.personName
+    }
+  };
+}
+
+function describeUnit(view: JobView, unit: UnitRow & { condition: string }): UnitData {
   const numbers = (view.profile?.identity ?? []).flatMap((f) => {
     const value = unit.numbers[f.id];
     return value === undefined ? [] : [{ id: f.id, name: f.name, value }];
@@ -67,6 +94,7 @@ function describeUnit(view: JobView, unit: UnitRow): UnitData {
     tag: unit.tag,
     chipId: unit.chipId,
     place: unit.place,
+    condition: unit.condition,
     numbers,
     identifiedAt: unit.identifiedAt
   };

@@ -17,8 +17,15 @@ export function gatherFacts(
     ...jobFacts(view, options.person.role),
     supply: station?.reading(),
     stationBusy: deps.bench.running.has(options.stationId),
-    connected: connected && { chipId: connected.chipId, family: connected.family }
+    connected: connected && { chipId: connected.chipId, family: connected.family },
+    boxLinks: boxLinksOf(view, options.stationId)
   };
+}
+
+/** How the kit list says that the box of a station is linked. */
+export function boxLinksOf(view: JobView, stationId: string | null): GateFacts['boxLinks'] {
+  const box = view.records.kit.find((k) => k.kind === 'interface' && k.stationId === stationId);
+  return { cable: box?.cableLink ?? false, radio: box?.radioLink ?? false };
 }
 
 /** The facts that lie in the books; what the bench says by itself comes on top. */
@@ -30,6 +37,9 @@ export function jobFacts(
     personRole,
     family: view.job.familyId,
     jobClosed: view.job.closedAt !== null,
+    needsAuthority: view.needsAuthority,
+    authorityProven: view.authorityGap === undefined,
+    boxLinks: boxLinksOf(view, view.job.stationId),
     need: view.profile && findDrivenWay(view.profile)?.supply,
     originalChipId: view.units.original?.chipId ?? undefined,
     donorChipId: view.units.donor?.chipId ?? undefined,

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import type { SupplySample } from '@badger/core/scpi/client';
-import type { Hands, Supply } from '../../schema/requests.ts';
+import type { Hands, Supply, VehicleHands } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import type { Person } from '../repositories/people.ts';
 
@@ -56,4 +56,21 @@ export async function setWorldSpeed(deps: Deps, factor: number): Promise<Result<
   const set = await deps.bench.world.setSpeed(factor);
   deps.bench.changed();
   return set.ok ? ok(true) : set;
+}
+
+/**
+ * Hands at the simulated vehicles: the diagnostic cable, the key, the support supply, what is wrong.
+ * Errors: `gate.person.role`, `world.link.absent`, `world.vehicle.unknown`, `scan.line.busy` (hands off while a scan runs).
+ */
+export async function moveVehicle(
+  deps: Deps,
+  person: Person,
+  change: VehicleHands
+): Promise<Result<true>> {
+  if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
+  if (!deps.bench.world) return fail('world.link.absent');
+  if (change.plug !== undefined && deps.bench.scans.size > 0) return fail('scan.line.busy');
+  const moved = await deps.bench.world.vehicle(change);
+  deps.bench.changed();
+  return moved.ok ? ok(true) : moved;
 }

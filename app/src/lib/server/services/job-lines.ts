@@ -1,30 +1,48 @@
+import { findWaiting } from '@badger/core/gates/waiting';
 import { STOPS, type Stop } from '@badger/core/gates/stops';
 import type { JobLine } from '../../job-line-types.ts';
 import type { Deps } from '../deps.ts';
-import { listJobs, searchJobs } from '../repositories/jobs.ts';
-import { buildJobView } from './job-view.ts';
+import { countJobs, listJobs, searchJobs, type Page } from '../repositories/jobs.ts';
+import { buildJobViews } from './job-view.ts';
 
-/** Jobs with the verdict of every stop and what comes next, for the lists. */
+/** Most that a filtered list shows. */
+const MOST_FOUND = 200;
+
+export interface JobList {
+  readonly lines: readonly JobLine[];
+  /** How many there are in all, or were found (at most {@link MOST_FOUND}). */
+  readonly total: number;
+}
+
+/** Jobs with the verdict of every stop, what comes next and for whom it waits, for the lists. */
 export async function listJobLines(
   deps: Deps,
-  { text = '', openOnly = false }: { text?: string; openOnly?: boolean }
-): Promise<JobLine[]> {
-  const jobs = text === '' ? await listJobs(deps.db) : await searchJobs(deps.db, text, 200);
-  const lines: JobLine[] = [];
-  for (const job of jobs) {
-    if (openOnly && job.closedAt) continue;
-    const view = await buildJobView(deps, job);
-    lines.push({
-      number: job.number,
-      customer: job.customer,
-      vehicle: job.vehicle,
-      vinEnd: job.vin.slice(-7),
-      family: job.familyId,
-      promisedAt: job.promisedAt,
-      closedAt: job.closedAt,
-      verdicts: STOPS.map((s: Stop) => view.line[s].verdict),
-      next: view.next.judgement
-    });
-  }
-  return lines;
+  { text = '', openOnly = false, page }: { text?: string; openOnly?: boolean; page?: Page }
+): Promise<JobList> {
+  const found = text === '' ? undefined : await searchJobs(deps.db, text, MOST_FOUND);
+  const jobs = found
+    ? page
+      ? found.slice(page.offset, page.offset + page.limit)
+      : found
+    : await listJobs(deps.db, { openOnly, ...(page ? { page } : {}) });
+  const views = await buildJobViews(deps, jobs);
+  const lines = views.map((view): JobLine => ({
+    number: view.job.number,
+    customer: view.job.customer,
+    vehicle: view.job.vehicle,
+    vinEnd: view.job.vin.slice(-7),
+    family: view.job.familyId,
+    promisedAt: view.job.promisedAt,
+    closedAt: view.job.closedAt,
+    verdicts: STOPS.map((s: Stop) => view.line[s].verdict),
+    nextStop: view.next.stop,
+    next: view.next.judgement,
+    waitsFor: findWaiting(view.next),
+    lastScan: view.records.vehicleScan && {
+      faults: view.records.vehicleScan.faultCount,
+      silent: view.records.vehicleScan.silentCount
+    }
+  }));
+  const total = found?.length ?? (page ? await countJobs(deps.db) : lines.length);
+  return { lines, total };
 }

@@ -10,18 +10,23 @@ import { isActive } from '@badger/core/operation/life-cycle';
 import { findDrivenWay, type Profile } from '@badger/core/profile/profile';
 import { isTrusted } from '@badger/core/reads/judge-region';
 import type { Deps } from '../deps.ts';
-import { findJob, findJobUnits, type JobRow, type UnitRow } from '../repositories/jobs.ts';
-import { listOperationsOfJob, type OperationRow } from '../repositories/operations.ts';
-import { findLatestCloneImage, listReadsOfJob, type ReadRow } from '../repositories/reads.ts';
+import { findJob, type JobRow, type JobUnits, type UnitRow } from '../repositories/jobs.ts';
+import type { OperationRow } from '../repositories/operations.ts';
+import type { ReadRow } from '../repositories/reads.ts';
+import { findAuthorityGap, touchesSecurity } from '@badger/core/gates/authority';
+import { loadJobRecords, type CloneImage, type JobRecords } from './job-records.ts';
+import { buildProof, type ProofView } from './proof-view.ts';
 import { buildRegionViews, type RegionView } from './region-views.ts';
-
-export type CloneImage = NonNullable<Awaited<ReturnType<typeof findLatestCloneImage>>>;
 
 /** Everything that the pages and the gates need of one job. */
 export interface JobView {
   readonly job: JobRow;
   readonly profile: Profile | undefined;
-  readonly units: Partial<Record<UnitRole, UnitRow>>;
+  readonly units: JobUnits;
+  readonly records: JobRecords;
+  readonly proof: ProofView;
+  readonly needsAuthority: boolean;
+  readonly authorityGap: 'order' | 'proof' | 'signature' | undefined;
   readonly regions: Record<UnitRole, readonly RegionView[]>;
   readonly clone: CloneImage | undefined;
   readonly cloneState: 'none' | 'stale' | 'built';
@@ -49,14 +54,22 @@ export async function loadJobView(deps: Deps, number: number): Promise<JobView |
 }
 
 export async function buildJobView(deps: Deps, job: JobRow): Promise<JobView> {
-  const { db } = deps;
+  const records = await loadJobRecords(deps.db, [job.id]);
+  return viewJob(deps, job, records(job.id));
+}
+
+/** Views of many jobs, their records loaded together. */
+export async function buildJobViews(deps: Deps, jobs: readonly JobRow[]): Promise<JobView[]> {
+  const records = await loadJobRecords(
+    deps.db,
+    jobs.map((j) => j.id)
+  );
+  return Promise.all(jobs.map((job) => viewJob(deps, job, records(job.id))));
+}
+
+async function viewJob(deps: Deps, job: JobRow, records: JobRecords): Promise<JobView> {
+  const { units, reads, clone, operations } = records;
   const profile = deps.profiles.get(job.familyId);
-  const [units, reads, clone, operations] = await Promise.all([
-    findJobUnits(db, job.id),
-    listReadsOfJob(db, job.id),
-    findLatestCloneImage(db, job.id),
-    listOperationsOfJob(db, job.id)
-  ]);
   const writes = operations.filter((o) => o.kind === 'write');
   const regions = {
     original: await viewsOf(deps, profile, 'original', readsOf(reads, 'original', units.original)),
@@ -65,9 +78,15 @@ export async function buildJobView(deps: Deps, job: JobRow): Promise<JobView> {
   const match = profile ? matchUnits(profile, units) : [];
   const cloneState = stateOfClone(clone, regions.original, profile);
   const lastWrite = writes.at(-1);
+  const proof = buildProof({ job, profile, records, originalRegions: regions.original });
+  const needsAuthority = touchesSecurity(job.reason, profile?.securityData ?? false);
+  const authorityGap = gapOf(job, records);
   const facts: JobFacts = {
     ...factsOfVehicle(job),
     ...factsOfUnits(units, match),
+    needsAuthority,
+    authorityGap,
+    question: proof.question.verdict,
     unitsSwapped: swapped(job, units),
     closed: job.closedAt !== null,
     proof: job.proofOutcome,
@@ -81,20 +100,33 @@ export async function buildJobView(deps: Deps, job: JobRow): Promise<JobView> {
     lastWrite: stateOfWrite(lastWrite)
   };
   const line = judgeLineOfWork(facts);
-  const next = findNextStep(line);
   return {
     job,
     profile,
     units,
+    records,
+    proof,
+    needsAuthority,
+    authorityGap,
     regions,
     clone,
     cloneState,
     operations,
     lastWrite,
     line,
-    next,
+    next: findNextStep(line),
     match
   };
+}
+
+function gapOf(job: JobRow, { authority }: JobRecords): JobView['authorityGap'] {
+  return findAuthorityGap(
+    authority
+      ? { ...authority, signed: authority.signature.length > 0 }
+      : job.authorisedBy
+        ? { orderedBy: job.authorisedBy, proofKind: 'none', proofNumber: '', signed: false }
+        : undefined
+  );
 }
 
 function viewsOf(

@@ -1,25 +1,22 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
-import { parseVin } from '@badger/core/identity/vin';
-import type { AssignUnit, Authority, NewJob, Proof } from '../../schema/requests.ts';
+import type { AssignUnit, Authority } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { appendEvent } from '../repositories/events.ts';
 import {
   closeJob,
   findJob,
   findJobUnits,
-  insertJob,
-  setJobUnit,
   setAuthority,
-  setProof,
   setStation,
   type JobRow
 } from '../repositories/jobs.ts';
 import type { Person } from '../repositories/people.ts';
 import { listReadsOfUnit } from '../repositories/reads.ts';
-import { clearIdentity, findUnitByTag, insertUnit } from '../repositories/units.ts';
+import { clearIdentity, findUnitByTag } from '../repositories/units.ts';
 import type { UnitRole } from '@badger/core/gates/facts';
+import { insertAuthority, isPhotoOfJob } from '../repositories/arrive.ts';
+import { attachUnit } from './intake.ts';
 import { loadJobView } from './job-view.ts';
-import type { Tx } from '../db/client.ts';
 
 async function openJob(deps: Deps, number: number): Promise<Result<JobRow>> {
   const job = await findJob(deps.db, number);
@@ -28,122 +25,78 @@ async function openJob(deps: Deps, number: number): Promise<Result<JobRow>> {
 }
 
 /**
- * Opens a job with its original unit (and a donor if there is one already).
- * Errors: `vin.*`, `job.family.unknown`, `job.unit.family` (the tag is a unit of another family), `job.units.same`.
- */
-export async function createJob(
-  deps: Deps,
-  person: Person,
-  values: NewJob
-): Promise<Result<number>> {
-  const vin = parseVin(values.vin);
-  if (!vin.ok) return vin;
-  if (!deps.profiles.has(values.family))
-    return fail('job.family.unknown', { family: values.family });
-  if (values.donorTag === values.originalTag)
-    return fail('job.units.same', { tag: values.originalTag });
-  for (const tag of [values.originalTag, values.donorTag].filter((t): t is string => !!t)) {
-    const known = await findUnitByTag(deps.db, tag);
-    if (known && known.familyId !== values.family) {
-      return fail('job.unit.family', { tag, family: known.familyId });
-    }
-  }
-  const number = await deps.db.transaction(async (tx) => {
-    const made = await insertJob(tx, {
-      customer: values.customer,
-      vehicle: values.vehicle,
-      vin: vin.value.text,
-      familyId: values.family,
-      complaint: values.complaint,
-      authorisedBy: values.authorisedBy.trim() || null
-    });
-    await appendEvent(tx, {
-      jobId: made.id,
-      person,
-      kind: 'job.opened',
-      data: { customer: values.customer, vin: vin.value.text, family: values.family }
-    });
-    await attachUnit(tx, {
-      jobId: made.id,
-      role: 'original',
-      tag: values.originalTag,
-      family: values.family
-    });
-    if (values.donorTag) {
-      await attachUnit(tx, {
-        jobId: made.id,
-        role: 'donor',
-        tag: values.donorTag,
-        family: values.family
-      });
-    }
-    return made.number;
-  });
-  deps.bench.hub.tell({ type: 'job', jobNumber: number });
-  return ok(number);
-}
-
-interface Attachment {
-  readonly jobId: string;
-  readonly role: 'original' | 'donor';
-  readonly tag: string;
-  readonly family: string;
-}
-
-async function attachUnit(tx: Tx, { jobId, role, tag, family }: Attachment): Promise<void> {
-  const unit = (await findUnitByTag(tx, tag)) ?? (await insertUnit(tx, { tag, familyId: family }));
-  await setJobUnit(tx, jobId, role, unit.id);
-}
-
-/**
  * Names the unit that is the original or the donor of a job.
  * Errors: those of an open job, `job.unit.family`, `job.units.same`, `job.donor.written` (one was written already),
- * `job.original.read` (reads of the present original are kept).
+ * `job.original.read` (reads of the present original are kept). An empty tag asks for a new one.
  */
 export async function assignUnit(
   deps: Deps,
   person: Person,
-  { jobNumber, tag, role }: { jobNumber: number } & AssignUnit
+  { jobNumber, tag, role, place, condition }: { jobNumber: number } & AssignUnit
 ): Promise<Result<true>> {
   const view = await loadJobView(deps, jobNumber);
   if (!view) return fail('job.number.unknown', { number: jobNumber });
   if (view.job.closedAt) return fail('gate.job.closed');
   const other = view.units[role === 'donor' ? 'original' : 'donor'];
-  if (other?.tag === tag) return fail('job.units.same', { tag });
+  if (tag !== '' && other?.tag === tag) return fail('job.units.same', { tag });
   if (role === 'donor' && view.lastWrite?.startedAt) {
     return fail('job.donor.written', { tag: view.lastWrite.unitTag });
   }
   if (role === 'original' && view.regions.original.some((r) => r.reads.length > 0)) {
     return fail('job.original.read', { tag: view.units.original?.tag ?? '' });
   }
-  const known = await findUnitByTag(deps.db, tag);
+  const known = tag === '' ? undefined : await findUnitByTag(deps.db, tag);
   const family = view.job.familyId;
   if (known && known.familyId !== family) {
     return fail('job.unit.family', { tag, family: known.familyId });
   }
   await deps.db.transaction(async (tx) => {
-    await attachUnit(tx, { jobId: view.job.id, role, tag, family });
-    await appendEvent(tx, { jobId: view.job.id, person, kind: `${role}.chosen`, data: { tag } });
+    await attachUnit(tx, {
+      ...{ jobId: view.job.id, role, tag, family, person },
+      ...(place ? { place } : {}),
+      ...(condition ? { condition } : {})
+    });
   });
   deps.bench.hub.tell({ type: 'job', jobNumber });
   return ok(true);
 }
 
-/** Records who ordered the work and on what paper. Errors: those of an open job. */
+/**
+ * Records who ordered the work, what proof was seen and the signature. The newest counts, the earlier ones are kept.
+ * Errors: those of an open job, `photo.job.other` (a photo of another job).
+ */
 export async function recordAuthority(
   deps: Deps,
   person: Person,
-  { jobNumber, authorisedBy }: { jobNumber: number } & Authority
+  { jobNumber, ...values }: { jobNumber: number } & Authority
 ): Promise<Result<true>> {
   const job = await openJob(deps, jobNumber);
   if (!job.ok) return job;
+  const { photoId = null } = values;
+  if (photoId && !(await isPhotoOfJob(deps.db, photoId, job.value.id)))
+    return fail('photo.job.other');
+  const orderedBy = values.orderedBy.trim();
   await deps.db.transaction(async (tx) => {
-    await setAuthority(tx, job.value.id, authorisedBy.trim());
+    await insertAuthority(tx, {
+      jobId: job.value.id,
+      orderedBy,
+      proofKind: values.proofKind,
+      proofNumber: values.proofNumber.trim(),
+      photoId,
+      signature: values.signature,
+      personId: person.id
+    });
+    await setAuthority(tx, job.value.id, orderedBy);
     await appendEvent(tx, {
       jobId: job.value.id,
       person,
       kind: 'authority.recorded',
-      data: { authorisedBy: authorisedBy.trim() }
+      data: {
+        authorisedBy: orderedBy,
+        proof: values.proofKind,
+        number: values.proofNumber.trim(),
+        signed: values.signature.length > 0
+      }
     });
   });
   deps.bench.hub.tell({ type: 'job', jobNumber });
@@ -179,27 +132,6 @@ export async function forgetChip(
   for (const station of deps.bench.stations.values()) {
     if (station.connected?.tag === unit.tag) station.forget();
   }
-  deps.bench.hub.tell({ type: 'job', jobNumber: options.jobNumber });
-  return ok(true);
-}
-
-/** Records what the tests before the clone said: is it this unit? Errors: those of an open job. */
-export async function recordProof(
-  deps: Deps,
-  person: Person,
-  options: { jobNumber: number } & Proof
-): Promise<Result<true>> {
-  const job = await openJob(deps, options.jobNumber);
-  if (!job.ok) return job;
-  await deps.db.transaction(async (tx) => {
-    await setProof(tx, job.value.id, options);
-    await appendEvent(tx, {
-      jobId: job.value.id,
-      person,
-      kind: 'proof.recorded',
-      data: { outcome: options.outcome, reason: options.reason }
-    });
-  });
   deps.bench.hub.tell({ type: 'job', jobNumber: options.jobNumber });
   return ok(true);
 }

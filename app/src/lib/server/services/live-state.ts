@@ -11,7 +11,17 @@ export function describeBench(deps: Deps): LiveBench {
   return {
     speed: world?.latest?.speed,
     stations: [...deps.bench.stations.values()].map((s) => describeStation(deps, s)),
-    units: world?.latest?.units ?? []
+    units: world?.latest?.units ?? [],
+    scans: [...deps.bench.scans.values()].map((s) => ({
+      jobNumber: s.jobNumber,
+      kind: s.kind,
+      units: s.units()
+    })),
+    yard: world?.latest && {
+      plugged: world.latest.plugged,
+      pluggedStation: world.latest.pluggedStation,
+      vehicles: world.latest.vehicles
+    }
   };
 }
 

@@ -9,6 +9,7 @@ import {
   unique,
   uuid
 } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
 import type { Param } from '@badger/core/base/result';
 import { at, createdAt, id } from './columns.ts';
 import { person } from './people.ts';
@@ -19,15 +20,19 @@ export const customer = pgTable('customer', {
   createdAt: createdAt()
 });
 
-export const vehicle = pgTable('vehicle', {
-  id: id(),
-  customerId: uuid()
-    .notNull()
-    .references(() => customer.id),
-  description: text().notNull(),
-  vin: text().notNull(),
-  createdAt: createdAt()
-});
+export const vehicle = pgTable(
+  'vehicle',
+  {
+    id: id(),
+    customerId: uuid()
+      .notNull()
+      .references(() => customer.id),
+    description: text().notNull(),
+    vin: text().notNull(),
+    createdAt: createdAt()
+  },
+  (t) => [index('vehicle_vin').on(t.vin)]
+);
 
 export const familyProfile = pgTable(
   'family_profile',
@@ -76,6 +81,15 @@ export const job = pgTable(
     familyId: text().notNull(),
     complaint: text().notNull(),
     authorisedBy: text(),
+    /** Why the vehicle or the unit came in. */
+    reason: text({
+      enum: ['failed-module', 'new-module', 'software', 'security', 'recovery', 'unknown-unit']
+    })
+      .notNull()
+      .default('failed-module'),
+    /** Way that was chosen to get at the memory, and why. */
+    route: text(),
+    routeReason: text(),
     proofOutcome: text({ enum: ['cause', 'not-cause', 'open'] })
       .notNull()
       .default('open'),
@@ -87,7 +101,12 @@ export const job = pgTable(
     closedAt: at(),
     closedBy: uuid().references(() => person.id)
   },
-  (t) => [index('job_promised').on(t.promisedAt)]
+  (t) => [
+    index('job_promised').on(t.promisedAt),
+    // the lists: open jobs first, by promise
+    index('job_list').on(sql`(${t.closedAt} is not null)`, t.promisedAt, t.number.desc()),
+    index('job_vehicle').on(t.vehicleId)
+  ]
 );
 
 export const jobUnit = pgTable(
@@ -99,9 +118,12 @@ export const jobUnit = pgTable(
     role: text({ enum: ['original', 'donor'] }).notNull(),
     unitId: uuid()
       .notNull()
-      .references(() => unit.id)
+      .references(() => unit.id),
+    /** How it looked when it came in. */
+    condition: text().notNull().default('')
   },
   (t) => [
+    index('job_unit_unit').on(t.unitId),
     primaryKey({ columns: [t.jobId, t.role] }),
     // one unit cannot be original and donor of the same job
     unique('job_unit_once').on(t.jobId, t.unitId)

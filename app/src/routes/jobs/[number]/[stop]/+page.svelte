@@ -65,8 +65,12 @@
       judgement={line[data.stop]}
       action={data.stop === 'read' && reading ? stopRead : undefined}
     />
-    {#if data.stop === 'arrive'}<ArriveSheet {job} />
-    {:else if data.stop === 'prove'}<ProveSheet {job} />
+    {#if data.stop === 'arrive'}<ArriveSheet {job} extras={data} />
+    {:else if data.stop === 'prove'}<ProveSheet
+        {job}
+        scans={data.scans}
+        stationId={data.focusStation}
+      />
     {:else if data.stop === 'identify'}<IdentifySheet {job} />
     {:else if data.stop === 'match'}<MatchSheet {job} />
     {:else if data.stop === 'wire'}<WireSheet {job} {station} />

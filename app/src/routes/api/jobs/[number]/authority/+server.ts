@@ -6,9 +6,6 @@ import { recordAuthority } from '$lib/server/services/jobs.ts';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = (event) =>
-  act(event, validateAuthority, (person, { authorisedBy }) =>
-    recordAuthority(deps(), person, {
-      jobNumber: parseJobNumber(event.params.number),
-      authorisedBy
-    })
+  act(event, validateAuthority, (person, body) =>
+    recordAuthority(deps(), person, { jobNumber: parseJobNumber(event.params.number), ...body })
   );

@@ -1,0 +1,11 @@
+/** Why a job comes in. */
+export const REASONS = [
+  { id: 'failed-module', name: 'A module failed, a used one takes its place' },
+  { id: 'new-module', name: 'A brand-new module is fitted' },
+  { id: 'software', name: 'Software is changed' },
+  { id: 'security', name: 'Security data is needed' },
+  { id: 'recovery', name: 'A write went wrong elsewhere' },
+  { id: 'unknown-unit', name: 'What is this loose unit?' }
+] as const;
+
+export type Reason = (typeof REASONS)[number]['id'];

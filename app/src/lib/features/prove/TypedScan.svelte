@@ -1,0 +1,111 @@
+<script lang="ts">
+  import { formatFault } from '@badger/core/faults/fault';
+  import { parseScanRows } from '@badger/core/scan/parse-scan-rows';
+  import { parseScanFile } from '@badger/core/scan/scan-file';
+  import { noted } from '$lib/features/live/notices.svelte.ts';
+  import { send } from '$lib/features/live/send.ts';
+  import { messageOfProblem } from '$lib/messages/catalogue.ts';
+  import { readRows } from '$lib/rows.ts';
+
+  let { jobNumber, ondone }: { jobNumber: number; ondone: () => void } = $props();
+
+  /** Longest file that is opened here; the server takes no more either. */
+  const MOST_BYTES = 8_000_000;
+  let text = $state('');
+  let fileName = $state('');
+  let huge = $state(false);
+  const parsed = $derived.by(() => {
+    if (text.trim() === '') return undefined;
+    return text.trimStart().startsWith('{') ? parseScanFile(text) : parseScanRows(readRows(text));
+  });
+
+  async function take(list: FileList | null | undefined) {
+    const file = list?.[0];
+    if (!file) return;
+    huge = file.size > MOST_BYTES;
+    if (huge) return;
+    fileName = file.name;
+    text = await file.text();
+  }
+  function drop(event: DragEvent) {
+    event.preventDefault();
+    void take(event.dataTransfer?.files);
+  }
+  async function keep() {
+    if (noted(await send(`/api/jobs/${jobNumber}/scans/typed`, { text, fileName }))) ondone();
+  }
+</script>
+
+<div
+  class="typed"
+  role="group"
+  aria-label="Scan from another tool"
+  ondrop={drop}
+  ondragover={(e) => e.preventDefault()}
+>
+  <label>
+    Paste or type the codes, one a line, or drop a CSV, text or JSON file here
+    <textarea
+      class="mono textarea w-full"
+      rows="6"
+      bind:value={text}
+      placeholder={'Engine:\nP0201-13 injector 1 open, present\nTransmission: no response'}
+    ></textarea>
+  </label>
+  <input
+    class="file-input"
+    type="file"
+    aria-label="File with a scan"
+    accept=".csv,.txt,.json,text/*,application/json"
+    onchange={(e) => take(e.currentTarget.files)}
+  />
+  {#if huge}<p class="bad">
+      That file is larger than 8 MB: it is no fault list. Nothing was read.
+    </p>{/if}
+  {#if parsed?.ok}
+    <div class="preview" data-testid="preview">
+      <b>{parsed.value.units.length} units, {parsed.value.faults} faults</b>
+      <ul>
+        {#each parsed.value.units.slice(0, 12) as u (u.id)}
+          <li>
+            <b>{u.name}</b>
+            {u.state === 'silent' ? 'silent' : ''}
+            <span class="mono">{u.faults.slice(0, 12).map(formatFault).join(' ')}</span>
+          </li>
+        {/each}
+      </ul>
+      {#if parsed.value.ignored.length > 0}
+        <p class="soft">
+          Not understood: {parsed.value.ignored
+            .slice(0, 5)
+            .map((i) => `line ${i.row} “${i.text}”`)
+            .join(', ')}{parsed.value.ignored.length > 5 ? ' …' : ''}
+        </p>
+      {/if}
+      <button class="btn btn-primary" onclick={keep}>Keep this scan</button>
+    </div>
+  {:else if parsed}
+    {@const m = messageOfProblem(parsed.problem)}
+    <p class="bad">{m.title}: {m.text}</p>
+  {/if}
+</div>
+
+<style>
+  .typed {
+    display: grid;
+    gap: 8px;
+    border: 1.5px dashed var(--line-strong);
+    border-radius: 8px;
+    padding: 10px 12px;
+    margin-bottom: 10px;
+  }
+  ul {
+    margin: 4px 0;
+    padding-left: 18px;
+    list-style: disc;
+  }
+  .bad {
+    color: var(--stop);
+    margin: 0;
+  }
+</style>

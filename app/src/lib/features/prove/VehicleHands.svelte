@@ -1,0 +1,114 @@
+<script lang="ts">
+  import type { JobData } from '$lib/job-types.ts';
+  import type { LiveYard } from '$lib/live-types.ts';
+  import { noted } from '$lib/features/live/notices.svelte.ts';
+  import { send } from '$lib/features/live/send.ts';
+
+  let {
+    job,
+    yard,
+    stationId,
+    busy
+  }: { job: JobData; yard: LiveYard; stationId: string | null; busy: boolean } = $props();
+
+  const scripts = [
+    ['healthy', 'nothing wrong'],
+    ['unit-fault', 'unit faulty inside'],
+    ['wiring-fault', 'wiring fault'],
+    ['network-fault', 'network fault'],
+    ['low-battery', 'low battery'],
+    ['unit-silent', 'unit silent'],
+    ['unit-flaky', 'unit talks badly'],
+    ['immobiliser-mismatch', 'immobiliser mismatch']
+  ] as const;
+  const plugged = $derived(yard.vehicles.find((v) => v.id === yard.plugged));
+
+  async function hands(change: object) {
+    noted(await send('/api/vehicle', change));
+  }
+  const plug = (id: string) =>
+    hands({ plug: id || null, ...(stationId ? { station: stationId } : {}) });
+</script>
+
+<div class="hands" role="group" aria-label="Hands at the simulated vehicle">
+  <label
+    >Cable is in (your hands, simulated)
+    <select
+      class="select"
+      disabled={busy}
+      value={yard.plugged ?? ''}
+      onchange={(e) => plug(e.currentTarget.value)}
+    >
+      <option value="">nothing</option>
+      {#each yard.vehicles as v (v.id)}
+        <option value={v.id}
+          >{v.name}{v.vin === job.vin ? ' · this job' : ''}{v.carrier === 'can'
+            ? ' · CAN pair'
+            : ''}</option
+        >
+      {/each}
+    </select>
+  </label>
+  {#if plugged}
+    <label
+      >Ignition
+      <select
+        class="select"
+        disabled={busy}
+        value={plugged.ignition}
+        onchange={(e) => hands({ vehicle: plugged.id, ignition: e.currentTarget.value })}
+      >
+        <option value="off">off</option>
+        <option value="on">on</option>
+        <option value="running">running</option>
+      </select>
+    </label>
+    <label
+      >What is wrong with it
+      <select
+        class="select"
+        disabled={busy}
+        value={plugged.script}
+        onchange={(e) => hands({ vehicle: plugged.id, script: e.currentTarget.value })}
+      >
+        {#each scripts as [id, name] (id)}<option value={id}>{name}</option>{/each}
+      </select>
+    </label>
+    <label class="tick">
+      <input
+        type="checkbox"
+        class="toggle"
+        disabled={busy}
+        checked={plugged.supported}
+        onchange={(e) => hands({ vehicle: plugged.id, support: e.currentTarget.checked })}
+      />
+      Support supply
+    </label>
+    {#if plugged.asleep}<span class="soft">asleep: the ignition wakes it</span>{/if}
+  {/if}
+</div>
+
+<style>
+  .hands {
+    display: flex;
+    gap: 8px 14px;
+    align-items: end;
+    flex-wrap: wrap;
+    padding-bottom: 10px;
+    font-size: 13px;
+    color: var(--soft);
+  }
+  select {
+    display: block;
+    color: var(--ink);
+    font-size: 15px;
+  }
+  .tick {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    min-height: 44px;
+    font-size: 15px;
+    color: var(--ink);
+  }
+</style>

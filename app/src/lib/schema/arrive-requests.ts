@@ -1,0 +1,160 @@
+import { stationId, tag, unitRole } from './shapes.ts';
+
+/** Empty: the house gives the next tag. */
+const tagOrNone = { anyOf: [tag, { type: 'string', maxLength: 0 }] } as const;
+
+export const assignUnit = {
+  $id: 'urn:upright-badger:assign-unit',
+  type: 'object',
+  additionalProperties: false,
+  required: ['tag', 'role'],
+  properties: {
+    tag: tagOrNone,
+    role: unitRole,
+    place: { type: 'string', maxLength: 40 },
+    condition: { type: 'string', maxLength: 200 }
+  }
+} as const;
+
+export const place = {
+  $id: 'urn:upright-badger:place',
+  type: 'object',
+  additionalProperties: false,
+  required: ['place'],
+  properties: { place: { type: 'string', maxLength: 40 } }
+} as const;
+
+export const authority = {
+  $id: 'urn:upright-badger:authority',
+  type: 'object',
+  additionalProperties: false,
+  required: ['orderedBy', 'proofKind', 'proofNumber', 'signature'],
+  properties: {
+    orderedBy: { type: 'string', minLength: 3, maxLength: 120, pattern: '\\S' },
+    proofKind: {
+      enum: ['registration', 'order', 'identity', 'power-of-attorney', 'other', 'none']
+    },
+    proofNumber: { type: 'string', maxLength: 80 },
+    photoId: { type: 'string', pattern: '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$' },
+    /** Strokes of points, 0 to 1000 in both directions. */
+    signature: {
+      type: 'array',
+      maxItems: 60,
+      items: {
+        type: 'array',
+        minItems: 1,
+        maxItems: 1000,
+        items: {
+          type: 'array',
+          minItems: 2,
+          maxItems: 2,
+          items: { type: 'integer', minimum: 0, maximum: 1000 }
+        }
+      }
+    }
+  }
+} as const;
+
+export const kitTick = {
+  $id: 'urn:upright-badger:kit-tick',
+  type: 'object',
+  additionalProperties: false,
+  required: ['checkId', 'on'],
+  properties: {
+    checkId: { enum: ['sleep', 'programs', 'cable', 'mains'] },
+    on: { type: 'boolean' }
+  }
+} as const;
+
+const version = { type: 'string', maxLength: 30 } as const;
+
+const day = { type: 'string', pattern: '^(\\d{4}-\\d{2}-\\d{2})?$' } as const;
+
+export const kitEdit = {
+  $id: 'urn:upright-badger:kit-edit',
+  type: 'object',
+  additionalProperties: false,
+  required: [
+    ...['kind', 'name', 'stationId', 'families', 'software', 'wantedSoftware', 'firmware'],
+    ...['wantedFirmware', 'dueAt', 'calibrationDueAt', 'plugCycles', 'plugLimit', 'cableLink'],
+    ...['radioLink', 'ratedMa']
+  ],
+  properties: {
+    id: { type: 'string', pattern: '^[0-9a-f-]{36}$' },
+    version: { type: 'integer', minimum: 1 },
+    retire: { type: 'boolean' },
+    kind: {
+      enum: ['interface', 'supply', 'adapter', 'lead', 'computer', 'meter', 'vehicle-supply']
+    },
+    name: { type: 'string', minLength: 1, maxLength: 60, pattern: '\\S' },
+    stationId: { anyOf: [stationId, { type: 'string', maxLength: 0 }] },
+    families: { type: 'array', maxItems: 40, items: { type: 'string', maxLength: 10 } },
+    software: version,
+    wantedSoftware: version,
+    firmware: version,
+    wantedFirmware: version,
+    dueAt: day,
+    calibrationDueAt: day,
+    plugCycles: { type: 'integer', minimum: 0, maximum: 1_000_000 },
+    plugLimit: { type: 'integer', minimum: 0, maximum: 1_000_000 },
+    cableLink: { type: 'boolean' },
+    radioLink: { type: 'boolean' },
+    ratedMa: { type: 'integer', minimum: 0, maximum: 400_000 }
+  }
+} as const;
+
+export const newJob = {
+  $id: 'urn:upright-badger:new-job',
+  type: 'object',
+  additionalProperties: false,
+  required: [
+    ...['customer', 'vehicle', 'vin', 'family', 'complaint', 'reason', 'authorisedBy'],
+    ...['promisedAt', 'intakeKey', 'arrival', 'units', 'another']
+  ],
+  properties: {
+    customer: { type: 'string', minLength: 1, maxLength: 80, pattern: '\\S' },
+    vehicle: { type: 'string', minLength: 1, maxLength: 80, pattern: '\\S' },
+    vin: { type: 'string', minLength: 1, maxLength: 40 },
+    family: { type: 'string', pattern: '^[A-Z]{2}-[A-Z0-9]{3}$' },
+    complaint: { type: 'string', minLength: 1, maxLength: 500, pattern: '\\S' },
+    reason: {
+      enum: ['failed-module', 'new-module', 'software', 'security', 'recovery', 'unknown-unit']
+    },
+    authorisedBy: { type: 'string', maxLength: 120 },
+    promisedAt: {
+      anyOf: [
+        { type: 'string', pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}(:\\d{2}(\\.\\d+)?)?Z$' },
+        { type: 'null' }
+      ]
+    },
+    /** Made by the page: the same intake sent twice opens one job. */
+    intakeKey: { type: 'string', pattern: '^[0-9a-zA-Z-]{8,64}$' },
+    arrival: {
+      type: 'object',
+      additionalProperties: false,
+      required: ['how', 'parcelNumber', 'condition'],
+      properties: {
+        how: { enum: ['vehicle', 'post', 'counter'] },
+        parcelNumber: { type: 'string', maxLength: 60 },
+        condition: { type: 'string', maxLength: 300 }
+      }
+    },
+    units: {
+      type: 'array',
+      maxItems: 2,
+      items: {
+        type: 'object',
+        additionalProperties: false,
+        required: ['role', 'tag', 'place', 'condition'],
+        properties: {
+          role: unitRole,
+          tag: tagOrNone,
+          place: { type: 'string', maxLength: 40 },
+          condition: { type: 'string', maxLength: 200 }
+        }
+      }
+    },
+    /** Open one although a job of this vehicle is open. */
+    another: { type: 'boolean' }
+  }
+} as const;

@@ -1,0 +1,76 @@
+import { stationId } from './shapes.ts';
+
+export const startScan = {
+  $id: 'urn:upright-badger:start-scan',
+  type: 'object',
+  additionalProperties: false,
+  required: ['kind'],
+  properties: {
+    kind: { enum: ['pre', 'post', 'cleared'] },
+    /** Station whose box hangs on the pair of an older vehicle. */
+    stationId
+  }
+} as const;
+
+export const typedScan = {
+  $id: 'urn:upright-badger:typed-scan',
+  type: 'object',
+  additionalProperties: false,
+  required: ['text', 'fileName'],
+  properties: {
+    text: { type: 'string', minLength: 1, maxLength: 8_000_000 },
+    fileName: { type: 'string', maxLength: 200 }
+  }
+} as const;
+
+export const vehicleHands = {
+  $id: 'urn:upright-badger:vehicle-hands',
+  type: 'object',
+  additionalProperties: false,
+  properties: {
+    plug: { anyOf: [{ type: 'string', maxLength: 40 }, { type: 'null' }] },
+    station: stationId,
+    vehicle: { type: 'string', maxLength: 40 },
+    ignition: { enum: ['off', 'on', 'running'] },
+    support: { type: 'boolean' },
+    script: { type: 'string', maxLength: 40 }
+  }
+} as const;
+
+export const proofTest = {
+  $id: 'urn:upright-badger:proof-test',
+  type: 'object',
+  additionalProperties: false,
+  required: ['test', 'values', 'note'],
+  properties: {
+    test: { enum: ['supply', 'ground', 'network', 'wiring', 'actuator', 'swap', 'clear', 'bench'] },
+    values: {
+      type: 'object',
+      maxProperties: 8,
+      additionalProperties: { anyOf: [{ type: 'number' }, { type: 'string', maxLength: 40 }] }
+    },
+    note: { type: 'string', maxLength: 300 }
+  }
+} as const;
+
+export const route = {
+  $id: 'urn:upright-badger:route',
+  type: 'object',
+  additionalProperties: false,
+  required: ['route', 'reason'],
+  properties: {
+    route: { enum: ['obd', 'bench', 'boot', 'clip', 'lifted', 'pads', 'new-unit'] },
+    reason: { type: 'string', minLength: 3, maxLength: 300, pattern: '\\S' }
+  }
+} as const;
+
+export const proof = {
+  $id: 'urn:upright-badger:proof',
+  type: 'object',
+  additionalProperties: false,
+  required: ['outcome', 'reason'],
+  properties: {
+    outcome: { enum: ['cause', 'not-cause', 'open'] },
+    reason: { type: 'string', minLength: 3, maxLength: 500 }
+  }
+} as const;

@@ -1,0 +1,4 @@
+/** Shapes that several requests share. */
+export const unitRole = { enum: ['original', 'donor'] } as const;
+export const tag = { type: 'string', pattern: '^[0-9A-Za-z-]{1,12}$' } as const;
+export const stationId = { type: 'string', pattern: '^[a-z][a-z0-9-]{0,30}$' } as const;

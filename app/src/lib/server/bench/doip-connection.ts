@@ -1,0 +1,192 @@
+import { createSocket } from 'node:dgram';
+import { createConnection, type Socket } from 'node:net';
+import { fail, ok, type Result } from '@badger/core/base/result';
+import {
+  checkHeader,
+  createDoipDecoder,
+  decodeAnnouncement,
+  decodePowerMode,
+  DIAGNOSTIC_NACK_NAMES,
+  DOIP,
+  encodeMessage,
+  HEADER_BYTES,
+  ROUTING_NAMES,
+  type Announcement
+} from '@badger/core/doip/codec';
+import * as doip from '@badger/core/doip/client-machine';
+import type { DiagnosticLink, ExchangeOptions } from '@badger/core/port/diagnostic-link';
+import { UdsExchange } from './uds-exchange.ts';
+
+/** Our address. Source: ISO 13400-2 range of external test equipment, from memory. */
+export const TESTER_ADDRESS = 0x0e00;
+const CONNECT_TIMEOUT_MS = 3000;
+const ASK_TIMEOUT_MS = 500;
+const ASKS = 3;
+
+export interface VehicleAddress {
+  readonly host: string;
+  readonly port: number;
+}
+
+/**
+ * Asks over UDP which vehicle is on the cable. Errors: `doip.vehicle.none` (nobody answers).
+ * Source: ISO 13400-2 vehicle identification request.
+ */
+export async function identifyVehicle(at: VehicleAddress): Promise<Result<Announcement>> {
+  const payload = await askUdp(at, DOIP.identificationRequest, DOIP.announcement);
+  const announcement = payload && decodeAnnouncement(payload);
+  return announcement ? ok(announcement) : fail('doip.vehicle.none');
+}
+
+/** Is the vehicle ready for diagnosis (ignition on)? `unsupported` when it does not tell. */
+export async function readPowerMode(
+  at: VehicleAddress
+): Promise<'ready' | 'not-ready' | 'unsupported'> {
+  const payload = await askUdp(at, DOIP.powerModeRequest, DOIP.powerModeResponse);
+  return payload ? decodePowerMode(payload) : 'unsupported';
+}
+
+/** Payload of the first answer of the wanted type; undefined when there is none. */
+function askUdp(at: VehicleAddress, type: number, wanted: number): Promise<Uint8Array | undefined> {
+  return new Promise((resolve) => {
+    const socket = createSocket('udp4');
+    let asks = 0;
+    let timer: NodeJS.Timeout | undefined;
+    const finish = (payload: Uint8Array | undefined) => {
+      clearTimeout(timer);
+      socket.close();
+      resolve(payload);
+    };
+    const ask = () => {
+      if (asks++ >= ASKS) return finish(undefined);
+      timer = setTimeout(ask, ASK_TIMEOUT_MS);
+      socket.send(encodeMessage(type, new Uint8Array(0)), at.port, at.host, () => undefined);
+    };
+    socket.on('error', () => finish(undefined));
+    socket.on('message', (bytes) => {
+      if (bytes.length < HEADER_BYTES || checkHeader(bytes) !== undefined) return;
+      if ((bytes[2] as number) * 256 + (bytes[3] as number) !== wanted) return;
+      finish(Uint8Array.from(bytes.subarray(HEADER_BYTES)));
+    });
+    ask();
+  });
+}
+
+/**
+ * One TCP connection to a DoIP entity: the pure client machine with a socket and a timer, and one UDS client for each
+ * unit that is spoken to, side by side.
+ */
+export class DoipConnection {
+  readonly #socket: Socket;
+  readonly #decoder = createDoipDecoder();
+  readonly #exchanges = new Map<number, UdsExchange>();
+  #state = doip.doipClosed(TESTER_ADDRESS);
+  #timer: NodeJS.Timeout | undefined;
+  #settle: ((result: Result<DoipConnection>) => void) | undefined;
+  #failed: string | undefined;
+  /** Answers that belonged to nobody who was asked. */
+  strays = 0;
+
+  private constructor(at: VehicleAddress) {
+    this.#socket = createConnection({ host: at.host, port: at.port, timeout: CONNECT_TIMEOUT_MS });
+    this.#socket.setNoDelay(true);
+    this.#socket.on('connect', () => {
+      this.#socket.setTimeout(0);
+      this.#step({ type: 'opened' });
+    });
+    this.#socket.on('data', (chunk) => {
+      for (const event of this.#decoder.push(chunk)) this.#step({ type: 'wire', event });
+    });
+    this.#socket.on('timeout', () => this.#socket.destroy());
+    this.#socket.on('error', () => this.#socket.destroy());
+    this.#socket.on('close', () => this.#step({ type: 'lost' }));
+  }
+
+  /** Connects and activates routing. Errors: the `doip.*` codes of the client machine. */
+  static open(at: VehicleAddress): Promise<Result<DoipConnection>> {
+    return new Promise((resolve) => {
+      const connection = new DoipConnection(at);
+      connection.#settle = resolve;
+    });
+  }
+
+  /** A diagnostic link to one logical address. One at a time for each address. */
+  link(target: number): DiagnosticLink {
+    const exchange = new UdsExchange({
+      send: (data) => this.#step({ type: 'send', target, data }),
+      busy: () => false,
+      flush: () => undefined
+    });
+    this.#exchanges.set(target, exchange);
+    return {
+      exchange: (request: Uint8Array, options?: ExchangeOptions) =>
+        this.#failed ? Promise.resolve(fail(this.#failed)) : exchange.exchange(request, options)
+    };
+  }
+
+  close(): void {
+    this.#failed ??= 'doip.socket.lost';
+    clearTimeout(this.#timer);
+    for (const exchange of this.#exchanges.values()) exchange.close();
+    this.#socket.destroy();
+  }
+
+  #step(event: doip.DoipClientEvent): void {
+    const [state, effects] = doip.transition(this.#state, event);
+    this.#state = state;
+    for (const effect of effects) this.#effect(effect);
+  }
+
+  #effect(effect: doip.DoipClientEffect): void {
+    switch (effect.type) {
+      case 'transmit':
+        this.#socket.write(effect.bytes);
+        return;
+      case 'start-timer':
+        this.#timer = setTimeout(() => this.#step({ type: 'timeout' }), effect.ms);
+        return;
+      case 'stop-timer':
+        return clearTimeout(this.#timer);
+      case 'active':
+        return this.#opened(ok(this));
+      case 'failed':
+        return this.#fail(effect.code, effect.detail);
+      case 'close':
+        this.#socket.destroy();
+        return;
+      case 'diagnostic':
+        return this.#answer(effect.source, effect.data);
+      case 'refused':
+        return this.#refuse(effect.target, effect.nack);
+      case 'ignored':
+        this.strays++;
+    }
+  }
+
+  #opened(result: Result<DoipConnection>): void {
+    const settle = this.#settle;
+    this.#settle = undefined;
+    settle?.(result);
+  }
+
+  #fail(code: string, detail: number | undefined): void {
+    this.#failed = code;
+    const named = detail === undefined ? undefined : ROUTING_NAMES[detail];
+    this.#opened(fail(code, named === undefined ? {} : { reason: named }));
+    for (const exchange of this.#exchanges.values()) exchange.carrierFailed(code);
+  }
+
+  /** Only the unit that was asked may answer: anybody else's words are strays. */
+  #answer(source: number, data: Uint8Array): void {
+    const exchange = this.#exchanges.get(source);
+    if (exchange) exchange.take(data);
+    else this.strays++;
+  }
+
+  #refuse(target: number, nack: number): void {
+    const exchange = this.#exchanges.get(target);
+    const known = DIAGNOSTIC_NACK_NAMES[nack] !== undefined;
+    if (!exchange || !known) this.strays++;
+    exchange?.carrierFailed(nack === 0x03 ? 'doip.unit.unknown' : 'doip.unit.unreachable');
+  }
+}

@@ -1,0 +1,64 @@
+import type { Tx } from '../db/client.ts';
+import { listArrivals, listLatestAuthorities, type AuthorityRow } from '../repositories/arrive.ts';
+import { listJobUnits, type JobUnits } from '../repositories/jobs.ts';
+import { listKit, type KitRow } from '../repositories/kit.ts';
+import { listOperationsOfJobs, type OperationRow } from '../repositories/operations.ts';
+import { listLatestCloneImages, listReadsOfJobs, type ReadRow } from '../repositories/reads.ts';
+import { listLatestScans, listProofTests, type ScanRow } from '../repositories/scans.ts';
+
+export type CloneImage = Awaited<ReturnType<typeof listLatestCloneImages>>[number];
+export type ProofTestRow = Awaited<ReturnType<typeof listProofTests>>[number];
+export type ArrivalRow = Awaited<ReturnType<typeof listArrivals>>[number];
+
+/** What the database holds about one job, apart from the job's own row. */
+export interface JobRecords {
+  readonly units: JobUnits;
+  readonly reads: readonly ReadRow[];
+  readonly clone: CloneImage | undefined;
+  readonly operations: readonly OperationRow[];
+  readonly authority: AuthorityRow | undefined;
+  readonly arrival: ArrivalRow | undefined;
+  /** Newest scan of the vehicle, and of the loose unit on the bench. */
+  readonly vehicleScan: ScanRow | undefined;
+  readonly benchScan: ScanRow | undefined;
+  /** Oldest first. */
+  readonly tests: readonly ProofTestRow[];
+  /** The house's kit, the same for every job. */
+  readonly kit: readonly KitRow[];
+}
+
+/** Loads the records of many jobs in one query a table. Shape: by job id. */
+export async function loadJobRecords(
+  db: Tx,
+  jobIds: readonly string[]
+): Promise<(jobId: string) => JobRecords> {
+  const [units, reads, clones, operations, authorities, arrivals, scans, tests, kit] =
+    await Promise.all([
+      listJobUnits(db, jobIds),
+      listReadsOfJobs(db, jobIds),
+      listLatestCloneImages(db, jobIds),
+      listOperationsOfJobs(db, jobIds),
+      listLatestAuthorities(db, jobIds),
+      listArrivals(db, jobIds),
+      listLatestScans(db, jobIds),
+      listProofTests(db, jobIds),
+      listKit(db)
+    ]);
+  return (jobId) => {
+    const own = <T extends { jobId: string }>(rows: readonly T[]) =>
+      rows.filter((r) => r.jobId === jobId);
+    const scansOfJob = own(scans);
+    return {
+      units: units.get(jobId) ?? {},
+      reads: own(reads),
+      clone: own(clones)[0],
+      operations: own(operations),
+      authority: own(authorities)[0],
+      arrival: own(arrivals)[0],
+      vehicleScan: scansOfJob.find((s) => s.kind !== 'bench'),
+      benchScan: scansOfJob.find((s) => s.kind === 'bench'),
+      tests: own(tests),
+      kit
+    };
+  };
+}

@@ -1,0 +1,11 @@
+import { validateProofTest } from '$lib/generated/validators.js';
+import { deps } from '$lib/server/app-root.ts';
+import { parseJobNumber } from '$lib/server/http/ids.ts';
+import { act } from '$lib/server/http/respond.ts';
+import { recordTest } from '$lib/server/services/prove.ts';
+import type { RequestHandler } from './$types';
+
+export const POST: RequestHandler = (event) =>
+  act(event, validateProofTest, (person, body) =>
+    recordTest(deps(), person, { jobNumber: parseJobNumber(event.params.number), ...body })
+  );

@@ -1,0 +1,72 @@
+import { judge, type Judgement } from '../base/verdict.ts';
+import type { Way } from '../profile/profile.ts';
+
+/** How well the unit speaks, from the last identification or scan. */
+export type Speech = 'well' | 'badly' | 'silent' | 'unknown';
+
+export type CloneRoute = Way['kind'] | 'new-unit';
+
+export interface RouteLeft {
+  readonly route: CloneRoute;
+  readonly possible: boolean;
+  /** Why not, or what the risk is: a catalogue code. */
+  readonly code: string;
+}
+
+export interface CloneFacts {
+  readonly speech: Speech;
+  readonly chipIdRead: boolean;
+  /** Two agreeing reads of every region are kept already. */
+  readonly readsTrusted: boolean;
+  readonly ways: readonly Way['kind'][];
+  /** The family takes no clone at all: it is bought new. */
+  readonly school: string;
+}
+
+/** Ways that do not need the unit's own software to answer. */
+const WITHOUT_SPEECH: readonly CloneRoute[] = ['boot', 'clip', 'lifted', 'pads'];
+
+/** The risk of each way, as a catalogue code. */
+const RISKS: Record<Way['kind'], string> = {
+  obd: 'clone.route.obd',
+  bench: 'clone.route.bench',
+  boot: 'clone.route.boot',
+  clip: 'clone.route.clip',
+  lifted: 'clone.route.lifted',
+  pads: 'clone.route.pads'
+};
+
+/**
+ * Can this unit be cloned at all, and by which ways? Total.
+ * Example: a silent unit leaves boot and chip, with their risks, or a new unit through the maker's route.
+ */
+export function judgeCloneable(facts: CloneFacts): {
+  readonly verdict: Judgement;
+  readonly routes: readonly RouteLeft[];
+} {
+  const routes = [...new Set(facts.ways), 'new-unit' as const].map((route): RouteLeft => {
+    if (route === 'new-unit') return { route, possible: true, code: 'clone.route.new' };
+    const mute = facts.speech === 'silent' && !WITHOUT_SPEECH.includes(route);
+    return {
+      route,
+      possible: !mute,
+      code: mute ? 'clone.route.mute' : RISKS[route]
+    };
+  });
+  return { verdict: judgeSpeech(facts, routes), routes };
+}
+
+function judgeSpeech(facts: CloneFacts, routes: readonly RouteLeft[]): Judgement {
+  if (facts.school === 'none') return judge('go', 'clone.unit.needless');
+  if (facts.readsTrusted) return judge('go', 'clone.unit.kept');
+  if (facts.chipIdRead && facts.speech !== 'badly') return judge('go', 'clone.unit.talks');
+  if (facts.speech === 'badly') return judge('look', 'clone.unit.badly');
+  if (facts.speech === 'well') return judge('look', 'clone.unit.unread');
+  if (facts.speech === 'silent') {
+    const left = routes.filter((r) => r.possible && r.route !== 'new-unit').length;
+    return left > 0
+      ? judge('look', 'clone.unit.silent', { left })
+      : judge('stop', 'clone.unit.mute');
+  }
+  return judge('look', 'clone.unit.unknown');
+}

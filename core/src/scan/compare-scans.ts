@@ -1,0 +1,39 @@
+import { formatFault, type Fault } from '../faults/fault.ts';
+import type { ScannedUnit } from './scan.ts';
+
+/** One fault of one unit in two scans. */
+export interface ScanChange {
+  readonly unitId: string;
+  readonly unitName: string;
+  readonly code: string;
+  readonly change: 'gone' | 'new' | 'stays';
+  readonly fault: Fault;
+}
+
+/**
+ * What became of every fault between two scans: gone, new, or still there. A unit that was not reached in the later
+ * scan proves nothing about its faults: they count as staying.
+ */
+export function compareScans(
+  before: readonly ScannedUnit[],
+  after: readonly ScannedUnit[]
+): ScanChange[] {
+  const changes: ScanChange[] = [];
+  const ids = [...new Set([...before, ...after].map((u) => u.id))];
+  for (const id of ids) {
+    const a = before.find((u) => u.id === id);
+    const b = after.find((u) => u.id === id);
+    const name = (a ?? b)?.name ?? id;
+    const reached = b?.state === 'talks' || b?.state === 'badly';
+    const then = new Map(a?.faults.map((f) => [formatFault(f), f]));
+    const now = new Map(b?.faults.map((f) => [formatFault(f), f]));
+    for (const [code, fault] of then) {
+      const stays = now.has(code) || !reached;
+      changes.push({ unitId: id, unitName: name, code, change: stays ? 'stays' : 'gone', fault });
+    }
+    for (const [code, fault] of now) {
+      if (!then.has(code)) changes.push({ unitId: id, unitName: name, code, change: 'new', fault });
+    }
+  }
+  return changes;
+}

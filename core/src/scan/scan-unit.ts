@@ -1,0 +1,171 @@
+import { formatAscii } from '../base/bytes.ts';
+import { fail, ok, type Result } from '../base/result.ts';
+import type { Fault } from '../faults/fault.ts';
+import { isFault } from '../faults/status.ts';
+import { decodeParameter } from '../obd/parameters.ts';
+import { decodeCodes, decodeVinAnswer, OBD } from '../obd/services.ts';
+import type { DiagnosticLink } from '../port/diagnostic-link.ts';
+import { encodeReadDid } from '../uds/codec.ts';
+import { decodeFaultReport, encodeReadFaults } from '../uds/faults.ts';
+import type { ScannedUnit, UnitPlace, UnitState } from './scan.ts';
+
+/** Data identifiers of identification. Source: ISO 14229-1 annex C.1, from memory. */
+export const IDENTIFIERS: readonly { readonly id: string; readonly did: number }[] = [
+  { id: 'vin', did: 0xf190 },
+  { id: 'part-number', did: 0xf187 },
+  { id: 'software-number', did: 0xf188 },
+  { id: 'hardware-number', did: 0xf191 },
+  { id: 'serial', did: 0xf18c },
+  { id: 'system-name', did: 0xf197 }
+];
+
+/** Every bit that says that something failed; not that a test has not run. */
+export const FAULT_MASK = 0xaf;
+const TESTER_PRESENT = Uint8Array.of(0x3e, 0x00);
+/** Times that a unit is called before it counts as silent. Source: common practice. */
+const CALLS = 2;
+
+interface Gathered {
+  readonly identification: Record<string, string>;
+  readonly faults: Fault[];
+  answered: number;
+  missed: number;
+  problem: string | undefined;
+}
+
+/**
+ * Asks one unit who it is and what it has stored. Total: whatever goes wrong becomes the unit's state.
+ * The unit is called first; a lost connection or silence leaves what was found until then.
+ */
+export async function scanUnit(
+  link: DiagnosticLink,
+  place: UnitPlace,
+  nowMs: () => number
+): Promise<ScannedUnit> {
+  const start = nowMs();
+  const called = await call(link);
+  const found: Gathered = {
+    identification: {},
+    faults: [],
+    answered: 0,
+    missed: called.missed,
+    problem: called.problem
+  };
+  if (called.state === undefined) await gather(link, place, found);
+  return {
+    id: place.id,
+    name: place.name,
+    kind: place.kind,
+    address: place.address,
+    optional: place.optional,
+    state: called.state ?? (found.missed > 0 ? 'badly' : 'talks'),
+    identification: found.identification,
+    faults: found.faults,
+    problem: found.problem,
+    tookMs: Math.round(nowMs() - start)
+  };
+}
+
+interface Called {
+  /** Undefined: it answers. */
+  readonly state: UnitState | undefined;
+  readonly missed: number;
+  readonly problem: string | undefined;
+}
+
+async function call(link: DiagnosticLink): Promise<Called> {
+  let problem: string | undefined;
+  for (let missed = 0; missed < CALLS; missed++) {
+    const answer = await link.exchange(TESTER_PRESENT, { repeatable: true });
+    // a refusal is an answer too
+    if (answer.ok || answer.problem.code === 'uds.answer.negative') {
+      return { state: undefined, missed, problem };
+    }
+    problem = answer.problem.code;
+    if (problem === 'doip.unit.unknown') return { state: 'absent', missed, problem };
+    if (isConnection(problem)) return { state: 'unasked', missed, problem };
+    if (problem === 'doip.unit.unreachable') break;
+  }
+  return { state: 'silent', missed: CALLS, problem };
+}
+
+/** The carrier as a whole failed: it says nothing about this unit. */
+function isConnection(code: string): boolean {
+  return /^(doip\.(socket|stream|routing|header)|link)\./.test(code);
+}
+
+async function gather(link: DiagnosticLink, place: UnitPlace, found: Gathered): Promise<void> {
+  for (const { id, did } of IDENTIFIERS) {
+    const value = await ask(link, found, encodeReadDid(did));
+    // the echo of the identifier in front
+    if (value && value[0] === did >> 8 && value[1] === (did & 255)) {
+      found.identification[id] = formatAscii(value.subarray(2)).replace(/\.+$/, '').trim();
+    }
+    if (found.missed > 3) return;
+  }
+  const data = await ask(link, found, encodeReadFaults(FAULT_MASK));
+  const report = data && decodeFaultReport(data);
+  if (report?.ok) found.faults.push(...report.value.faults.filter(isFault));
+  else if (place.legislated) await gatherObd(link, found);
+  if (report && !report.ok) found.problem = report.problem.code;
+}
+
+/** Older units know the legislated services only. */
+async function gatherObd(link: DiagnosticLink, found: Gathered): Promise<void> {
+  const lists = [
+    [OBD.storedCodes, 'stored'],
+    [OBD.pendingCodes, 'pending'],
+    [OBD.permanentCodes, 'permanent']
+  ] as const;
+  const seen = new Set<string>();
+  for (const [service, list] of lists) {
+    const data = await ask(link, found, Uint8Array.of(service));
+    const codes = data && decodeCodes(data);
+    if (!codes?.ok) continue;
+    for (const code of codes.value) {
+      if (seen.has(code)) continue;
+      seen.add(code);
+      found.faults.push({ code, failureType: undefined, status: undefined, list });
+    }
+  }
+  if (found.identification['vin'] !== undefined) return;
+  const data = await ask(link, found, Uint8Array.of(OBD.vehicleInformation, 0x02));
+  const vin = data && decodeVinAnswer(data);
+  if (vin?.ok) found.identification['vin'] = vin.value;
+}
+
+async function ask(
+  link: DiagnosticLink,
+  found: Gathered,
+  request: Uint8Array
+): Promise<Uint8Array | undefined> {
+  const answer = await link.exchange(request, { repeatable: true });
+  if (answer.ok) {
+    found.answered++;
+    return answer.value;
+  }
+  if (answer.problem.code !== 'uds.answer.negative') {
+    found.missed++;
+    found.problem = answer.problem.code;
+  }
+  return undefined;
+}
+
+/**
+ * Supply voltage as an engine unit sees it. Errors: those of the link, `uds.answer.nonsense`. Units: mV.
+ * Source: SAE J1979 parameter 42.
+ */
+export async function readBatteryMv(link: DiagnosticLink): Promise<Result<number>> {
+  const answer = await link.exchange(Uint8Array.of(OBD.currentData, 0x42), { repeatable: true });
+  if (!answer.ok) return answer;
+  const reading = decodeParameter(answer.value);
+  return reading ? ok(Math.round(reading.value * 1000)) : fail('uds.answer.nonsense');
+}
+
+/** Speed that an engine unit reports. Errors: those of the link, `uds.answer.nonsense`. Source: SAE J1979 parameter 0D. */
+export async function readSpeedKmh(link: DiagnosticLink): Promise<Result<number>> {
+  const answer = await link.exchange(Uint8Array.of(OBD.currentData, 0x0d), { repeatable: true });
+  if (!answer.ok) return answer;
+  const reading = decodeParameter(answer.value);
+  return reading ? ok(reading.value) : fail('uds.answer.nonsense');
+}

@@ -1,0 +1,78 @@
+import type { Fault } from '../faults/fault.ts';
+
+/** What a unit does in a vehicle, as layouts name it. */
+export type UnitKind =
+  | 'engine'
+  | 'transmission'
+  | 'body'
+  | 'immobiliser'
+  | 'comfort'
+  | 'brakes'
+  | 'airbag'
+  | 'cluster'
+  | 'doors'
+  | 'gateway'
+  | 'climate'
+  | 'steering'
+  | 'other';
+
+/** A place in a vehicle where a unit may answer. */
+export interface UnitPlace {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: UnitKind;
+  /** Logical address (DoIP) or request identifier (CAN). */
+  readonly address: number;
+  /** CAN only. */
+  readonly responseId: number | undefined;
+  /** Not every vehicle has it: silence may mean that it is not fitted. */
+  readonly optional: boolean;
+  /** Answers the services of the legislated diagnosis. */
+  readonly legislated: boolean;
+}
+
+/**
+ * `badly`: it answered some requests only. `silent`: it is there and says nothing. `absent`: the gateway knows no such
+ * address. `unasked`: the scan ended before its turn.
+ */
+export type UnitState = 'talks' | 'badly' | 'silent' | 'absent' | 'unasked';
+
+/** What a scan found at one place. */
+export interface ScannedUnit {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: UnitKind;
+  readonly address: number;
+  readonly optional: boolean;
+  readonly state: UnitState;
+  /** Values by identifier name: `vin`, `part-number`, `software-number`, `hardware-number`, `serial`, `system-name`. */
+  readonly identification: Readonly<Record<string, string>>;
+  readonly faults: readonly Fault[];
+  /** Why it is not `talks`, as a catalogue code. */
+  readonly problem: string | undefined;
+  /** Time that this unit took. */
+  readonly tookMs: number;
+}
+
+/** A whole scan: plain data, kept as it was found. */
+export interface Scan {
+  readonly vehicleVin: string | undefined;
+  readonly batteryMv: number | undefined;
+  readonly units: readonly ScannedUnit[];
+}
+
+export interface ScanTotals {
+  readonly units: number;
+  readonly silent: number;
+  readonly faults: number;
+}
+
+/** Counts for lists. Units that are not fitted do not count. */
+export function countScan(units: readonly ScannedUnit[]): ScanTotals {
+  const fitted = units.filter((u) => u.state !== 'absent' && !(u.state === 'silent' && u.optional));
+  return {
+    units: fitted.length,
+    silent: fitted.filter((u) => u.state === 'silent').length,
+    faults: fitted.reduce((n, u) => n + u.faults.length, 0)
+  };
+}

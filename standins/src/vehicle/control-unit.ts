@@ -1,0 +1,197 @@
+import { concatBytes, encodeAscii, encodeUintBe } from '@badger/core/base/bytes';
+import type { Fault } from '@badger/core/faults/fault';
+import { encodeSupported } from '@badger/core/obd/parameters';
+import { encodeCodes, OBD } from '@badger/core/obd/services';
+import type { UnitPlace } from '@badger/core/scan/scan';
+import { encodeFaultReport } from '@badger/core/uds/faults';
+import { NRC } from '@badger/core/uds/services';
+import type { Answer } from '../interface-box/bus-unit.ts';
+
+/** How a unit behaves on its network. */
+export type Behaviour = 'sound' | 'flaky' | 'silent';
+
+/** A fault with what becomes of it when the memory is cleared. */
+export interface ScriptedFault extends Fault {
+  /** Real: it is there again as soon as it is looked for. False codes stay away. */
+  readonly returns: boolean;
+}
+
+export interface ControlUnitSpec {
+  readonly place: UnitPlace;
+  /** Values by data identifier. */
+  readonly identification: ReadonlyMap<number, string>;
+  readonly behaviour: Behaviour;
+  /** False: only the legislated services, as in older vehicles. */
+  readonly speaksUds: boolean;
+  readonly faults: readonly ScriptedFault[];
+}
+
+/** What the vehicle tells its units about itself. */
+export interface VehicleSenses {
+  readonly vin: string;
+  readonly batteryMv: number;
+  readonly engineRpm: number;
+}
+
+const SILENCE: Answer = { payload: undefined, workMs: 0 };
+const AVAILABLE_MASK = 0xff;
+/** Real-life time that a unit takes for one answer. Units: ms. Source: common practice. */
+const WORK_MS = { plain: 15, faults: 60, clear: 400 };
+const PIDS = [0x04, 0x05, 0x0c, 0x0d, 0x11, 0x42];
+
+/** A simulated control unit in a vehicle: sessions, identification, fault memory, legislated services. */
+export class ControlUnit {
+  readonly spec: ControlUnitSpec;
+  readonly #senses: () => VehicleSenses;
+  #faults: readonly ScriptedFault[];
+  #session = 1;
+  #asked = 0;
+
+  constructor(spec: ControlUnitSpec, senses: () => VehicleSenses) {
+    this.spec = spec;
+    this.#senses = senses;
+    this.#faults = spec.faults;
+  }
+
+  get faults(): readonly ScriptedFault[] {
+    return this.#faults;
+  }
+
+  /** Answers one request. Total: never throws for what comes from the wire. */
+  handle(request: Uint8Array): Answer {
+    const sid = request[0];
+    this.#asked++;
+    if (this.spec.behaviour === 'silent' || sid === undefined) return SILENCE;
+    // a unit that talks badly leaves every third request without an answer
+    if (this.spec.behaviour === 'flaky' && this.#asked % 3 === 0) return SILENCE;
+    if (sid <= 0x0a) return this.#legislated(request);
+    if (!this.spec.speaksUds && sid !== 0x3e) return refuse(sid, NRC.serviceNotSupported);
+    switch (sid) {
+      case 0x10:
+        return this.#openSession(request);
+      case 0x11:
+        this.#session = 1;
+        return reply(0x51, request.subarray(1, 2));
+      case 0x14:
+        return this.#clear(request);
+      case 0x19:
+        return this.#report(request);
+      case 0x22:
+        return this.#identify(request);
+      case 0x3e:
+        return (request[1] ?? 0) >= 0x80 ? SILENCE : reply(0x7e, Uint8Array.of(0));
+      default:
+        return refuse(sid, NRC.serviceNotSupported);
+    }
+  }
+
+  #openSession(request: Uint8Array): Answer {
+    const session = request[1];
+    if (request.length !== 2) return refuse(0x10, NRC.incorrectLength);
+    if (session !== 1 && session !== 3) return refuse(0x10, NRC.subFunctionNotSupported);
+    this.#session = session;
+    return reply(0x50, Uint8Array.of(session, 0x00, 0x32, 0x01, 0xf4));
+  }
+
+  #clear(request: Uint8Array): Answer {
+    if (request.length !== 4) return refuse(0x14, NRC.incorrectLength);
+    if (this.#senses().engineRpm > 0) return refuse(0x14, NRC.conditionsNotCorrect);
+    this.#faults = this.#faults.filter((f) => f.returns);
+    return { ...reply(0x54, new Uint8Array(0)), workMs: WORK_MS.clear };
+  }
+
+  #report(request: Uint8Array): Answer {
+    if (request[1] !== 0x02) return refuse(0x19, NRC.subFunctionNotSupported);
+    if (request.length !== 3) return refuse(0x19, NRC.incorrectLength);
+    const mask = request[2] as number;
+    const faults = this.#faults.filter((f) => ((f.status ?? 0) & mask) !== 0);
+    const data = encodeFaultReport({ availableMask: AVAILABLE_MASK, faults });
+    return { ...reply(0x59, data), workMs: WORK_MS.faults };
+  }
+
+  #identify(request: Uint8Array): Answer {
+    if (request.length !== 3) return refuse(0x22, NRC.incorrectLength);
+    const did = (request[1] as number) * 256 + (request[2] as number);
+    const value =
+      did === 0xf186 ? String.fromCharCode(this.#session) : this.spec.identification.get(did);
+    if (value === undefined) return refuse(0x22, NRC.requestOutOfRange);
+    return reply(0x62, concatBytes([encodeUintBe(did, 2), encodeAscii(value)]));
+  }
+
+  /** SAE J1979 over CAN. A unit that is not legislated says nothing to them. */
+  #legislated(request: Uint8Array): Answer {
+    if (!this.spec.place.legislated) return SILENCE;
+    const codes = (wanted: (f: ScriptedFault) => boolean) =>
+      encodeCodes(
+        this.#faults.filter((f) => f.code.startsWith('P') && wanted(f)).map((f) => f.code)
+      );
+    const bit = (f: ScriptedFault, mask: number) => ((f.status ?? 0) & mask) !== 0;
+    switch (request[0]) {
+      case OBD.currentData:
+        return this.#currentData(request[1]);
+      case OBD.storedCodes:
+        return reply(
+          0x43,
+          codes((f) => bit(f, 0x08))
+        );
+      case OBD.pendingCodes:
+        return reply(
+          0x47,
+          codes((f) => bit(f, 0x04))
+        );
+      case OBD.permanentCodes:
+        return reply(
+          0x4a,
+          codes((f) => bit(f, 0x88) && f.returns)
+        );
+      case OBD.vehicleInformation:
+        return this.#information(request[1]);
+      default:
+        return refuse(request[0] as number, NRC.serviceNotSupported);
+    }
+  }
+
+  #currentData(pid: number | undefined): Answer {
+    const { batteryMv, engineRpm } = this.#senses();
+    const say = (...bytes: number[]) => reply(0x41, Uint8Array.of(pid as number, ...bytes));
+    const word = (n: number) => [n >> 8, n & 255] as const;
+    switch (pid) {
+      case 0x00:
+        return reply(0x41, encodeSupported(0, [...PIDS, 0x20]));
+      case 0x20:
+        return reply(0x41, encodeSupported(0x20, [0x40]));
+      case 0x40:
+        return reply(0x41, encodeSupported(0x40, PIDS));
+      case 0x04:
+        return say(engineRpm > 0 ? 60 : 0);
+      case 0x05:
+        return say(60);
+      case 0x0c:
+        return say(...word(engineRpm * 4));
+      case 0x0d:
+        return say(0);
+      case 0x11:
+        return say(36);
+      case 0x42:
+        return say(...word(batteryMv));
+      default:
+        // a parameter that is not supported is not answered (SAE J1979 over CAN)
+        return SILENCE;
+    }
+  }
+
+  #information(type: number | undefined): Answer {
+    if (type === 0x00) return reply(0x49, encodeSupported(0, [0x02]));
+    if (type !== 0x02) return SILENCE;
+    const vin = this.spec.identification.get(0xf190) ?? this.#senses().vin;
+    return reply(0x49, concatBytes([Uint8Array.of(0x02, 0x01), encodeAscii(vin)]));
+  }
+}
+
+function reply(sid: number, data: Uint8Array): Answer {
+  return { payload: concatBytes([Uint8Array.of(sid), data]), workMs: WORK_MS.plain };
+}
+
+function refuse(sid: number, nrc: number): Answer {
+  return { payload: Uint8Array.of(0x7f, sid, nrc), workMs: WORK_MS.plain };
+}

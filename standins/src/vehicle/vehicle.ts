@@ -1,0 +1,184 @@
+import type { VehicleLayout } from '@badger/core/scan/layout';
+import type { UnitKind } from '@badger/core/scan/scan';
+import type { BusUnit } from '../interface-box/bus-unit.ts';
+import { ControlUnit } from './control-unit.ts';
+import { playScript, type ScriptName } from './fault-script.ts';
+
+export type Ignition = 'off' | 'on' | 'running';
+
+export interface VehicleSpec {
+  readonly id: string;
+  readonly name: string;
+  readonly vin: string;
+  readonly script: ScriptName;
+  readonly suspect: UnitKind;
+  /** Voltage of the rested battery. Units: mV. */
+  readonly restMv: number;
+  /** Older vehicles: the engine unit knows the legislated services only. */
+  readonly engineSpeaksUds: boolean;
+}
+
+/** Real-life time without a request after which a vehicle with its ignition off falls asleep. Units: ms. */
+const SLEEP_AFTER_MS = 180_000;
+/** What the ignition takes out of the battery without a support supply. Units: mV an hour of real life. */
+const SAG_MV_PER_HOUR = 900;
+/** Below this units drop out one by one. Units: mV. Source: common practice. */
+const DROP_OUT_MV = 9_500;
+const SUPPORTED_MV = 13_200;
+const CHARGING_MV = 14_100;
+
+/** A simulated vehicle: ignition, a battery that sags, sleep, and its control units behind the diagnostic socket. */
+export class Vehicle {
+  readonly spec: VehicleSpec;
+  readonly layout: VehicleLayout;
+  readonly #now: () => number;
+  #units = new Map<number, ControlUnit>();
+  #bus: BusUnit[] = [];
+  #script: ScriptName;
+  #ignition: Ignition = 'off';
+  #supported = false;
+  #chargeMv: number;
+  #tickedMs: number;
+  #askedMs: number;
+
+  /** `realLifeMs`: milliseconds of real life; the world's speed is in it already. */
+  constructor(spec: VehicleSpec, layout: VehicleLayout, realLifeMs: () => number) {
+    this.spec = spec;
+    this.layout = layout;
+    this.#now = realLifeMs;
+    this.#script = spec.script;
+    this.#chargeMv = spec.restMv;
+    this.#tickedMs = this.#askedMs = realLifeMs();
+    this.play(spec.script);
+  }
+
+  get script(): ScriptName {
+    return this.#script;
+  }
+
+  get ignition(): Ignition {
+    return this.#ignition;
+  }
+
+  get supported(): boolean {
+    return this.#supported;
+  }
+
+  /** Makes all units anew for a script: a different thing is wrong from now on. */
+  play(script: ScriptName): void {
+    this.#script = script;
+    const { vin, suspect } = this.spec;
+    const conditions = playScript(this.layout.units, { name: script, suspect, seed: vin });
+    this.#units = new Map();
+    for (const place of this.layout.units) {
+      const condition = conditions.get(place.id);
+      if (!condition) continue;
+      const unit = new ControlUnit(
+        {
+          place,
+          ...condition,
+          identification: identify(this.spec, place.id),
+          speaksUds: this.spec.engineSpeaksUds || place.kind !== 'engine'
+        },
+        () => ({
+          vin,
+          batteryMv: this.batteryMv,
+          engineRpm: this.#ignition === 'running' ? 800 : 0
+        })
+      );
+      this.#units.set(place.address, unit);
+    }
+    this.#bus = [...this.#units.values()].map((unit) => this.#onBus(unit));
+  }
+
+  #onBus(unit: ControlUnit): BusUnit {
+    const { address, responseId = 0, legislated } = unit.spec.place;
+    const awake = () => this.reachable(unit);
+    return {
+      requestId: address,
+      responseId,
+      bitrateBps: this.layout.bitrateBps,
+      functional: legislated,
+      get awake() {
+        return awake();
+      },
+      handle: (request) => {
+        this.touch();
+        return unit.handle(request);
+      }
+    };
+  }
+
+  /** The units of a CAN vehicle; nothing of one that speaks Ethernet is on the pair. */
+  get busUnits(): readonly BusUnit[] {
+    return this.layout.carrier === 'can' ? this.#bus : [];
+  }
+
+  unit(address: number): ControlUnit | undefined {
+    return this.#units.get(address);
+  }
+
+  turn(ignition: Ignition): void {
+    this.#tick();
+    this.#ignition = ignition;
+    this.touch();
+  }
+
+  /** Puts the support supply on the battery, or takes it away. */
+  support(on: boolean): void {
+    this.#tick();
+    this.#supported = on;
+  }
+
+  /** A request keeps the vehicle awake. */
+  touch(): void {
+    if (!this.asleep) this.#askedMs = this.#now();
+    else if (this.#ignition !== 'off') this.#askedMs = this.#now();
+  }
+
+  /** With the ignition off it falls asleep after a while; only the ignition wakes it. */
+  get asleep(): boolean {
+    return this.#ignition === 'off' && this.#now() - this.#askedMs > SLEEP_AFTER_MS;
+  }
+
+  #tick(): void {
+    const hours = (this.#now() - this.#tickedMs) / 3_600_000;
+    this.#tickedMs = this.#now();
+    if (this.#ignition === 'on' && !this.#supported)
+      this.#chargeMv = Math.max(8_000, this.#chargeMv - SAG_MV_PER_HOUR * hours);
+    else if (this.#ignition === 'running' || this.#supported)
+      this.#chargeMv = Math.min(12_800, this.#chargeMv + SAG_MV_PER_HOUR * hours);
+  }
+
+  /** What a meter on the battery shows. Units: mV. */
+  get batteryMv(): number {
+    this.#tick();
+    if (this.#ignition === 'running') return CHARGING_MV;
+    if (this.#supported) return SUPPORTED_MV;
+    return Math.round(this.#chargeMv - (this.#ignition === 'on' ? 250 : 0));
+  }
+
+  /** Can this unit hear and speak at this moment? With the ignition off only the gateway's side answers. */
+  reachable(unit: ControlUnit): boolean {
+    if (this.asleep || this.batteryMv < DROP_OUT_MV) return false;
+    return (
+      this.#ignition !== 'off' || ['gateway', 'body', 'immobiliser'].includes(unit.spec.place.kind)
+    );
+  }
+}
+
+/** Numbers of a unit, invented from the vehicle's VIN and the unit's name: the same every time. */
+function identify(spec: VehicleSpec, unitId: string): ReadonlyMap<number, string> {
+  const tail = spec.vin.slice(-7);
+  let sum = 0;
+  for (const c of unitId) sum = (sum * 31 + c.charCodeAt(0)) % 9000;
+  const number = String(sum + 1000);
+  return new Map([
+    [0xf190, spec.vin],
+    [0xf187, `07${number}${tail.slice(0, 4)}`],
+    [0xf188, `S${number}-${tail.slice(-3)}`],
+    [0xf191, `07${number}0044`],
+    [0xf18c, `${tail}${number}`],
+    [0xf197, unitId.toUpperCase().replace('-', ' ')]
+  ]);
+}
