@@ -116,8 +116,13 @@ describe('the application over HTTP', () => {
       vin: 'U8HVC3F2401084417',
       family: 'HV-EC4',
       complaint: 'x',
+      reason: 'failed-module',
       authorisedBy: 'y',
-      originalTag: '0777'
+      promisedAt: null,
+      intakeKey: 'csv-export-1',
+      arrival: { how: 'counter', parcelNumber: '', condition: '' },
+      units: [{ role: 'original', tag: '0777', place: '', condition: '' }],
+      another: true
     });
     const csv = await (await client.get('/api/jobs.csv')).text();
     expect(csv).toContain('"\'=HYPERLINK(""x"")","a, ""b"""');

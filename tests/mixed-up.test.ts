@@ -113,9 +113,15 @@ describe('units that were mixed up', () => {
       return `${view?.next.stop}: ${view?.next.judgement.code}`;
     };
     expect(await stop()).toBe('arrive: arrive.authority.none');
-    const order = { jobNumber: 2033, authorisedBy: ' Hire desk, order 309 ' };
+    const order = {
+      jobNumber: 2033,
+      orderedBy: ' Hire desk, order 309 ',
+      proofKind: 'order' as const,
+      proofNumber: '309',
+      signature: [[[0, 0]]]
+    };
     expect((await recordAuthority(deps, bench, order)).ok).toBe(true);
-    expect(await stop()).toBe('prove: prove.unit.open');
+    expect(await stop()).toBe('prove: proof.verdict.nothing');
     const assign = (jobNumber: number, tag: string, role: 'original' | 'donor') =>
       assignUnit(deps, bench, { jobNumber, tag, role });
     expect((await assign(2033, '0611', 'original')).ok).toBe(true);

@@ -1,9 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { StartOperation } from '../app/src/lib/schema/requests.ts';
+import type { NewJob, StartOperation } from '../app/src/lib/schema/requests.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { buildClone } from '../app/src/lib/server/services/build-clone.ts';
 import { moveHands, setSupply } from '../app/src/lib/server/services/hands.ts';
-import { assignUnit, createJob, finishJob } from '../app/src/lib/server/services/jobs.ts';
+import { takeIn } from '../app/src/lib/server/services/intake.ts';
+import { assignUnit, finishJob } from '../app/src/lib/server/services/jobs.ts';
 import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
 import { startOperation, stopOperation } from '../app/src/lib/server/services/start-operation.ts';
 import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
@@ -246,23 +247,42 @@ describe('what is refused', () => {
   });
 
   it('jobs that cannot be: a wrong VIN, an unknown family, one unit in both roles, a tag of another family', async () => {
-    const values = {
-      customer: 'C',
-      vehicle: 'V',
-      vin: 'U8HVC3F2401084417',
-      family: 'HV-EC4',
-      complaint: 'x',
-      authorisedBy: 'y',
-      originalTag: '0901'
-    };
-    const code = async (change: object) => {
-      const made = await createJob(house.root.deps, bench, { ...values, ...change });
-      return made.ok ? made.value : made.problem.code;
+    const unit = (role: 'original' | 'donor', tag: string) => ({
+      role,
+      tag,
+      place: '',
+      condition: ''
+    });
+    let sent = 0;
+    const code = async (change: Partial<NewJob>) => {
+      const made = await takeIn(house.root.deps, bench, {
+        customer: 'C',
+        vehicle: 'V',
+        vin: 'U8HVC3F2501084513',
+        family: 'HV-EC4',
+        complaint: 'x',
+        reason: 'failed-module',
+        authorisedBy: 'y',
+        promisedAt: null,
+        intakeKey: `refusals-${sent++}`,
+        arrival: { how: 'vehicle', parcelNumber: '', condition: '' },
+        units: [unit('original', '0901')],
+        another: true,
+        ...change
+      });
+      return made.ok ? made.value.number : made.problem.code;
     };
     expect(await code({ vin: 'U8HVC3F24010844I7' })).toBe('vin.letter.forbidden');
+    expect(await code({ vin: 'U8HVC3F24О1084417' })).toBe('vin.letter.foreign');
     expect(await code({ family: 'ZZ-ZZ9' })).toBe('job.family.unknown');
-    expect(await code({ donorTag: '0901' })).toBe('job.units.same');
-    expect(await code({ originalTag: '0390' })).toBe('job.unit.family');
-    expect(await code({})).toBeGreaterThan(2034);
+    expect(await code({ units: [unit('original', '0901'), unit('donor', '0901')] })).toBe(
+      'job.units.same'
+    );
+    expect(await code({ units: [unit('original', '0390')] })).toBe('job.unit.family');
+    expect(await code({ vin: 'U8HVC3F2901084512', another: false })).toBe('job.vin.open');
+    const made = await code({});
+    expect(made).toBeGreaterThan(2034);
+    // sent again with the key of the first try, it opens no second job
+    expect(await code({ intakeKey: `refusals-${sent - 1}` })).toBe(made);
   });
 });

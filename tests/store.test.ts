@@ -11,7 +11,7 @@ import {
   listSamples,
   updateOperation
 } from '../app/src/lib/server/repositories/operations.ts';
-import { recordProof } from '../app/src/lib/server/services/jobs.ts';
+import { recordProof } from '../app/src/lib/server/services/prove.ts';
 import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
 import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
 import { signIn, whoIs } from '../app/src/lib/server/services/people.ts';

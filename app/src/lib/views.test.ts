@@ -99,7 +99,10 @@ describe('Today', () => {
     promisedAt,
     closedAt: null,
     verdicts: [],
-    next: { verdict: 'look', code: 'x', params: {} }
+    nextStop: 'read',
+    next: { verdict: 'look', code: 'x', params: {} },
+    waitsFor: 'bench',
+    lastScan: undefined
   });
   it('puts a write before a read, and says what is late', () => {
     const busy = [

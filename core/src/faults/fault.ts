@@ -21,8 +21,8 @@ export function decodeFault(bytes: Uint8Array, offset = 0): Fault {
   const value = (bytes[offset] as number) * 256 + (bytes[offset + 1] as number);
   return {
     code: formatCode(value),
-    failureType: bytes[offset + 2] as number,
-    status: bytes[offset + 3] as number
+    failureType: bytes[offset + 2],
+    status: bytes[offset + 3]
   };
 }
 

@@ -4,49 +4,43 @@ import type { Cause, Evidence } from './cause.ts';
 /** What the reading of a scan says about the causes, before anything is measured. */
 export function weighScan(reading: ScanReading): Evidence[] {
   const list: Evidence[] = [];
-  const add = (cause: Cause, sign: 1 | -1, weight: Evidence['weight'], code: string, count = 0) =>
-    list.push({ cause, sign, weight, code, params: count > 0 ? { count } : {} });
+  const add = (cause: Cause, weight: Evidence['weight'], code: string, count = 0) =>
+    list.push({ cause, sign: 1, weight, code, params: count > 0 ? { count } : {} });
   for (const group of reading.groups) {
     const count = group.members.length;
     switch (group.id) {
       case 'supply':
-        add(
-          'supply',
-          1,
-          group.judgement.verdict === 'stop' ? 'strong' : 'weak',
-          'proof.scan.supply'
-        );
+        add('supply', group.judgement.verdict === 'stop' ? 'strong' : 'weak', 'proof.scan.supply');
         break;
       case 'network':
         add(
           'network',
-          1,
           group.judgement.verdict === 'stop' ? 'strong' : 'weak',
           'proof.scan.network'
         );
         break;
       case 'suspect-internal':
-        add('unit', 1, 'strong', 'proof.scan.internal', count);
+        add('unit', 'strong', 'proof.scan.internal', count);
         break;
       case 'suspect-circuit':
-        add('wiring', 1, 'medium', 'proof.scan.circuit', count);
-        add('actuator', 1, 'medium', 'proof.scan.circuit', count);
-        add('unit', 1, 'weak', 'proof.scan.circuit', count);
+        add('wiring', 'medium', 'proof.scan.circuit', count);
+        add('actuator', 'medium', 'proof.scan.circuit', count);
+        add('unit', 'weak', 'proof.scan.circuit', count);
         break;
       case 'immobiliser':
-        add('other-unit', 1, 'medium', 'proof.scan.immobiliser', count);
+        add('other-unit', 'medium', 'proof.scan.immobiliser', count);
         break;
       case 'elsewhere':
-        add('other-unit', 1, 'weak', 'proof.scan.elsewhere', count);
+        add('other-unit', 'weak', 'proof.scan.elsewhere', count);
         break;
       default:
         break;
     }
   }
   if (reading.suspectState === 'silent') {
-    add('unit', 1, 'medium', 'proof.scan.silent');
-    add('supply', 1, 'medium', 'proof.scan.silent');
-    add('network', 1, 'weak', 'proof.scan.silent');
+    add('unit', 'medium', 'proof.scan.silent');
+    add('supply', 'medium', 'proof.scan.silent');
+    add('network', 'weak', 'proof.scan.silent');
   }
   return list;
 }

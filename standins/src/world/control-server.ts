@@ -82,7 +82,7 @@ function vehicle(world: World, body: Record<string, unknown>): Reply {
       return { status: 404, body: { code: 'world.vehicle.unknown' } };
   }
   if (id !== undefined) {
-    const found = world.yard.vehicles.get(String(id));
+    const found = typeof id === 'string' ? world.yard.vehicles.get(id) : undefined;
     if (!found) return { status: 404, body: { code: 'world.vehicle.unknown' } };
     const script = SCRIPT_NAMES.find((s) => s === body['script']);
     if (script) found.play(script);

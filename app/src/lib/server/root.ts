@@ -39,12 +39,12 @@ export async function createRoot(options: RootOptions): Promise<Root> {
   const log = options.log ?? pino({ level: process.env['LOG_LEVEL'] ?? 'info' });
   const db = createDb(options.databaseUrl);
   await migrateDb(db, options.migrationsDir);
-  const seeded = options.demo && (await seedDemo(db));
   const folder = resolve(options.profilesDir ?? '../profiles');
   const profiles = await loadProfiles(db, folder, log);
   const layouts = loadLayouts(`${folder}/vehicles`, log);
   if (options.worldUrl) await takeStationsFromWorld(db, options.worldUrl);
   for (const station of parseStations(options.stations)) await saveStation(db, station);
+  const seeded = options.demo && (await seedDemo(db));
   const bench = new Bench(await listStations(db), options.worldUrl, parseDoip(options.doip));
   await bench.world?.load();
   const owner = randomInt(1, 2 ** 31 - 1);

@@ -13,6 +13,9 @@ const job = {
     family: 'HV-EC4',
     jobClosed: false,
     need,
+    needsAuthority: true,
+    authorityProven: true,
+    boxLinks: { cable: true, radio: false },
     originalChipId: '0F',
     donorChipId: 'D0',
     donorTag: '0388',
@@ -35,6 +38,14 @@ it('shows the gate as the bench is this moment, by the same rules as the server'
   expect(liveGate('write', job, off).holding?.code).toBe('supply.output.off');
   expect(liveGate('write', job, { ...station, operation: {} } as LiveStation).holding?.code).toBe(
     'gate.station.busy'
+  );
+  const both = { ...job.gateFacts, boxLinks: { cable: true, radio: true } };
+  expect(liveGate('write', { ...job, gateFacts: both }, station).holding?.code).toBe(
+    'gate.link.both'
+  );
+  const unsigned = { ...job.gateFacts, authorityProven: false };
+  expect(liveGate('write', { ...job, gateFacts: unsigned }, station).holding?.code).toBe(
+    'gate.authority.missing'
   );
   expect(liveGate('write', job, undefined).lines.map((l) => l.code)).toContain('gate.unit.unknown');
 });

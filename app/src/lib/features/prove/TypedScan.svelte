@@ -34,6 +34,8 @@
   async function keep() {
     if (noted(await send(`/api/jobs/${jobNumber}/scans/typed`, { text, fileName }))) ondone();
   }
+
+  const EXAMPLE = 'Engine:\nP0201-13 injector 1 open, present\nTransmission: no response';
 </script>
 
 <div
@@ -45,11 +47,7 @@
 >
   <label>
     Paste or type the codes, one a line, or drop a CSV, text or JSON file here
-    <textarea
-      class="mono textarea w-full"
-      rows="6"
-      bind:value={text}
-      placeholder={'Engine:\nP0201-13 injector 1 open, present\nTransmission: no response'}
+    <textarea class="mono textarea w-full" rows="6" bind:value={text} placeholder={EXAMPLE}
     ></textarea>
   </label>
   <input

@@ -2,10 +2,14 @@ import type { Role } from '@badger/core/gates/facts';
 import { hashPassword } from '../access/passwords.ts';
 import type { Db } from '../db/client.ts';
 import { appendEvent } from '../repositories/events.ts';
-import { closeJob, insertJob, setJobUnit, type NewJobValues } from '../repositories/jobs.ts';
+import { closeJob, insertJob, setJobUnit } from '../repositories/jobs.ts';
 import { countPeople, insertPerson, type Person } from '../repositories/people.ts';
-import { findSetting, saveSetting } from '../repositories/stations.ts';
+import { findSetting, listStations, saveSetting } from '../repositories/stations.ts';
 import { findUnitByTag, insertUnit } from '../repositories/units.ts';
+import { insertArrival, insertAuthority } from '../repositories/arrive.ts';
+import { insertKit } from '../repositories/kit.ts';
+import { DEMO_JOBS, DEMO_SIGNATURE, type DemoJob } from './demo-jobs.ts';
+import { demoKit } from './demo-kit.ts';
 
 /** Demo accounts: invented, shown on the sign-in page only while the demo data is loaded. */
 export const DEMO_ACCOUNTS: readonly { name: string; role: Role; password: string }[] = [
@@ -13,134 +17,6 @@ export const DEMO_ACCOUNTS: readonly { name: string; role: Role; password: strin
   { name: 'lead', role: 'lead', password: 'saltmarsh-lead' },
   { name: 'desk', role: 'desk', password: 'saltmarsh-desk' },
   { name: 'trainee', role: 'trainee', password: 'saltmarsh-trainee' }
-];
-
-interface DemoJob extends Omit<NewJobValues, 'promisedAt'> {
-  readonly number: number;
-  /** Hours from the start of the day. */
-  readonly promisedHour?: number;
-  readonly original?: { tag: string; place: string };
-  readonly donor?: { tag: string; place: string };
-  readonly closed?: boolean;
-}
-
-const JOBS: readonly DemoJob[] = [
-  {
-    number: 2031,
-    customer: 'North Quay Couriers',
-    vehicle: 'Halvard van 12',
-    vin: 'U8HVC3F2401084417',
-    familyId: 'HV-EC4',
-    complaint: 'Cuts out in rain, water found in the engine unit',
-    authorisedBy: 'Fleet office, order 5512',
-    proofOutcome: 'cause',
-    proofReason: 'Known-good unit fitted: fault gone, no start because of the immobiliser',
-    promisedHour: 17,
-    original: { tag: '0417', place: 'bench' },
-    donor: { tag: '0388', place: 'shelf B2' }
-  },
-  {
-    number: 2034,
-    customer: 'North Quay Couriers',
-    vehicle: 'Halvard van 7',
-    vin: 'U8HVC3F2901084512',
-    familyId: 'HV-EC4',
-    complaint: 'Rough running after a flood, unit was under water',
-    authorisedBy: 'Fleet office, order 5519',
-    proofOutcome: 'cause',
-    proofReason: 'Injector outputs 2 and 3 dead with wiring sound',
-    promisedHour: 41,
-    original: { tag: '0419', place: 'bench' },
-    donor: { tag: '0421', place: 'shelf B3' }
-  },
-  {
-    number: 2027,
-    customer: 'Reedbank Community Transport',
-    vehicle: 'Quillon minibus 3',
-    vin: 'U8NMB7D1902200931',
-    familyId: 'QN-TC2',
-    complaint: 'No third gear, limp mode when warm',
-    authorisedBy: 'Transport manager, by letter',
-    proofOutcome: 'cause',
-    proofReason: 'Output driver dead on the bench, wiring and solenoid sound',
-    promisedHour: 34,
-    original: { tag: '0390', place: 'shelf A1' },
-    donor: { tag: '0391', place: 'shelf A2' }
-  },
-  {
-    number: 2030,
-    customer: 'Harbour Fish Supply',
-    vehicle: 'Pellworth light truck',
-    vin: 'U8PLT5C3500771268',
-    familyId: 'PW-BD1',
-    complaint: 'Wipers and lights at random, unit corroded under a leaking windscreen',
-    authorisedBy: 'Owner, order in writing',
-    proofOutcome: 'cause',
-    proofReason: 'Green corrosion at the connector side, supply and ground sound',
-    promisedHour: 16,
-    original: { tag: '0402', place: 'bench' }
-  },
-  {
-    number: 2024,
-    customer: 'Estuary Garage, by post',
-    vehicle: 'Meridane car',
-    vin: 'U8MCA2B3302103377',
-    familyId: 'MD-CM5',
-    complaint: 'Central locking drops out',
-    authorisedBy: 'Estuary Garage, order 88',
-    proofOutcome: 'cause',
-    proofReason: 'Relay outputs missing on the bench',
-    promisedHour: 65,
-    original: { tag: '0396', place: 'solder place' },
-    note: 'The chip is lifted: read it in the programmer and drop the files.'
-  },
-  {
-    number: 2019,
-    customer: 'Harbour Hire',
-    vehicle: 'Meridane hire car',
-    vin: 'U8MCA1B7709900512',
-    familyId: 'MD-IM3',
-    complaint: 'Immobiliser ring crushed in a steering-column repair',
-    authorisedBy: 'Hire desk, order 301',
-    proofOutcome: 'cause',
-    proofReason: 'Ring cracked through',
-    original: { tag: '0371', place: 'returned' },
-    closed: true,
-    note: 'Done on paper before this application came in.'
-  },
-  {
-    number: 2032,
-    customer: 'North Quay Couriers',
-    vehicle: 'Halvard van 15',
-    vin: 'U8HVD6E1803004421',
-    familyId: 'HV-EC6',
-    complaint: 'Maker update due, coding saved',
-    authorisedBy: 'Fleet office, order 5516',
-    promisedHour: 39,
-    original: { tag: '0422', place: 'in the van' }
-  },
-  {
-    number: 2033,
-    customer: 'Harbour Hire',
-    vehicle: 'Sorrel scooter 41',
-    vin: 'U8SKU4A1305501923',
-    familyId: 'SR-KU1',
-    complaint: 'Key not recognised after a crash; arrives this afternoon',
-    authorisedBy: null,
-    promisedHour: 63
-  },
-  {
-    number: 2029,
-    customer: 'Breaker, walk-in',
-    vehicle: 'Corvane gearbox unit, loose',
-    vin: 'U8CGX7A8100441290',
-    familyId: 'CV-GX7',
-    complaint: 'What is this and is it any good?',
-    authorisedBy: 'Walk-in, paid in cash',
-    proofOutcome: 'open',
-    original: { tag: '0405', place: 'shelf C1' },
-    note: 'Judged worn from its adaptation values on paper; put on the shelf.'
-  }
 ];
 
 /** True while the demonstration data is in the database. */
@@ -161,7 +37,7 @@ export async function seedDemo(db: Db, today = new Date()): Promise<boolean> {
       people.push(await insertPerson(tx, { name: account.name, role: account.role, passwordHash }));
     }
     const desk = people.find((p) => p.role === 'desk') as Person;
-    for (const demo of JOBS) {
+    for (const demo of DEMO_JOBS) {
       const promisedAt =
         demo.promisedHour === undefined
           ? null
@@ -173,6 +49,7 @@ export async function seedDemo(db: Db, today = new Date()): Promise<boolean> {
         kind: 'job.opened',
         data: { customer: demo.customer, vin: demo.vin, family: demo.familyId }
       });
+      await recordPapers(tx, { jobId: job.id, demo, desk });
       for (const role of ['original', 'donor'] as const) {
         const unit = demo[role];
         if (!unit) continue;
@@ -183,6 +60,8 @@ export async function seedDemo(db: Db, today = new Date()): Promise<boolean> {
       }
       if (demo.closed) await closeOnPaper(tx, job.id, desk);
     }
+    const stations = (await listStations(tx)).map((s) => s.id);
+    for (const item of demoKit(midnight, stations)) await insertKit(tx, item);
     await saveSetting(tx, 'demo', true);
   });
   return true;
@@ -191,4 +70,32 @@ export async function seedDemo(db: Db, today = new Date()): Promise<boolean> {
 async function closeOnPaper(tx: Parameters<typeof appendEvent>[0], jobId: string, person: Person) {
   await closeJob(tx, jobId, person.id, new Date());
   await appendEvent(tx, { jobId, person, kind: 'job.closed', data: { note: 'on paper' } });
+}
+
+/** How it came in, and the order that was signed at the desk. */
+async function recordPapers(
+  tx: Parameters<typeof appendEvent>[0],
+  { jobId, demo, desk }: { jobId: string; demo: DemoJob; desk: Person }
+) {
+  await insertArrival(tx, { jobId, ...demo.arrival, intakeKey: `demo-${demo.number}` });
+  if (!demo.authorisedBy || !demo.proof) return;
+  await insertAuthority(tx, {
+    jobId,
+    orderedBy: demo.authorisedBy,
+    proofKind: demo.proof.kind,
+    proofNumber: demo.proof.number,
+    signature: DEMO_SIGNATURE,
+    personId: desk.id
+  });
+  await appendEvent(tx, {
+    jobId,
+    person: desk,
+    kind: 'authority.recorded',
+    data: {
+      authorisedBy: demo.authorisedBy,
+      proof: demo.proof.kind,
+      number: demo.proof.number,
+      signed: true
+    }
+  });
 }

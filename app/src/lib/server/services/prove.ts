@@ -23,7 +23,7 @@ export async function recordTest(
   if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
   const job = await openJob(deps, jobNumber);
   if (!job.ok) return job;
-  const checked = parseTestValues(test, values as Record<string, number | string>);
+  const checked = parseTestValues(test, values);
   if (!checked.ok) return checked;
   await deps.db.transaction(async (tx) => {
     await insertProofTest(tx, {
