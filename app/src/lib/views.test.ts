@@ -104,22 +104,48 @@ describe('Today', () => {
     waitsFor: 'bench',
     lastScan: undefined
   });
-  it('puts a write before a read, and says what is late', () => {
+  it('puts a write before a read, says what is late, and what comes next is not what runs', () => {
     const busy = [
       { ...station, operation: { ...operation, kind: 'read' as const } },
-      { ...station, id: 'corner', operation }
+      { ...station, id: 'corner', name: 'Corner', operation: { ...operation, id: 'y' } }
     ];
-    const view = viewToday([job(1, new Date(2026, 10, 25, 9, 0)), job(2, null)], busy, now);
-    expect(view.running?.id).toBe('corner');
-    expect(view.late).toBe(true);
-    expect(view.summary).toBe('2 open jobs, no unit connected, 1 job late');
+    const scans = [
+      {
+        jobNumber: 3,
+        kind: 'pre',
+        units: [
+          { id: 'a', name: 'A', state: 'talks' as const, faults: 1 },
+          { id: 'b', name: 'B', state: 'asking' as const, faults: 0 }
+        ]
+      }
+    ];
+    const jobs = [
+      job(operation.jobNumber, new Date(2026, 10, 25, 8, 0)),
+      { ...job(5, new Date(2026, 10, 25, 9, 0)), waitsFor: 'part' as const },
+      job(4, null)
+    ];
+    const view = viewToday(jobs, { stations: busy, scans }, now);
+    expect(view.running.map((t) => [t.place, t.handsOff])).toEqual([
+      ['Corner', true],
+      ['Window', false],
+      ['Vehicle', false]
+    ]);
+    expect(view.running[2]).toMatchObject({ share: 0.5, left: '1 of 2 units' });
+    // the earliest promise runs already, the next one waits for a part: ours is the one after
+    expect(view.first?.number).toBe(4);
+    expect(view.summary).toBe('3 open jobs, no unit connected, 2 jobs late');
+    expect(view.groups.map((g) => [g.waitsFor, g.jobs.length])).toEqual([
+      ['bench', 2],
+      ['part', 1]
+    ]);
   });
   it('is quiet with nothing to do', () => {
-    expect(viewToday([], [], now)).toEqual({
+    expect(viewToday([], { stations: [], scans: [] }, now)).toEqual({
       summary: '0 open jobs, no unit connected',
-      running: undefined,
+      running: [],
       first: undefined,
-      late: false
+      late: false,
+      groups: []
     });
   });
 });

@@ -7,7 +7,7 @@
   import Notice from '$lib/features/house/Notice.svelte';
   import FindDialog from '$lib/features/find/FindDialog.svelte';
   import KeysDialog from '$lib/features/find/KeysDialog.svelte';
-  import { handleKey } from '$lib/features/find/keys.ts';
+  import { watchKeys } from '$lib/features/find/keys.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
   import { notices } from '$lib/features/live/notices.svelte.ts';
   import { afterNavigate } from '$app/navigation';
@@ -24,13 +24,11 @@
   onMount(() => (inside ? live.open() : undefined));
   afterNavigate(() => notices.clear());
 
-  function onkeydown(event: KeyboardEvent) {
-    handleKey(event, {
-      find: () => (finding = true),
-      keys: () => (keys = true),
-      jobNumber: (page.data as { job?: { number: number } }).job?.number
-    });
-  }
+  const onkeydown = watchKeys(() => ({
+    find: () => (finding = true),
+    keys: () => (keys = true),
+    jobNumber: (page.data as { job?: { number: number } }).job?.number
+  }));
 </script>
 
 <svelte:window {onkeydown} />

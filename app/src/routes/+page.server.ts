@@ -4,6 +4,9 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ depends }) => {
   depends('badger:jobs');
-  const { lines } = await listJobLines(deps(), { openOnly: true, page: { limit: 60, offset: 0 } });
-  return { jobs: lines, now: new Date() };
+  const { lines, total } = await listJobLines(deps(), {
+    openOnly: true,
+    page: { limit: 60, offset: 0 }
+  });
+  return { jobs: lines, total, now: new Date() };
 };

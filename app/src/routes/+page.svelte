@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { formatDuration } from '@badger/core/base/format';
+  import RunningTiles from '$lib/features/job/RunningTiles.svelte';
   import JobRows from '$lib/features/job/JobRows.svelte';
   import { live } from '$lib/features/live/live.svelte.ts';
   import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
@@ -8,7 +8,7 @@
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
-  const today = $derived(viewToday(data.jobs, live.bench.stations, data.now));
+  const today = $derived(viewToday(data.jobs, live.bench, data.now));
   const day = $derived(data.now.toLocaleDateString('en-GB', { weekday: 'long' }));
 </script>
 
@@ -25,24 +25,13 @@
   {/if}
 </div>
 <div class="pile">
-  {#if today.running}
-    <VerdictBanner
-      verdict="go"
-      word={today.running.operation?.kind === 'write' ? 'Hands off' : 'Running'}
-      title="{today.running.name}: job {today.running.operation?.jobNumber}, {today.running
-        .operation?.kind === 'write'
-        ? 'writing'
-        : 'reading'} the {today.running.operation?.role}"
-      text={today.running.operation?.leftSeconds === undefined
-        ? 'Just started.'
-        : `${formatDuration(today.running.operation.leftSeconds)} left; use the time for another job.`}
-    />
-  {:else if today.first}
+  <RunningTiles tiles={today.running} signedIn={data.person !== undefined} />
+  {#if today.first}
     {@const m = messageOfJudgement(today.first.next)}
     <VerdictBanner
       verdict={today.late ? 'stop' : today.first.next.verdict}
       word={today.late ? 'Late' : VERDICT_WORDS[today.first.next.verdict]}
-      title="job {today.first.number}, {today.first.customer}: {m.title}"
+      title="Next: job {today.first.number}, {today.first.customer}. {m.title}"
       text={m.text}
       clear={m.clear}
     >
@@ -57,10 +46,25 @@
   {#if data.jobs.length === 0}
     <div class="card-sheet empty">
       <p><b>No open jobs.</b> Open the first one when a vehicle or a unit comes in.</p>
-      {#if data.person}<a class="btn btn-primary" href="/jobs/new">Open a job</a>{/if}
+      {#if data.person}<a class="btn btn-primary" href="/jobs/new">Take a job in</a>{/if}
     </div>
   {:else}
-    <JobRows jobs={data.jobs} now={data.now} signedIn={data.person !== undefined} />
+    {#each today.groups as group (group.waitsFor)}
+      <section aria-label={group.title}>
+        <h2>{group.title} <span class="soft">{group.jobs.length}</span></h2>
+        <JobRows
+          jobs={group.jobs}
+          now={data.now}
+          signedIn={data.person !== undefined}
+          label={group.title}
+        />
+      </section>
+    {/each}
+    {#if data.total > data.jobs.length}
+      <a class="more btn btn-outline" href="/jobs"
+        >{data.total - data.jobs.length} more open jobs in the list</a
+      >
+    {/if}
   {/if}
 </div>
 
@@ -75,9 +79,16 @@
   h1 {
     font: 650 21px/1.2 var(--font-sans);
   }
+  h2 {
+    font-weight: 650;
+    margin: 0 0 4px;
+  }
+  .more {
+    justify-self: start;
+  }
   .pile {
     display: grid;
-    gap: 14px;
+    gap: 12px;
   }
   .empty {
     padding: 20px;

@@ -3,6 +3,8 @@
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
+  const pageOf = (page: number) =>
+    `/jobs?page=${page}${data.text ? `&q=${encodeURIComponent(data.text)}` : ''}`;
 </script>
 
 <svelte:head><title>Jobs · Upright Badger</title></svelte:head>
@@ -21,7 +23,7 @@
     <button class="btn btn-outline">Filter</button>
   </form>
   <a class="btn btn-outline" href="/api/jobs.csv?q={encodeURIComponent(data.text)}" download>CSV</a>
-  <a class="btn btn-primary" href="/jobs/new">Open a job</a>
+  <a class="btn btn-primary" href="/jobs/new">Take a job in</a>
 </div>
 {#if data.jobs.length === 0}
   <p class="card-sheet p-4">
@@ -31,6 +33,14 @@
   </p>
 {:else}
   <JobRows jobs={data.jobs} now={data.now} signedIn={true} />
+{/if}
+{#if data.pages > 1}
+  <nav class="pages" aria-label="Pages">
+    {#if data.page > 1}<a class="btn btn-outline" href={pageOf(data.page - 1)}>Before</a>{/if}
+    <span>Page {data.page} of {data.pages}, {data.total} jobs</span>
+    {#if data.page < data.pages}<a class="btn btn-outline" href={pageOf(data.page + 1)}>Next</a
+      >{/if}
+  </nav>
 {/if}
 
 <style>
@@ -45,6 +55,13 @@
     display: flex;
     gap: 8px;
     margin-left: auto;
+  }
+  .pages {
+    display: flex;
+    gap: 14px;
+    align-items: center;
+    justify-content: center;
+    margin-top: 12px;
   }
   h1 {
     font: 650 21px/1.2 var(--font-sans);

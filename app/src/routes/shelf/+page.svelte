@@ -36,7 +36,7 @@
       <tbody>
         {#each data.units as u (u.tag)}
           <tr>
-            <td class="mono"><b>{u.tag}</b></td>
+            <td class="mono"><a class="link" href="/units/{u.tag}"><b>{u.tag}</b></a></td>
             <td>{u.family}</td>
             <td class="mono">{u.chipId ? formatChipId(u.chipId) : 'not read'}</td>
             <td>{u.place}</td>

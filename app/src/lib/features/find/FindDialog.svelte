@@ -1,5 +1,6 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
+  import { tagOfScan } from './scanner.ts';
   import Dialog from '$lib/ui/Dialog.svelte';
 
   interface Found {
@@ -10,15 +11,16 @@
   let { open = $bindable() }: { open: boolean } = $props();
   let found = $state.raw<Found>({ jobs: [], units: [] });
   let asked = $state('');
-  const first = $derived(
-    found.jobs[0]
-      ? `/jobs/${found.jobs[0].number}`
-      : found.units[0]
-        ? `/shelf?q=${found.units[0].tag}`
-        : undefined
-  );
+  const exact = $derived(found.units.find((u) => u.tag.toLowerCase() === asked.toLowerCase()));
+  const first = $derived.by(() => {
+    if (exact) return `/units/${exact.tag}`;
+    if (found.jobs[0]) return `/jobs/${found.jobs[0].number}`;
+    return found.units[0] ? `/units/${found.units[0].tag}` : undefined;
+  });
 
-  async function search(text: string) {
+  async function search(typed: string) {
+    // a scanner types the whole address that a tag's code holds
+    const text = tagOfScan(typed) ?? typed;
     asked = text;
     const response = await fetch(`/api/search?q=${encodeURIComponent(text)}`);
     if (response.ok && asked === text) found = (await response.json()) as Found;
@@ -61,7 +63,7 @@
     {/each}
     {#each found.units as u (u.tag)}
       <li>
-        <a href="/shelf?q={u.tag}" onclick={() => (open = false)}
+        <a href="/units/{u.tag}" onclick={() => (open = false)}
           ><b>{u.title}</b><br /><span class="soft">{u.detail}</span></a
         >
       </li>

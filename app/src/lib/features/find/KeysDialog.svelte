@@ -7,6 +7,7 @@
     ['/', 'find a job, unit, tag, number or VIN end'],
     ['1 … 9', 'open a stop of the job on the page'],
     ['.', 'go to the next step of the job'],
+    ['scan', 'a tag that is scanned opens its unit'],
     ['Esc', 'close what is open']
   ];
 </script>

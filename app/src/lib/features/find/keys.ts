@@ -1,5 +1,6 @@
 import { goto } from '$app/navigation';
 import { STOPS } from '@badger/core/gates/stops';
+import { pathOfScan, ScannerWatch } from './scanner.ts';
 
 export interface KeyTargets {
   find(): void;
@@ -15,16 +16,40 @@ function isTyping(target: EventTarget | null): boolean {
   );
 }
 
-/** Keys of every page: `?` help, `/` find, `1`..`9` stops of the job, `.` the next step. */
-export function handleKey(event: KeyboardEvent, targets: KeyTargets): void {
-  if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
-  if (document.querySelector('dialog[open]')) return;
+const OWN = /^[?/.1-9]$/;
+
+/**
+ * Keys of every page: `?` help, `/` find, `1`..`9` stops of the job, `.` the next step; a scanned tag opens its unit.
+ * A key acts a moment late, so that the digits of a scanned tag open no stop.
+ */
+export function watchKeys(targets: () => KeyTargets): (event: KeyboardEvent) => void {
+  const watch = new ScannerWatch(
+    {
+      onscan: (text) => {
+        const path = pathOfScan(text);
+        if (path) void goto(path);
+      },
+      onkey: (key) => actOn(key, targets())
+    },
+    (task, delayMs) => {
+      const timer = setTimeout(task, delayMs);
+      return () => clearTimeout(timer);
+    }
+  );
+  return (event) => {
+    if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+    if (document.querySelector('dialog[open]')) return;
+    const scanned = watch.press(event.key, event.timeStamp);
+    if (scanned || OWN.test(event.key)) event.preventDefault();
+  };
+}
+
+function actOn(key: string, targets: KeyTargets): void {
   const { jobNumber } = targets;
-  if (event.key === '?') targets.keys();
-  else if (event.key === '/') targets.find();
-  else if (event.key === '.' && jobNumber !== undefined) void goto(`/jobs/${jobNumber}`);
-  else if (/^[1-9]$/.test(event.key) && jobNumber !== undefined) {
-    void goto(`/jobs/${jobNumber}/${STOPS[Number(event.key) - 1] as string}`);
-  } else return;
-  event.preventDefault();
+  if (key === '?') targets.keys();
+  else if (key === '/') targets.find();
+  else if (key === '.' && jobNumber !== undefined) void goto(`/jobs/${jobNumber}`);
+  else if (/^[1-9]$/.test(key) && jobNumber !== undefined) {
+    void goto(`/jobs/${jobNumber}/${STOPS[Number(key) - 1] as string}`);
+  }
 }

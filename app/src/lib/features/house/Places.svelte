@@ -7,6 +7,7 @@
   import LayoutGrid from '@lucide/svelte/icons/layout-grid';
   import LogIn from '@lucide/svelte/icons/log-in';
   import Moon from '@lucide/svelte/icons/sun-moon';
+  import Wrench from '@lucide/svelte/icons/wrench';
   import Search from '@lucide/svelte/icons/search';
   import { invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
@@ -28,6 +29,7 @@
     { href: '/', name: 'Today', icon: Clock },
     { href: '/jobs', name: 'Jobs', icon: ClipboardList },
     { href: '/shelf', name: 'Shelf', icon: Boxes },
+    { href: '/kit', name: 'Kit', icon: Wrench },
     { href: '/families', name: 'Families', icon: LayoutGrid },
     { href: '/house', name: 'House', icon: House }
   ];

@@ -5,13 +5,19 @@
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
   import { formatPromise } from './promise.view.ts';
 
-  let { jobs, now, signedIn }: { jobs: readonly JobLine[]; now: Date; signedIn: boolean } =
-    $props();
+  let {
+    jobs,
+    now,
+    signedIn,
+    label = 'Jobs'
+  }: { jobs: readonly JobLine[]; now: Date; signedIn: boolean; label?: string } = $props();
+  const wordsOfScan = ({ faults, silent }: NonNullable<JobLine['lastScan']>) =>
+    `${faults} ${faults === 1 ? 'fault' : 'faults'}${silent > 0 ? `, ${silent} silent` : ''}`;
   const says = (job: JobLine) =>
     job.verdicts.map((v, i) => `${STOPS[i] ?? ''} ${VERDICT_WORDS[v].toLowerCase()}`).join(', ');
 </script>
 
-<div class="card-sheet" role="list" aria-label="Jobs">
+<div class="card-sheet" role="list" aria-label={label}>
   {#each jobs as job (job.number)}
     {@const promise = formatPromise(job.promisedAt, now)}
     <div class="row" role="listitem" data-job={job.number}>
@@ -21,7 +27,9 @@
         <span class="soft">
           {job.family} · <span class="mono">{job.vinEnd}</span> · {job.closedAt
             ? 'closed'
-            : messageOfJudgement(job.next).title}
+            : messageOfJudgement(job.next).title}{#if job.lastScan}&nbsp;· scan: {wordsOfScan(
+              job.lastScan
+            )}{/if}
         </span>
       </span>
       <span class="mini" role="img" aria-label={says(job)}>

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import type { ScanChange } from '@badger/core/scan/compare-scans';
+  import Panel from '$lib/ui/Panel.svelte';
+  import ChangesTable from '$lib/features/prove/ChangesTable.svelte';
   import type { JobData, ScanHead } from '$lib/job-types.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
   import BenchFaults from '$lib/features/prove/BenchFaults.svelte';
@@ -12,8 +15,14 @@
   let {
     job,
     scans,
+    changes,
     stationId
-  }: { job: JobData; scans: readonly ScanHead[]; stationId: string | null } = $props();
+  }: {
+    job: JobData;
+    scans: readonly ScanHead[];
+    changes: readonly ScanChange[];
+    stationId: string | null;
+  } = $props();
 
   const scanning = $derived(live.bench.scans.find((s) => s.jobNumber === job.number));
 </script>
@@ -23,6 +32,11 @@
   last.
 </p>
 <ScanPanel {job} {scans} {scanning} {stationId} />
+{#if changes.length > 0}
+  <Panel label="Since the pre-scan" title="Since the pre-scan">
+    <ChangesTable {changes} />
+  </Panel>
+{/if}
 {#if job.proof.vehicleScan}<FaultGroups proof={job.proof} />{/if}
 <div class="two">
   <TestPanel {job} />

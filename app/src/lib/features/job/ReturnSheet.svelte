@@ -1,9 +1,12 @@
 <script lang="ts">
+  import type { ScanChange } from '@badger/core/scan/compare-scans';
+  import ChangesTable from '$lib/features/prove/ChangesTable.svelte';
+  import Panel from '$lib/ui/Panel.svelte';
   import type { JobData } from '$lib/job-types.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
 
-  let { job }: { job: JobData } = $props();
+  let { job, changes }: { job: JobData; changes: readonly ScanChange[] } = $props();
   const may = $derived(job.line.write.code === 'write.clone.verified' && !job.closedAt);
 
   async function close() {
@@ -24,6 +27,12 @@
     <a class="btn btn-outline" href="/jobs/{job.number}/record">Open the record for printing</a>
   </div>
 </div>
+
+{#if changes.length > 0}
+  <Panel label="Faults since the pre-scan" title="Faults since the pre-scan">
+    <ChangesTable {changes} />
+  </Panel>
+{/if}
 
 <style>
   .box {

@@ -61,8 +61,11 @@ export async function listJobs(
   return page ? query.limit(page.limit).offset(page.offset) : query;
 }
 
-export async function countJobs(db: Tx): Promise<number> {
-  const [row] = await db.select({ n: count() }).from(job);
+export async function countJobs(db: Tx, openOnly = false): Promise<number> {
+  const [row] = await db
+    .select({ n: count() })
+    .from(job)
+    .where(openOnly ? isNull(job.closedAt) : undefined);
   return row?.n ?? 0;
 }
 
@@ -263,4 +266,16 @@ export async function listJobsOfUnit(db: Tx, unitId: string) {
     .innerJoin(vehicle, eq(vehicle.id, job.vehicleId))
     .where(eq(jobUnit.unitId, unitId))
     .orderBy(asc(job.number));
+}
+
+/** Names of customers to pick from, those with the newest jobs first. */
+export async function listCustomers(db: Tx, limit = 200): Promise<string[]> {
+  const rows = await db
+    .select({ name: customer.name, last: sql<number>`max(${job.number})`.as('last') })
+    .from(customer)
+    .innerJoin(job, eq(job.customerId, customer.id))
+    .groupBy(customer.name)
+    .orderBy(desc(sql`last`))
+    .limit(limit);
+  return rows.map((r) => r.name);
 }

@@ -6,6 +6,7 @@ import type { TraceRecorder } from '../bench/trace-recorder.ts';
 import { sqlStateOf } from '../db/pg-errors.ts';
 import type { Tx } from '../db/client.ts';
 import { appendEvent } from '../repositories/events.ts';
+import { countPlugging } from '../repositories/kit.ts';
 import { insertSamples, insertTrace, updateOperation } from '../repositories/operations.ts';
 import { findUnitByChip, setIdentity } from '../repositories/units.ts';
 import { keepRead } from './keep-read.ts';
@@ -151,6 +152,8 @@ async function keepIdentity(
   if (unit.chipId && unit.chipId !== chipId) {
     return fail('identify.chip.changed', { chipId, known: unit.chipId, tag: unit.tag });
   }
+  // whoever answers after nobody was connected has been plugged: the pins of the leads count it
+  if (!station.connected) await countPlugging(tx, station.row.id, family);
   await setIdentity(tx, unit.id, { chipId, numbers: { ...identity.fields }, at });
   station.identified({
     chipId,

@@ -43,6 +43,6 @@ export async function listJobLines(
       silent: view.records.vehicleScan.silentCount
     }
   }));
-  const total = found?.length ?? (page ? await countJobs(deps.db) : lines.length);
+  const total = found?.length ?? (page ? await countJobs(deps.db, openOnly) : lines.length);
   return { lines, total };
 }

@@ -1,9 +1,12 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { findDrivenWay } from '@badger/core/profile/profile';
-import type { StartOperation } from '../../schema/requests.ts';
+import type { ProofTest, StartOperation } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { listPeople, type Person } from '../repositories/people.ts';
 import { buildClone } from './build-clone.ts';
+import { moveVehicle } from './hands.ts';
+import { recordTest } from './prove.ts';
+import { startScan } from './scan-vehicle.ts';
 import { startOperation } from './start-operation.ts';
 
 /** One pass over a unit: clamp it, power it, identify it, read these regions. */
@@ -42,6 +45,30 @@ const PLAN: readonly (readonly Pass[])[] = [
   ]
 ];
 
+/** A vehicle that is scanned, and what is measured at it afterwards. */
+interface Visit {
+  readonly jobNumber: number;
+  readonly vehicle: string;
+  readonly stationId?: string;
+  readonly tests?: readonly Omit<ProofTest, 'note'>[];
+}
+
+const VISITS: readonly Visit[] = [
+  {
+    jobNumber: 2031,
+    vehicle: 'van-12',
+    tests: [
+      { test: 'supply', values: { batteryMv: 12_480, atUnitMv: 12_350 } },
+      { test: 'ground', values: { dropMv: 40 } },
+      { test: 'swap', values: { outcome: 'fault-gone-no-start' } }
+    ]
+  },
+  { jobNumber: 2034, vehicle: 'van-7' },
+  { jobNumber: 2030, vehicle: 'truck' },
+  { jobNumber: 2032, vehicle: 'van-15' },
+  { jobNumber: 2027, vehicle: 'minibus-3', stationId: 'window' }
+];
+
 /**
  * Brings some demo jobs to where the demo wants them by really doing the work on the simulated bench, running free:
  * the minibus unit is read, its donor backed up and its image built; four reads of the corroded unit disagree.
@@ -54,6 +81,7 @@ export async function rehearseDemo(deps: Deps, speedAfterwards: number): Promise
   await bench.world.setSpeed(0);
   await Promise.all(PLAN.map((passes) => rehearse(deps, person, passes)));
   await buildClone(deps, person, 2027);
+  for (const visit of VISITS) await scanAndTest(deps, person, visit);
   await bench.world.setSpeed(speedAfterwards);
 }
 
@@ -85,4 +113,21 @@ async function powerUp(deps: Deps, { stationId, tag, family }: Pass): Promise<bo
 async function finish(deps: Deps, person: Person, request: StartOperation): Promise<void> {
   const started = await startOperation(deps, person, request);
   while (started.ok && deps.bench.running.has(request.stationId)) await sleep(20);
+}
+
+async function scanAndTest(deps: Deps, person: Person, visit: Visit): Promise<void> {
+  const { jobNumber, vehicle, stationId, tests = [] } = visit;
+  const station = stationId ? { station: stationId } : {};
+  await moveVehicle(deps, person, { plug: vehicle, ...station });
+  await moveVehicle(deps, person, { vehicle, ignition: 'on', support: jobNumber !== 2032 });
+  const started = await startScan(deps, person, {
+    jobNumber,
+    kind: 'pre',
+    ...(stationId ? { stationId } : {})
+  });
+  while (started.ok && [...deps.bench.scans.values()].some((s) => s.jobNumber === jobNumber))
+    await sleep(20);
+  for (const test of tests) await recordTest(deps, person, { jobNumber, note: '', ...test });
+  await moveVehicle(deps, person, { vehicle, ignition: 'off', support: false });
+  await moveVehicle(deps, person, { plug: null });
 }

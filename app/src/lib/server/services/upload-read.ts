@@ -16,7 +16,7 @@ export interface Upload {
 
 /**
  * Takes a file that another device has read as a kept read of this job.
- * Errors: `job.number.unknown`, `gate.job.closed`, `gate.person.role`, `identify.family.unknown`,
+ * Errors: `job.number.unknown`, `gate.job.closed`, `gate.person.role`, `gate.authority.missing`, `identify.family.unknown`,
  * `upload.unit.none`, `upload.region.unknown`, `image.size.*`.
  */
 export async function uploadRead(
@@ -28,6 +28,7 @@ export async function uploadRead(
   const view = await loadJobView(deps, upload.jobNumber);
   if (!view) return fail('job.number.unknown', { number: upload.jobNumber });
   if (view.job.closedAt) return fail('gate.job.closed');
+  if (view.needsAuthority && view.authorityGap) return fail('gate.authority.missing');
   const unit = view.units[upload.role];
   if (!view.profile) return fail('identify.family.unknown', { family: view.job.familyId });
   if (!unit) return fail('upload.unit.none', { role: upload.role });

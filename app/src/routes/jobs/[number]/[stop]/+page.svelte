@@ -69,6 +69,7 @@
     {:else if data.stop === 'prove'}<ProveSheet
         {job}
         scans={data.scans}
+        changes={data.changes}
         stationId={data.focusStation}
       />
     {:else if data.stop === 'identify'}<IdentifySheet {job} />
@@ -77,7 +78,7 @@
     {:else if data.stop === 'read'}<ReadSheet {job} {station} {trace} />
     {:else if data.stop === 'build'}<BuildSheet {job} />
     {:else if data.stop === 'write'}<WriteSheet {job} {station} {trace} />
-    {:else}<ReturnSheet {job} />{/if}
+    {:else}<ReturnSheet {job} changes={data.changes} />{/if}
   </div>
   <div class="side">
     <button class="fold btn btn-ghost" aria-expanded={!folded} onclick={() => (folded = !folded)}>

@@ -1,0 +1,83 @@
+import { KIT_KINDS, type KitKind } from '@badger/core/kit/kit-item';
+import type { KitEdit } from '$lib/schema/requests.ts';
+
+export const KIND_WORDS: Record<KitKind, string> = {
+  interface: 'Interface box',
+  supply: 'Bench supply',
+  adapter: 'Adapter',
+  lead: 'Lead',
+  computer: 'Computer',
+  meter: 'Meter',
+  'vehicle-supply': 'Vehicle support supply'
+};
+
+export const KINDS = KIT_KINDS.map((id) => ({ id, name: KIND_WORDS[id] }));
+
+/** What a piece of kit is as it is kept. */
+export interface KitRowData {
+  readonly id: string;
+  readonly version: number;
+  readonly kind: KitKind;
+  readonly name: string;
+  readonly stationId: string | null;
+  readonly families: readonly string[];
+  readonly software: string;
+  readonly wantedSoftware: string;
+  readonly firmware: string;
+  readonly wantedFirmware: string;
+  readonly dueAt: Date | null;
+  readonly calibrationDueAt: Date | null;
+  readonly plugCycles: number;
+  readonly plugLimit: number;
+  readonly cableLink: boolean;
+  readonly radioLink: boolean;
+  readonly ratedMa: number | null;
+}
+
+const day = (at: Date | null) => at?.toISOString().slice(0, 10) ?? '';
+
+/** The form for a piece, or for a new one. */
+export function toKitEdit(row: KitRowData | undefined): KitEdit {
+  return {
+    ...(row ? { id: row.id, version: row.version } : {}),
+    kind: row?.kind ?? 'lead',
+    name: row?.name ?? '',
+    stationId: row?.stationId ?? '',
+    families: [...(row?.families ?? [])],
+    software: row?.software ?? '',
+    wantedSoftware: row?.wantedSoftware ?? '',
+    firmware: row?.firmware ?? '',
+    wantedFirmware: row?.wantedFirmware ?? '',
+    dueAt: day(row?.dueAt ?? null),
+    calibrationDueAt: day(row?.calibrationDueAt ?? null),
+    plugCycles: row?.plugCycles ?? 0,
+    plugLimit: row?.plugLimit ?? 0,
+    cableLink: row?.cableLink ?? false,
+    radioLink: row?.radioLink ?? false,
+    ratedMa: row?.ratedMa ?? 0
+  };
+}
+
+/** Which fields a kind has; the others stay out of its form. */
+export function fieldsOf(kind: KitKind) {
+  return {
+    versions: kind === 'interface' || kind === 'computer' || kind === 'meter',
+    link: kind === 'interface',
+    plugs: kind === 'lead' || kind === 'adapter',
+    calibration: kind === 'meter' || kind === 'supply' || kind === 'vehicle-supply',
+    rated: kind === 'supply' || kind === 'vehicle-supply'
+  };
+}
+
+/** The figure that matters most for a piece, in words. */
+export function figureOf(row: KitRowData): string {
+  const { kind } = row;
+  if (fieldsOf(kind).plugs && row.plugLimit > 0)
+    return `${row.plugCycles} of ${row.plugLimit} plugs`;
+  if (fieldsOf(kind).rated && row.ratedMa) return `${row.ratedMa / 1000} A`;
+  const parts = [
+    row.software && `software ${row.software}`,
+    row.firmware && `firmware ${row.firmware}`
+  ];
+  return parts.filter((p) => p !== '').join(', ');
+}
