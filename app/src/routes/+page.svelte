@@ -2,7 +2,7 @@
   import RunningTiles from '$lib/features/job/RunningTiles.svelte';
   import JobRows from '$lib/features/job/JobRows.svelte';
   import { live } from '$lib/features/live/live.svelte.ts';
-  import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
+  import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import VerdictBanner from '$lib/ui/VerdictBanner.svelte';
   import { viewToday } from '$lib/features/job/today.view.ts';
   import type { PageProps } from './$types';
@@ -30,8 +30,8 @@
     {@const m = messageOfJudgement(today.first.next)}
     <VerdictBanner
       verdict={today.late ? 'stop' : today.first.next.verdict}
-      word={today.late ? 'Late' : VERDICT_WORDS[today.first.next.verdict]}
-      title="Next: job {today.first.number}, {today.first.customer}. {m.title}"
+      word={today.late ? 'Late' : 'Next'}
+      title="job {today.first.number}, {today.first.customer}. {m.title}"
       text={m.text}
       clear={m.clear}
     >

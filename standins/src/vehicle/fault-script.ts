@@ -109,9 +109,9 @@ function ownFaults(place: UnitPlace, { name, suspect }: Script): ScriptedFault[]
   switch (name) {
     case 'unit-fault':
     case 'unit-flaky':
-      return mine ? INTERNAL[suspect === 'transmission' ? 'transmission' : 'engine'].slice() : [];
+      return mine ? [...INTERNAL[accusation(suspect)]] : [];
     case 'wiring-fault':
-      return mine ? CIRCUIT[suspect === 'transmission' ? 'transmission' : 'engine'].slice() : [];
+      return mine ? [...CIRCUIT[accusation(suspect)]] : [];
     case 'network-fault':
       return place.kind === 'gateway' || place.kind === 'engine'
         ? [fault('U0073', 0x88, NOW, true)]
@@ -133,21 +133,30 @@ function ownFaults(place: UnitPlace, { name, suspect }: Script): ScriptedFault[]
   }
 }
 
-const INTERNAL: Record<'engine' | 'transmission', readonly ScriptedFault[]> = {
+type Accused = 'engine' | 'transmission' | 'body';
+
+/** Which list of codes a suspect of this kind stores. */
+function accusation(suspect: UnitKind): Accused {
+  return suspect === 'engine' || suspect === 'transmission' ? suspect : 'body';
+}
+
+const INTERNAL: Record<Accused, readonly ScriptedFault[]> = {
   engine: [
     fault('P0606', 0x49, NOW, true),
     fault('P062F', 0x46, LATELY, true),
     fault('P0201', 0x12, LATELY, true)
   ],
-  transmission: [fault('P0606', 0x49, NOW, true), fault('P0733', 0x00, LATELY, true)]
+  transmission: [fault('P0606', 0x49, NOW, true), fault('P0733', 0x00, LATELY, true)],
+  body: [fault('U3000', 0x49, NOW, true), fault('U3000', 0x46, LATELY, true)]
 };
-const CIRCUIT: Record<'engine' | 'transmission', readonly ScriptedFault[]> = {
+const CIRCUIT: Record<Accused, readonly ScriptedFault[]> = {
   engine: [
     fault('P0202', 0x13, NOW, true),
     fault('P0203', 0x13, NOW, true),
     fault('P0192', 0x11, LATELY, true)
   ],
-  transmission: [fault('P0753', 0x13, NOW, true), fault('P0758', 0x13, LATELY, true)]
+  transmission: [fault('P0753', 0x13, NOW, true), fault('P0758', 0x13, LATELY, true)],
+  body: [fault('B1000', 0x13, NOW, true), fault('B1001', 0x11, LATELY, true)]
 };
 
 /** A unit that does not talk raises lost-communication codes in its partners. */

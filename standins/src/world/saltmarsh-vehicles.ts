@@ -33,7 +33,7 @@ export const VEHICLES: readonly VehicleSpec[] = [
     id: 'truck',
     name: 'Pellworth light truck',
     vin: 'U8PLT5C3500771268',
-    script: 'network-fault',
+    script: 'unit-flaky',
     suspect: 'body',
     restMv: 12_400,
     engineSpeaksUds: true

@@ -91,7 +91,7 @@ export const prove: Record<string, MessageOf> = {
     clear: 'Scan the whole vehicle first, or enter a scan that was made with another tool.'
   }),
   'proof.customer.unit': sentence(
-    'We have proven that the unit itself is faulty: its supply is sound, and what hangs on it has been checked. Transferring its content to another unit will cure the fault.'
+    'Our tests point to the unit itself: its supply is sound, and its wiring or a trial with another unit speaks for it. Moving its content to another unit is the repair that we recommend.'
   ),
   'proof.customer.nearly': sentence(
     'Everything points at the unit so far. We want to rule out supply and wiring before you pay for a replacement.'

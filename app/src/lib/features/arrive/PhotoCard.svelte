@@ -17,16 +17,20 @@
     photos,
     jobNumber,
     tags = [],
+    ofUnit = '',
     closed
   }: {
     photos: readonly PhotoData[];
     jobNumber: number | undefined;
     tags?: readonly string[];
+    /** Tag that is picked to begin with. */
+    ofUnit?: string;
     closed: boolean;
   } = $props();
 
   let kind = $state<PhotoKind>('label');
-  let unit = $state('');
+  // svelte-ignore state_referenced_locally
+  let unit = $state(ofUnit);
   let sending = $state(0);
 
   async function take(event: Event & { currentTarget: HTMLInputElement }) {
@@ -129,7 +133,7 @@
     flex-wrap: wrap;
   }
   .take select {
-    display: block;
+    display: flex;
     min-width: 110px;
   }
 </style>

@@ -26,6 +26,7 @@
     {@const unit = job.units[role]}
     <div class="unit" data-role={role}>
       <RoleMark {role} />
+      <b class="role">{role.toUpperCase()}</b>
       {#if unit}
         <a class="mono tag" href="/units/{unit.tag}">{unit.tag}</a>
         <span class="where">
@@ -66,6 +67,10 @@
     font-size: 22px;
     font-weight: 700;
     text-decoration: underline;
+  }
+  .role {
+    width: 84px;
+    font-size: 13.5px;
   }
   .where {
     flex: 1;

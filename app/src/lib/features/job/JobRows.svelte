@@ -51,7 +51,7 @@
     grid-template-columns: 58px 1fr 166px 140px 120px;
     gap: 14px;
     align-items: center;
-    padding: 8px 16px;
+    padding: 4px 16px;
     border-bottom: 1px solid var(--line);
   }
   .row:last-child {

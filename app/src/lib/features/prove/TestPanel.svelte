@@ -15,6 +15,12 @@
   let note = $state('');
   const current = $derived(job.closedAt ? undefined : (chosen ?? job.proof.next));
 
+  // what is done sinks to the end, so that the next one is on top
+  const tests = $derived([
+    ...job.proof.tests.filter((t) => !t.result),
+    ...job.proof.tests.filter((t) => t.result)
+  ]);
+
   function choose(id: TestId) {
     chosen = id;
     typed = {};
@@ -33,7 +39,7 @@
 
 <Panel label="Tests" title="Tests, in the order in which they pay">
   <ol>
-    {#each job.proof.tests as t, i (t.id)}
+    {#each tests as t, i (t.id)}
       <li
         data-test={t.id}
         data-state={t.result ? 'done' : t.id === job.proof.next ? 'next' : 'open'}
@@ -142,7 +148,7 @@
   }
   .fields input,
   .fields select {
-    display: block;
+    display: flex;
     width: 150px;
   }
   .note {

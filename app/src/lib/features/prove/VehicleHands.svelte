@@ -99,7 +99,7 @@
     color: var(--soft);
   }
   select {
-    display: block;
+    display: flex;
     color: var(--ink);
     font-size: 15px;
   }

@@ -69,3 +69,10 @@ export function sortForReading(units: readonly ScannedUnit[]): ScannedUnit[] {
         : ORDER[u.state];
   return [...units].sort((a, b) => rank(a) - rank(b));
 }
+
+/** How the scan was made. */
+export function wordsOfSource(scan: { readonly kind: string; readonly source: string }): string {
+  if (scan.source === 'doip') return 'over the network socket';
+  if (scan.kind === 'typed') return `from ${scan.source}`;
+  return `with the box of ${scan.source}`;
+}

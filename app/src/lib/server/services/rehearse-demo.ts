@@ -63,7 +63,15 @@ const VISITS: readonly Visit[] = [
       { test: 'swap', values: { outcome: 'fault-gone-no-start' } }
     ]
   },
-  { jobNumber: 2034, vehicle: 'van-7' },
+  {
+    jobNumber: 2034,
+    vehicle: 'van-7',
+    tests: [
+      { test: 'supply', values: { batteryMv: 12_400, atUnitMv: 12_260 } },
+      { test: 'wiring', values: { throughOhm: 0.4, toGroundKohm: 4_000 } },
+      { test: 'actuator', values: { outcome: 'works' } }
+    ]
+  },
   { jobNumber: 2030, vehicle: 'truck' },
   { jobNumber: 2032, vehicle: 'van-15' },
   { jobNumber: 2027, vehicle: 'minibus-3', stationId: 'window' }

@@ -44,6 +44,10 @@
     if (data.families.some((f) => f.id === job.family)) draft.family = job.family;
   }
 
+  function takeVin(proposal: string) {
+    draft.vin = proposal;
+  }
+
   async function open(another: boolean) {
     sending = 'Opening the job';
     const body = newJobOf($state.snapshot(draft), { intakeKey, another });
@@ -78,78 +82,98 @@
   <span class="soft">Enter or a scan goes to the next field, Ctrl and Enter opens the job.</span>
 </div>
 <form onsubmit={submit} {@attach enterMoves}>
-  <Panel label="Vehicle" title="Vehicle and customer">
-    <div class="grid">
-      <label class="wide">
-        VIN
-        <input
-          class="mono vin input w-full"
-          bind:value={draft.vin}
-          required
-          maxlength="40"
-          autocomplete="off"
-          spellcheck="false"
-          {@attach focus}
-        />
-      </label>
-      <div class="wide facts">
-        {#if vin}<VinFacts view={vin} ontake={(v) => (draft.vin = v)} />
-        {:else}<span class="soft"
-            >From the plate or the paper; every character is checked as it comes in.</span
-          >{/if}
-        <EarlierJobs vin={draft.vin} ontake={take} />
+  <div class="side">
+    <Panel label="Vehicle" title="Vehicle and customer">
+      <div class="grid">
+        <label class="wide">
+          VIN
+          <input
+            class="mono vin input w-full"
+            bind:value={draft.vin}
+            required
+            maxlength="40"
+            autocomplete="off"
+            spellcheck="false"
+            {@attach focus}
+          />
+        </label>
+        <div class="wide facts">
+          {#if vin}<VinFacts view={vin} ontake={takeVin} />
+          {:else}<span class="soft"
+              >From the plate or the paper; every character is checked as it comes in.</span
+            >{/if}
+          <EarlierJobs vin={draft.vin} ontake={take} />
+        </div>
+        <label
+          >Customer
+          <input
+            class="input w-full"
+            list="customers"
+            bind:value={draft.customer}
+            required
+            maxlength="80"
+          /></label
+        >
+        <datalist id="customers">
+          {#each data.customers as c (c)}<option value={c}></option>{/each}
+        </datalist>
+        <label
+          >Vehicle, or what the loose unit is from<input
+            class="input w-full"
+            bind:value={draft.vehicle}
+            required
+            maxlength="80"
+          /></label
+        >
+        <label class="wide"
+          >Complaint, in the customer’s words<textarea
+            class="textarea w-full"
+            rows="2"
+            bind:value={draft.complaint}
+            required
+            maxlength="500"></textarea></label
+        >
+        <label class="wide"
+          >Reason
+          <select class="select w-full" bind:value={draft.reason}>
+            {#each REASONS as r (r.id)}<option value={r.id}>{r.name}</option>{/each}
+          </select></label
+        >
+        <label
+          >Family
+          <select class="select w-full" bind:value={draft.family}>
+            {#each data.families as f (f.id)}<option value={f.id}>{f.id} · {f.title}</option>{/each}
+          </select></label
+        >
+        <label
+          >Ordered by, on what paper<input
+            class="input w-full"
+            bind:value={draft.authorisedBy}
+            maxlength="120"
+          /></label
+        >
       </div>
-      <label
-        >Customer
+    </Panel>
+    <Panel label="Promise" title="Promised for">
+      <div class="ways">
+        {#each promises as p (p.value)}
+          <button
+            type="button"
+            class="btn btn-outline"
+            aria-pressed={draft.promised === p.value}
+            onclick={() => (draft.promised = p.value)}>{p.name}</button
+          >
+        {/each}
         <input
-          class="input w-full"
-          list="customers"
-          bind:value={draft.customer}
-          required
-          maxlength="80"
-        /></label
-      >
-      <datalist id="customers">
-        {#each data.customers as c (c)}<option value={c}></option>{/each}
-      </datalist>
-      <label
-        >Vehicle, or what the loose unit is from<input
-          class="input w-full"
-          bind:value={draft.vehicle}
-          required
-          maxlength="80"
-        /></label
-      >
-      <label class="wide"
-        >Complaint, in the customer’s words<textarea
-          class="textarea w-full"
-          rows="2"
-          bind:value={draft.complaint}
-          required
-          maxlength="500"></textarea></label
-      >
-      <label class="wide"
-        >Reason
-        <select class="select w-full" bind:value={draft.reason}>
-          {#each REASONS as r (r.id)}<option value={r.id}>{r.name}</option>{/each}
-        </select></label
-      >
-      <label
-        >Family
-        <select class="select w-full" bind:value={draft.family}>
-          {#each data.families as f (f.id)}<option value={f.id}>{f.id} · {f.title}</option>{/each}
-        </select></label
-      >
-      <label
-        >Ordered by, on what paper<input
-          class="input w-full"
-          bind:value={draft.authorisedBy}
-          maxlength="120"
-        /></label
-      >
-    </div>
-  </Panel>
-  <div class="right">
+          type="datetime-local"
+          class="input"
+          aria-label="Promised for"
+          bind:value={draft.promised}
+        />
+      </div>
+    </Panel>
+  </div>
+  <div class="side">
     <Panel label="What came in" title="What came in">
       <div class="ways" role="radiogroup" aria-label="How it came">
         {#each WAYS as way (way.id)}
@@ -185,24 +209,6 @@
       <UnitFields role="original" bind:unit={draft.original} />
       <UnitFields role="donor" bind:unit={draft.donor} />
     </Panel>
-    <Panel label="Promise" title="Promised for">
-      <div class="ways">
-        {#each promises as p (p.value)}
-          <button
-            type="button"
-            class="btn btn-outline"
-            aria-pressed={draft.promised === p.value}
-            onclick={() => (draft.promised = p.value)}>{p.name}</button
-          >
-        {/each}
-        <input
-          type="datetime-local"
-          class="input"
-          aria-label="Promised for"
-          bind:value={draft.promised}
-        />
-      </div>
-    </Panel>
     <PickPhotos bind:photos />
     <div class="act">
       <button type="submit" class="btn btn-lg btn-primary" disabled={sending !== ''}
@@ -235,7 +241,7 @@
     gap: 12px;
     align-items: start;
   }
-  .right {
+  .side {
     display: grid;
     gap: 12px;
     min-width: 0;
@@ -256,7 +262,7 @@
   .facts {
     display: grid;
     gap: 8px;
-    min-height: 68px;
+    min-height: 60px;
     align-content: center;
   }
   .ways {

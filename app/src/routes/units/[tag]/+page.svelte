@@ -38,6 +38,7 @@
         {#each data.jobs as j (`${j.jobNumber}${j.role}`)}
           <li>
             <RoleMark role={j.role} />
+            <b class="role">{j.role.toUpperCase()}</b>
             <span
               ><b>{j.jobNumber}</b>
               {j.customer}, {j.vehicle}
@@ -56,6 +57,7 @@
       photos={data.photos}
       jobNumber={open?.jobNumber}
       tags={[unit.tag]}
+      ofUnit={unit.tag}
       closed={open === undefined}
     />
   </div>
@@ -144,6 +146,10 @@
   li .soft {
     display: block;
     font-size: 13.5px;
+  }
+  .role {
+    font-size: 13.5px;
+    width: 84px;
   }
   .reads li {
     min-height: 36px;

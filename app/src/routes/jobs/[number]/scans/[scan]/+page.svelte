@@ -6,6 +6,7 @@
   import {
     identificationOf,
     sortForReading,
+    wordsOfSource,
     wordsOfState,
     wordsOfStatus
   } from '$lib/features/prove/scan-sheet.view.ts';
@@ -40,7 +41,7 @@
       {/if}
     </p>
     <p>
-      {when}, {scan.personName}, over {scan.source}<br />
+      {when}, {scan.personName}, {wordsOfSource(scan)}<br />
       <b
         >{scan.unitCount} units, {scan.silentCount} silent, {scan.faultCount}
         {scan.faultCount === 1 ? 'fault' : 'faults'}</b
@@ -61,7 +62,9 @@
         <span class:bad={unit.state === 'silent' || unit.state === 'badly'}
           >{wordsOfState(unit)}</span
         >
-        {#if unit.problem}<span class="soft">{messageOf(unit.problem).title}</span>{/if}
+        {#if unit.problem}<span class="soft"
+            >{unit.state === 'badly' ? 'at times: ' : ''}{messageOf(unit.problem).title}</span
+          >{/if}
       </h2>
       {#if Object.keys(unit.identification).length > 0}
         <p class="ids">
@@ -77,7 +80,7 @@
               <tr>
                 <td class="mono code"><b>{formatFault(f)}</b></td>
                 <td>{textOfFault(f)}</td>
-                <td><b>{standingOfFault(f)}</b></td>
+                <td class="standing"><b>{standingOfFault(f)}</b></td>
                 <td class="soft bits">{wordsOfStatus(f)}</td>
               </tr>
             {/each}
@@ -176,7 +179,12 @@
   .code {
     width: 120px;
   }
+  .standing {
+    width: 110px;
+    white-space: nowrap;
+  }
   .bits {
+    width: 38%;
     font-size: 13.5px;
   }
   .bad {
