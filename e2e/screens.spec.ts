@@ -10,7 +10,10 @@ const PAGES = [
   '/families',
   '/families/HV-EC4',
   '/house',
-  '/jobs/2031/record'
+  '/jobs/2031/record',
+  '/kit',
+  '/units/0417',
+  '/tags?tags=0417,0388&on=a4'
 ];
 
 for (const theme of ['day', 'night'] as const) {
@@ -69,8 +72,24 @@ test('the keys: help, find, stops, next step, and focus that can be seen', async
   expect(outline).not.toBe('none');
 });
 
-test('a scanned tag finds its unit', async ({ page }) => {
+test('a scanned tag opens its unit, in the search field and anywhere on a page', async ({
+  page
+}) => {
   await signIn(page, 'bench');
+  await openStop(page, 2031, 'arrive');
+  // a scanner types fast and ends with Enter; its digits open no stop
+  await page.keyboard.type('0388');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/units\/0388$/);
+  await openStop(page, 2031, 'arrive');
+  await page.keyboard.type('http://bench:8420/units/0417');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/units\/0417$/);
+  await page.getByLabel('Put it on').fill('shelf D4');
+  await page.getByRole('button', { name: 'Move it there' }).click();
+  await expect(page.getByText('shelf D4')).toBeVisible();
+  // a hand is slower, and 6 is Read
+  await openStop(page, 2031, 'arrive');
   await page.keyboard.press('/');
   await page.getByRole('searchbox').fill('0388');
   await expect(page.getByRole('dialog').getByText('Unit 0388')).toBeVisible();

@@ -222,7 +222,7 @@ describe('the database stopped and started in the middle of a read', () => {
     await until(async () => {
       const { rows } = await db.query<Row>("select state from operation where kind = 'read'");
       return rows[0]?.state === 'done';
-    }, 40_000);
+    }, 90_000);
     const kept = await db.query('select count(*)::int as n from kept_read');
     expect(kept.rows[0]).toEqual({ n: 1 });
     // the owner's lock is held again, once

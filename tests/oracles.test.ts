@@ -1,4 +1,3 @@
-import { execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -8,6 +7,7 @@ import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { findTrace } from '../app/src/lib/server/repositories/operations.ts';
 import type { TraceLine } from '../app/src/lib/server/db/schema/reads.ts';
 import { NEGATIVE_CODES, SERVICE_NAMES } from '@badger/core/uds/services';
+import { python, tsharkFields } from './support/outside.ts';
 import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
 
 /** Frames that the application really sent, decoded by Debian's tshark; the supply spoken to by Debian's pyvisa. */
@@ -36,50 +36,21 @@ describe('outside decoders agree', () => {
   function tshark(log: string): Decoded[] {
     const file = join(folder, 'frames.log');
     writeFileSync(file, log);
-    const fields = [
-      'uds.sid',
-      'uds.reply',
-      'uds.rdbi.data_identifier',
-      'uds.err.sid',
-      'uds.err.code'
-    ];
-    const out = execFileSync(
-      '/usr/bin/tshark',
-      [
-        '-r',
-        file,
-        ...[
-          '-d',
-          'can.subdissector,iso15765',
-          '-d',
-          'iso15765.subdissector,uds',
-          '-Y',
-          'uds',
-          '-T',
-          'fields'
-        ],
-        ...fields.flatMap((f) => ['-e', f])
-      ],
-      {
-        encoding: 'utf8',
-        stdio: ['ignore', 'pipe', 'ignore'],
-        maxBuffer: 1 << 26,
-        env: { ...process.env, HOME: folder }
-      }
-    );
-    return out
-      .split('\n')
-      .filter(Boolean)
-      .map((line) => {
-        const [sid = '', reply = '', did = '', errSid = '', errCode = ''] = line.split('\t');
-        const negative = errCode !== '';
-        return {
-          sid: Number(negative ? errSid : sid),
-          reply: negative || reply === '1' || reply === 'True' || reply === '0x01',
-          did: did.replace('0x', '').toUpperCase(),
-          nrc: negative ? Number(errCode) : undefined
-        };
-      });
+    const rows = tsharkFields(file, {
+      filter: 'uds',
+      decodeAs: ['can.subdissector,iso15765', 'iso15765.subdissector,uds'],
+      fields: ['uds.sid', 'uds.reply', 'uds.rdbi.data_identifier', 'uds.err.sid', 'uds.err.code'],
+      home: folder
+    });
+    return rows.map(([sid = '', reply = '', did = '', errSid = '', errCode = '']) => {
+      const negative = errCode !== '';
+      return {
+        sid: Number(negative ? errSid : sid),
+        reply: negative || reply === '1' || reply === 'True' || reply === '0x01',
+        did: did.replace('0x', '').toUpperCase(),
+        nrc: negative ? Number(errCode) : undefined
+      };
+    });
   }
 
   const sidOf = (line: TraceLine) =>
@@ -209,17 +180,3 @@ s.write('OUTP OFF'); print(s.query('OUTP?;*OPC?'))
     socket.destroy();
   });
 });
-
-/** Runs a script in Debian's own Python, where Debian's packages are, without blocking this process. */
-function python(script: string): Promise<string> {
-  return new Promise((resolve, reject) => {
-    const child = spawn('/usr/bin/python3', ['-W', 'ignore', '-c', script], {
-      stdio: ['ignore', 'pipe', 'pipe']
-    });
-    let out = '';
-    let err = '';
-    child.stdout.on('data', (d) => (out += String(d)));
-    child.stderr.on('data', (d) => (err += String(d)));
-    child.on('exit', (code) => (code === 0 ? resolve(out) : reject(new Error(err))));
-  });
-}

@@ -7,6 +7,7 @@ import type { Person } from '../../app/src/lib/server/repositories/people.ts';
 import { findPersonWithHash } from '../../app/src/lib/server/repositories/people.ts';
 import { findOperation } from '../../app/src/lib/server/repositories/operations.ts';
 import { startOperation } from '../../app/src/lib/server/services/start-operation.ts';
+import { tapDoip, type DoipTap } from './doip-tap.ts';
 import { listen } from '../../standins/src/world/listen.ts';
 import { createControlServer } from '../../standins/src/world/control-server.ts';
 import { loadProfiles } from '../../standins/src/world/load-profiles.ts';
@@ -14,6 +15,10 @@ import { STATIONS, UNITS } from '../../standins/src/world/saltmarsh.ts';
 import { VEHICLES } from '../../standins/src/world/saltmarsh-vehicles.ts';
 import { loadLayouts } from '../../standins/src/world/load-layouts.ts';
 import { World } from '../../standins/src/world/world.ts';
+import type { Problem } from '@badger/core/base/result';
+import { findJob } from '../../app/src/lib/server/repositories/jobs.ts';
+import { listScansOfJob, type ScanRow } from '../../app/src/lib/server/repositories/scans.ts';
+import { startScan } from '../../app/src/lib/server/services/scan-vehicle.ts';
 import type { StartOperation } from '../../app/src/lib/schema/requests.ts';
 
 export const at = (path: string) => fileURLToPath(new URL(`../../${path}`, import.meta.url));
@@ -71,10 +76,14 @@ export async function startWorld(
 
 const silent = { info: () => undefined, warn: () => undefined, error: () => undefined };
 
-export async function makeHouse({ speed = 0 } = {}): Promise<House> {
+export async function makeHouse({ speed = 0, tapped = false } = {}): Promise<
+  House & { readonly tap: DoipTap | undefined }
+> {
   const database = await makeDatabase();
   const bench = await startWorld(speed);
+  const tap = tapped ? await tapDoip(bench.world.yard.doipPort) : undefined;
   const root = await createRoot({
+    doip: tap && `127.0.0.1:${tap.port}`,
     databaseUrl: database.url,
     worldUrl: bench.url,
     profilesDir: at('profiles'),
@@ -90,6 +99,7 @@ export async function makeHouse({ speed = 0 } = {}): Promise<House> {
     world: bench.world,
     worldUrl: bench.url,
     databaseUrl: database.url,
+    tap,
     async person(name) {
       const row = await findPersonWithHash(root.deps.db, name);
       if (!row) throw new Error(`no person ${name}`);
@@ -97,6 +107,7 @@ export async function makeHouse({ speed = 0 } = {}): Promise<House> {
     },
     async close() {
       await root.close();
+      tap?.close();
       bench.stop();
       await database.drop();
     }
@@ -156,4 +167,35 @@ export async function waitForEnd(house: House, operationId: string) {
     return row?.endedAt !== null && !open;
   }, 50_000);
   return findOperation(db, operationId);
+}
+
+/** Puts the diagnostic cable into a vehicle and turns its key; `station` for an older one. */
+export async function plugIn(
+  house: House,
+  vehicle: string,
+  options: { ignition?: 'off' | 'on' | 'running'; station?: string; support?: boolean } = {}
+): Promise<void> {
+  const { ignition = 'on', station, support = true } = options;
+  await house.root.deps.bench.world?.vehicle({ plug: vehicle, ...(station ? { station } : {}) });
+  await house.root.deps.bench.world?.vehicle({ vehicle, ignition, support });
+}
+
+/** Scans the vehicle of a job and waits for its end; gives the refusal's code, or the newest kept scan. */
+export async function scanToEnd(
+  house: House,
+  person: Person,
+  request: { jobNumber: number; kind?: 'pre' | 'post' | 'cleared'; stationId?: string }
+): Promise<{ refused: Problem | undefined; scan: ScanRow | undefined }> {
+  const { deps } = house.root;
+  const { jobNumber, kind = 'pre', stationId } = request;
+  const started = await startScan(deps, person, {
+    jobNumber,
+    kind,
+    ...(stationId ? { stationId } : {})
+  });
+  if (!started.ok) return { refused: started.problem, scan: undefined };
+  await until(() => ![...deps.bench.scans.values()].some((s) => s.jobNumber === jobNumber), 60_000);
+  const job = await findJob(deps.db, jobNumber);
+  const [newest] = job ? await listScansOfJob(deps.db, job.id) : [];
+  return { refused: undefined, scan: newest };
 }

@@ -58,12 +58,18 @@ export async function scanUnit(
     kind: place.kind,
     address: place.address,
     optional: place.optional,
-    state: called.state ?? (found.missed > 0 ? 'badly' : 'talks'),
+    state: called.state ?? stateOf(found),
     identification: found.identification,
     faults: found.faults,
     problem: found.problem,
     tookMs: Math.round(nowMs() - start)
   };
+}
+
+/** A line that was lost on the way says nothing about the unit; what it had told by then stays. */
+function stateOf({ missed, problem }: Gathered): UnitState {
+  if (problem !== undefined && isConnection(problem)) return 'unasked';
+  return missed > 0 ? 'badly' : 'talks';
 }
 
 interface Called {

@@ -33,7 +33,8 @@ export interface UnitPlace {
 
 /**
  * `badly`: it answered some requests only. `silent`: it is there and says nothing. `absent`: the gateway knows no such
- * address. `unasked`: the scan ended before its turn.
+ * address. `unasked`: the scan ended before its turn was
+ * over; what it had told by then is kept.
  */
 export type UnitState = 'talks' | 'badly' | 'silent' | 'absent' | 'unasked';
 

@@ -5,6 +5,8 @@ import { toKitItem } from '$lib/server/services/kit.ts';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ depends }) => {
+  depends('badger:kit');
+  // plugs are counted by the work of jobs
   depends('badger:jobs');
   const { db, profiles, bench } = deps();
   const items = await listKit(db);

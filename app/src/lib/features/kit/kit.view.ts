@@ -1,5 +1,5 @@
 import { KIT_KINDS, type KitKind } from '@badger/core/kit/kit-item';
-import type { KitEdit } from '$lib/schema/requests.ts';
+import type { KitEdit } from '../../schema/requests.ts';
 
 export const KIND_WORDS: Record<KitKind, string> = {
   interface: 'Interface box',

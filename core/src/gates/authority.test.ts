@@ -1,0 +1,36 @@
+import { expect, it } from 'vitest';
+import { judge } from '../base/verdict.ts';
+import { findAuthorityGap, touchesSecurity, type AuthorityFacts } from './authority.ts';
+import { findWaiting } from './waiting.ts';
+
+const whole: AuthorityFacts = {
+  orderedBy: 'Fleet office',
+  proofKind: 'order',
+  proofNumber: '5512',
+  signed: true
+};
+
+it('security is touched by the reason or because the family holds some', () => {
+  expect(touchesSecurity('failed-module', false)).toBe(false);
+  expect(touchesSecurity('failed-module', true)).toBe(true);
+  expect(touchesSecurity('security', false)).toBe(true);
+  expect(touchesSecurity('new-module', false)).toBe(true);
+});
+it('an authority is whole with order, proof with its number, and signature', () => {
+  expect(findAuthorityGap(undefined)).toBe('order');
+  expect(findAuthorityGap({ ...whole, orderedBy: ' ' })).toBe('order');
+  expect(findAuthorityGap({ ...whole, proofKind: 'none' })).toBe('proof');
+  expect(findAuthorityGap({ ...whole, proofNumber: '' })).toBe('proof');
+  expect(findAuthorityGap({ ...whole, signed: false })).toBe('signature');
+  expect(findAuthorityGap(whole)).toBeUndefined();
+});
+it('a job waits for the desk, the customer, a part or the bench', () => {
+  const of = (stop: Parameters<typeof findWaiting>[0]['stop'], code: string) =>
+    findWaiting({ stop, judgement: judge('stop', code) });
+  expect(of('arrive', 'arrive.authority.none')).toBe('desk');
+  expect(of('prove', 'proof.verdict.other')).toBe('customer');
+  expect(of('match', 'match.donor.none')).toBe('part');
+  expect(of('match', 'match.donor.differs')).toBe('part');
+  expect(of('read', 'read.region.single')).toBe('bench');
+  expect(of('return', 'return.job.closed')).toBe('nobody');
+});

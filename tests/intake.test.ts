@@ -1,0 +1,323 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import sharp from 'sharp';
+import type { NewJob } from '../app/src/lib/schema/requests.ts';
+import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { findPhotoBytes, listPhotos } from '../app/src/lib/server/repositories/arrive.ts';
+import { findJob, listJobsOfVin } from '../app/src/lib/server/repositories/jobs.ts';
+import { listKit } from '../app/src/lib/server/repositories/kit.ts';
+import { takeIn } from '../app/src/lib/server/services/intake.ts';
+import { recordAuthority } from '../app/src/lib/server/services/jobs.ts';
+import { editKit, readinessOf, tickCheck, toKitItem } from '../app/src/lib/server/services/kit.ts';
+import { keepPhoto, MAX_PHOTO_BYTES } from '../app/src/lib/server/services/photos.ts';
+import { chooseRoute } from '../app/src/lib/server/services/prove.ts';
+import { startOperation } from '../app/src/lib/server/services/start-operation.ts';
+import { loadUnit, moveUnit } from '../app/src/lib/server/services/units.ts';
+import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
+import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
+import { toKitEdit } from '../app/src/lib/features/kit/kit.view.ts';
+import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
+
+const VIN = 'U8HVC3F2701084999';
+const SIGNED = [[[0, 0]]];
+
+describe('arrivals', () => {
+  let house: House;
+  let bench: Person;
+  let lead: Person;
+  let key = 0;
+
+  beforeAll(async () => {
+    house = await makeHouse();
+    bench = await house.person('bench');
+    lead = await house.person('lead');
+  });
+  afterAll(() => house.close());
+  const values = (change: Partial<NewJob> = {}): NewJob => ({
+    customer: 'Marsh Farm',
+    vehicle: 'Halvard van, green',
+    vin: VIN,
+    family: 'HV-EC4',
+    complaint: 'Stops when warm',
+    reason: 'failed-module',
+    authorisedBy: '',
+    promisedAt: '2026-11-26T16:00:00Z',
+    intakeKey: `intake-test-${key++}`,
+    arrival: { how: 'post', parcelNumber: 'EX 1', condition: 'wrapped' },
+    units: [{ role: 'original', tag: '', place: 'shelf A9', condition: 'wet' }],
+    another: false,
+    ...change
+  });
+  const take = (change: Partial<NewJob> = {}, person = bench) =>
+    takeIn(house.root.deps, person, values(change));
+
+  describe('two people at once', () => {
+    it('take the same vehicle in: one job is opened, the other is told which', async () => {
+      const results = await Promise.all([take({}, bench), take({}, lead), take({}, bench)]);
+      const opened = results.filter((r) => r.ok);
+      expect(opened).toHaveLength(1);
+      const [first] = opened;
+      const number = first?.ok ? first.value.number : 0;
+      for (const refused of results.filter((r) => !r.ok)) {
+        expect(refused).toMatchObject({ problem: { code: 'job.vin.open', params: { number } } });
+      }
+      expect(await listJobsOfVin(house.root.deps.db, VIN)).toHaveLength(1);
+    });
+    it('press twice: the same intake opens one job, with one tag', async () => {
+      const same = values({ vin: 'U8HVC3F2701084998' });
+      const sent = await Promise.all([0, 1, 2].map(() => takeIn(house.root.deps, bench, same)));
+      const numbers = sent.map((r) => (r.ok ? r.value.number : r.problem.code));
+      expect(new Set(numbers).size).toBe(1);
+      expect(await listJobsOfVin(house.root.deps.db, same.vin)).toHaveLength(1);
+    });
+    it('give tags: never the same twice', async () => {
+      const results = await Promise.all(
+        Array.from({ length: 8 }, (_, i) => take({ vin: `U8HVC3F27010849${10 + i}` }))
+      );
+      const tags = await Promise.all(
+        results.map(async (r) => {
+          if (!r.ok) throw new Error(r.problem.code);
+          return (await loadJobView(house.root.deps, r.value.number))?.units.original?.tag;
+        })
+      );
+      expect(new Set(tags).size).toBe(8);
+      for (const tag of tags) expect(tag).toMatch(/^\d{4}$/);
+    });
+  });
+
+  it('a unit that served before shows its history, and moving it tells its open jobs', async () => {
+    const { deps } = house.root;
+    const unit = { role: 'donor' as const, tag: '0390', place: '', condition: 'spare' };
+    const made = await take({ vin: 'U8NMB7D1902200940', family: 'QN-TC2', units: [unit] });
+    if (!made.ok) throw new Error(made.problem.code);
+    const known = await loadUnit(deps, '0390');
+    expect(known?.jobs.map((j) => `${j.jobNumber} ${j.role}`)).toEqual([
+      '2027 original',
+      `${made.value.number} donor`
+    ]);
+    expect((await moveUnit(deps, bench, { tag: '0390', place: ' shelf Z1 ' })).ok).toBe(true);
+    expect((await loadUnit(deps, '0390'))?.unit.place).toBe('shelf Z1');
+    expect(await moveUnit(deps, bench, { tag: '9999', place: 'x' })).toMatchObject({
+      problem: { code: 'unit.tag.unknown' }
+    });
+    expect(await loadUnit(deps, '9999')).toBeUndefined();
+  });
+
+  describe('authority', () => {
+    it('is needed before anything that holds immobiliser data is read, written or dropped', async () => {
+      const { deps } = house.root;
+      const job = await findJob(deps.db, 2031);
+      // an order without proof and signature takes the place of the signed one
+      const weak = { proofKind: 'none' as const, proofNumber: '', signature: [] };
+      const record = (change: object) =>
+        recordAuthority(deps, bench, { jobNumber: 2031, orderedBy: 'Owner', ...weak, ...change });
+      expect((await record({})).ok).toBe(true);
+      await powerUp(house, 'window', '0417');
+      const at = { jobNumber: 2031, stationId: 'window', role: 'original' } as const;
+      await runToEnd(house, bench, { kind: 'identify', ...at });
+      const read = () =>
+        startOperation(deps, bench, { kind: 'read', regionId: 'data-flash', ...at });
+      expect(await read()).toMatchObject({ problem: { code: 'gate.authority.missing' } });
+      expect(
+        await uploadRead(deps, bench, {
+          jobNumber: 2031,
+          role: 'original',
+          regionId: 'data-flash',
+          fileName: 'x.bin',
+          bytes: new Uint8Array(65_536)
+        })
+      ).toMatchObject({ problem: { code: 'gate.authority.missing' } });
+      expect((await loadJobView(deps, 2031))?.line.arrive.verdict).toBe('stop');
+      await record({ proofKind: 'order', proofNumber: '5512' });
+      expect(await read()).toMatchObject({ problem: { code: 'gate.authority.missing' } });
+      await record({ proofKind: 'order', proofNumber: '5512', signature: SIGNED });
+      const done = await runToEnd(house, bench, { kind: 'read', regionId: 'data-flash', ...at });
+      expect(done.operation?.state).toBe('done');
+      // the earlier ones are kept
+      const { rows } = await deps.db.$client.query<{ n: number }>(
+        'select count(*)::int as n from authority where job_id = $1',
+        [job?.id]
+      );
+      expect(rows[0]?.n).toBe(4);
+    });
+  });
+
+  describe('photos', () => {
+    const photo = (bytes: Uint8Array, change: object = {}) =>
+      keepPhoto(house.root.deps, bench, {
+        jobNumber: 2031,
+        kind: 'label',
+        unitTag: '0417',
+        fileName: 'label.jpg',
+        bytes,
+        ...change
+      });
+    const picture = (width = 3000, height = 2000) =>
+      sharp({ create: { width, height, channels: 3, background: '#557799' } });
+
+    it('the position is taken out of the kept original, the picture stays as it was', async () => {
+      const { db } = house.root.deps;
+      const plain = await picture().jpeg().toBuffer();
+      const placed = await sharp(plain)
+        .withExif({
+          IFD0: { Model: 'somebody’s phone' },
+          IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1', GPSLongitudeRef: 'E' }
+        })
+        .jpeg()
+        .toBuffer();
+      expect((await sharp(placed).metadata()).exif).toBeDefined();
+      const kept = await photo(placed);
+      if (!kept.ok) throw new Error(kept.problem.code);
+      const original = await findPhotoBytes(db, kept.value.id, 'original');
+      const seen = await sharp(original?.bytes).metadata();
+      expect(seen).toMatchObject({ width: 3000, height: 2000 });
+      expect(Buffer.from(original?.bytes ?? []).includes('GPS')).toBe(false);
+      expect(Buffer.from(original?.bytes ?? []).includes('phone')).toBe(false);
+      const raw = (bytes: Uint8Array) => sharp(bytes).raw().toBuffer();
+      expect(Buffer.compare(await raw(original?.bytes as Uint8Array), await raw(placed))).toBe(0);
+      for (const [size, most] of [
+        ['large', 1600],
+        ['small', 320]
+      ] as const) {
+        const scaled = await sharp(
+          (await findPhotoBytes(db, kept.value.id, size))?.bytes
+        ).metadata();
+        expect(scaled.width).toBe(most);
+        expect(scaled.exif).toBeUndefined();
+      }
+      const job = await findJob(db, 2031);
+      const listed = await listPhotos(db, { jobId: job?.id ?? '' });
+      expect(listed[0]).toMatchObject({ kind: 'label', unitTag: '0417', widthPx: 3000 });
+    });
+    it('a photo lies on its side: the scaled ones are upright', async () => {
+      const lying = await picture(1200, 600).withMetadata({ orientation: 6 }).jpeg().toBuffer();
+      const kept = await photo(lying);
+      if (!kept.ok) throw new Error(kept.problem.code);
+      const small = await findPhotoBytes(house.root.deps.db, kept.value.id, 'small');
+      const { width = 0, height = 0 } = await sharp(small?.bytes).metadata();
+      expect(height).toBeGreaterThan(width);
+    });
+    it('PNG and WebP are taken, whatever they are called', async () => {
+      expect((await photo(await picture(100, 80).png().toBuffer(), { fileName: 'x.txt' })).ok).toBe(
+        true
+      );
+      expect((await photo(await picture(100, 80).webp().toBuffer())).ok).toBe(true);
+    });
+    it('40 MB, a script, a false type, a torn file, an unknown unit are refused, nothing is kept', async () => {
+      const { db } = house.root.deps;
+      const job = await findJob(db, 2031);
+      const before = (await listPhotos(db, { jobId: job?.id ?? '' })).length;
+      const code = async (bytes: Uint8Array, change: object = {}) => {
+        const kept = await photo(bytes, change);
+        return kept.ok ? 'kept' : kept.problem.code;
+      };
+      const text = (t: string) => new Uint8Array(Buffer.from(t));
+      const whole = await picture(400, 300).jpeg().toBuffer();
+      expect(await code(new Uint8Array(40 * 1024 * 1024))).toBe('photo.size.huge');
+      expect(MAX_PHOTO_BYTES).toBeLessThan(40 * 1024 * 1024);
+      expect(await code(text('<svg xmlns="x"><script>alert(1)</script></svg>'))).toBe(
+        'photo.type.unknown'
+      );
+      expect(await code(text('#!/bin/sh\nrm -rf /'))).toBe('photo.type.unknown');
+      expect(await code(text('GIF89a'))).toBe('photo.type.unknown');
+      expect(await code(whole.subarray(0, 300))).toBe('photo.file.broken');
+      // the head of a JPEG before something else
+      const false_ = Buffer.concat([whole.subarray(0, 20), Buffer.alloc(4000, 0x41)]);
+      expect(await code(false_)).toBe('photo.file.broken');
+      expect(await code(new Uint8Array(0))).toBe('photo.type.unknown');
+      expect(await code(whole, { unitTag: '9999' })).toBe('photo.unit.unknown');
+      expect(await code(whole, { jobNumber: 2019 })).toBe('gate.job.closed');
+      expect((await listPhotos(db, { jobId: job?.id ?? '' })).length).toBe(before);
+    });
+    it('a kept photo is not changed or taken away', async () => {
+      const { $client } = house.root.deps.db;
+      for (const table of ['photo', 'photo_bytes']) {
+        await expect($client.query(`delete from ${table}`)).rejects.toThrow(/append|never|kept/i);
+      }
+      await expect($client.query("update photo set kind = 'other'")).rejects.toThrow();
+    });
+  });
+
+  describe('kit', () => {
+    it('leads count a plug for every unit that answers after nobody was connected', async () => {
+      const { deps } = house.root;
+      const cycles = async () =>
+        (await listKit(deps.db)).find((k) => k.name === 'Boot lead with terminator')?.plugCycles ??
+        0;
+      await deps.bench.stations.get('window')?.supply.apply({ on: false });
+      const before = await cycles();
+      const at = { jobNumber: 2031, stationId: 'window', role: 'original' } as const;
+      await powerUp(house, 'window', '0417');
+      await runToEnd(house, bench, { kind: 'identify', ...at });
+      expect(await cycles()).toBe(before + 1);
+      // asked again while it is connected: nothing was plugged
+      await runToEnd(house, bench, { kind: 'identify', ...at });
+      expect(await cycles()).toBe(before + 1);
+      await powerUp(house, 'window', '0417');
+      await runToEnd(house, bench, { kind: 'identify', ...at });
+      expect(await cycles()).toBe(before + 2);
+    });
+    it('two people change the same piece: the second is told, nothing is lost', async () => {
+      const { deps } = house.root;
+      const row = (await listKit(deps.db)).find((k) => k.name === 'Bench meter');
+      const edit = (name: string) => editKit(deps, lead, { ...toKitEdit(row), name });
+      const both = await Promise.all([edit('Meter A'), edit('Meter B')]);
+      expect(both.filter((r) => r.ok)).toHaveLength(1);
+      expect(both.find((r) => !r.ok)).toMatchObject({ problem: { code: 'kit.item.changed' } });
+    });
+    it('is refused for a taken name, a strange station or family, and for the desk', async () => {
+      const { deps } = house.root;
+      const piece = { ...toKitEdit(undefined), name: 'Probe frame' };
+      const code = async (change: object, person = lead) => {
+        const kept = await editKit(deps, person, { ...piece, ...change });
+        return kept.ok ? 'kept' : kept.problem.code;
+      };
+      expect(await code({ stationId: 'attic' })).toBe('station.id.unknown');
+      expect(await code({ families: ['ZZ-ZZ9'] })).toBe('job.family.unknown');
+      expect(await code({ name: 'Vehicle meter' })).toBe('kit.name.taken');
+      expect(await code({}, await house.person('desk'))).toBe('gate.person.role');
+      expect(await code({ dueAt: '2027-02-01' })).toBe('kept');
+      const row = (await listKit(deps.db)).find((k) => k.name === 'Probe frame');
+      expect(row && toKitItem(row)).toMatchObject({ dueAtMs: Date.UTC(2027, 1, 1, 12) });
+    });
+    it('a box on cable and radio holds the write; the server looks at its own machine', async () => {
+      const { deps } = house.root;
+      const readiness = async () => {
+        const view = await loadJobView(deps, 2031);
+        if (!view) throw new Error('no job');
+        return readinessOf(deps, view);
+      };
+      const codes = async () => (await readiness()).lines.map((l) => l.judgement.code);
+      expect(await codes()).toEqual(
+        expect.arrayContaining(['kit.disk.good', 'kit.clock.good', 'kit.database.good'])
+      );
+      expect(await codes()).toContain('kit.sleep.open');
+      expect(
+        (await tickCheck(deps, bench, { jobNumber: 2031, checkId: 'sleep', on: true })).ok
+      ).toBe(true);
+      expect(await codes()).toContain('kit.sleep.good');
+      const box = (await listKit(deps.db)).find((k) => k.name === 'Box Window');
+      await editKit(deps, lead, { ...toKitEdit(box), radioLink: true });
+      expect((await readiness()).verdict).toMatchObject({ verdict: 'stop', code: 'kit.link.both' });
+      await powerUp(house, 'window', '0417');
+      const at = { jobNumber: 2031, stationId: 'window', role: 'original' } as const;
+      // who it is may be asked, its memory not
+      await runToEnd(house, bench, { kind: 'identify', ...at });
+      const read = await startOperation(deps, bench, {
+        kind: 'read',
+        regionId: 'data-flash',
+        ...at
+      });
+      expect(read).toMatchObject({ problem: { code: 'gate.link.both' } });
+    });
+  });
+
+  it('the way that is chosen has to be left, and is kept with its reason', async () => {
+    const { deps } = house.root;
+    const choose = (route: 'boot' | 'clip' | 'new-unit') =>
+      chooseRoute(deps, bench, { jobNumber: 2034, route, reason: ' corroded, but it talks ' });
+    expect(await choose('clip')).toMatchObject({ problem: { code: 'clone.route.closed' } });
+    expect((await choose('boot')).ok).toBe(true);
+    expect((await findJob(deps.db, 2034))?.route).toBe('boot');
+    expect((await findJob(deps.db, 2034))?.routeReason).toBe('corroded, but it talks');
+  });
+});
