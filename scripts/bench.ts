@@ -11,6 +11,8 @@ import { createDb, migrateDb } from '../app/src/lib/server/db/client.ts';
 import { saveImage } from '../app/src/lib/server/repositories/images.ts';
 import { at, until } from '../tests/support/house.ts';
 import { Client, startServer } from '../tests/support/server.ts';
+import { listManyJobs, scanSideBySide, uploadWhileReading } from './bench-arrive.ts';
+import { median, race, report } from './bench-support.ts';
 
 const MIB = 1024 * 1024;
 const env = { ...process.env, PG_DIR: at('.badger/pg-bench') };
@@ -32,36 +34,6 @@ function noise(length: number, seed: number): Uint8Array {
     bytes[i + 3] = state;
   }
   return bytes;
-}
-
-const median = (list: number[]) =>
-  list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)] as number;
-
-/** Median milliseconds of both, taken turn by turn so that a busy machine disturbs them alike. */
-async function race(
-  rounds: number,
-  ours: () => unknown,
-  theirs: () => unknown
-): Promise<[number, number]> {
-  const times: [number[], number[]] = [[], []];
-  for (let i = 0; i < rounds; i++) {
-    for (const [k, run] of [ours, theirs].entries()) {
-      const start = performance.now();
-      await run();
-      times[k as 0 | 1].push(performance.now() - start);
-    }
-  }
-  return [median(times[0]), median(times[1])];
-}
-
-function report(
-  what: string,
-  ratio: number,
-  { aim, ok, detail = '' }: { aim: string; ok: boolean; detail?: string }
-) {
-  console.log(
-    `${ok ? 'ok  ' : 'MISS'}  ${what.padEnd(58)} ${ratio.toFixed(2).padStart(7)}   aim ${aim}   ${detail}`
-  );
 }
 
 async function compareReads() {
@@ -207,6 +179,9 @@ try {
   await compareReads();
   await storeImage(sh('start', 'store'));
   await readOverSockets(sh('start', 'house'));
+  await scanSideBySide();
+  await listManyJobs(sh('start', 'jobs'));
+  await uploadWhileReading(sh('start', 'photos'));
 } finally {
   sh('destroy');
 }

@@ -4,17 +4,14 @@ import type { NewJob } from '../app/src/lib/schema/requests.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { findPhotoBytes, listPhotos } from '../app/src/lib/server/repositories/arrive.ts';
 import { findJob, listJobsOfVin } from '../app/src/lib/server/repositories/jobs.ts';
-import { listKit } from '../app/src/lib/server/repositories/kit.ts';
 import { takeIn } from '../app/src/lib/server/services/intake.ts';
 import { recordAuthority } from '../app/src/lib/server/services/jobs.ts';
-import { editKit, readinessOf, tickCheck, toKitItem } from '../app/src/lib/server/services/kit.ts';
 import { keepPhoto, MAX_PHOTO_BYTES } from '../app/src/lib/server/services/photos.ts';
 import { chooseRoute } from '../app/src/lib/server/services/prove.ts';
 import { startOperation } from '../app/src/lib/server/services/start-operation.ts';
 import { loadUnit, moveUnit } from '../app/src/lib/server/services/units.ts';
 import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
 import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
-import { toKitEdit } from '../app/src/lib/features/kit/kit.view.ts';
 import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
 
 const VIN = 'U8HVC3F2701084999';
@@ -234,80 +231,6 @@ describe('arrivals', () => {
         await expect($client.query(`delete from ${table}`)).rejects.toThrow(/append|never|kept/i);
       }
       await expect($client.query("update photo set kind = 'other'")).rejects.toThrow();
-    });
-  });
-
-  describe('kit', () => {
-    it('leads count a plug for every unit that answers after nobody was connected', async () => {
-      const { deps } = house.root;
-      const cycles = async () =>
-        (await listKit(deps.db)).find((k) => k.name === 'Boot lead with terminator')?.plugCycles ??
-        0;
-      await deps.bench.stations.get('window')?.supply.apply({ on: false });
-      const before = await cycles();
-      const at = { jobNumber: 2031, stationId: 'window', role: 'original' } as const;
-      await powerUp(house, 'window', '0417');
-      await runToEnd(house, bench, { kind: 'identify', ...at });
-      expect(await cycles()).toBe(before + 1);
-      // asked again while it is connected: nothing was plugged
-      await runToEnd(house, bench, { kind: 'identify', ...at });
-      expect(await cycles()).toBe(before + 1);
-      await powerUp(house, 'window', '0417');
-      await runToEnd(house, bench, { kind: 'identify', ...at });
-      expect(await cycles()).toBe(before + 2);
-    });
-    it('two people change the same piece: the second is told, nothing is lost', async () => {
-      const { deps } = house.root;
-      const row = (await listKit(deps.db)).find((k) => k.name === 'Bench meter');
-      const edit = (name: string) => editKit(deps, lead, { ...toKitEdit(row), name });
-      const both = await Promise.all([edit('Meter A'), edit('Meter B')]);
-      expect(both.filter((r) => r.ok)).toHaveLength(1);
-      expect(both.find((r) => !r.ok)).toMatchObject({ problem: { code: 'kit.item.changed' } });
-    });
-    it('is refused for a taken name, a strange station or family, and for the desk', async () => {
-      const { deps } = house.root;
-      const piece = { ...toKitEdit(undefined), name: 'Probe frame' };
-      const code = async (change: object, person = lead) => {
-        const kept = await editKit(deps, person, { ...piece, ...change });
-        return kept.ok ? 'kept' : kept.problem.code;
-      };
-      expect(await code({ stationId: 'attic' })).toBe('station.id.unknown');
-      expect(await code({ families: ['ZZ-ZZ9'] })).toBe('job.family.unknown');
-      expect(await code({ name: 'Vehicle meter' })).toBe('kit.name.taken');
-      expect(await code({}, await house.person('desk'))).toBe('gate.person.role');
-      expect(await code({ dueAt: '2027-02-01' })).toBe('kept');
-      const row = (await listKit(deps.db)).find((k) => k.name === 'Probe frame');
-      expect(row && toKitItem(row)).toMatchObject({ dueAtMs: Date.UTC(2027, 1, 1, 12) });
-    });
-    it('a box on cable and radio holds the write; the server looks at its own machine', async () => {
-      const { deps } = house.root;
-      const readiness = async () => {
-        const view = await loadJobView(deps, 2031);
-        if (!view) throw new Error('no job');
-        return readinessOf(deps, view);
-      };
-      const codes = async () => (await readiness()).lines.map((l) => l.judgement.code);
-      expect(await codes()).toEqual(
-        expect.arrayContaining(['kit.disk.good', 'kit.clock.good', 'kit.database.good'])
-      );
-      expect(await codes()).toContain('kit.sleep.open');
-      expect(
-        (await tickCheck(deps, bench, { jobNumber: 2031, checkId: 'sleep', on: true })).ok
-      ).toBe(true);
-      expect(await codes()).toContain('kit.sleep.good');
-      const box = (await listKit(deps.db)).find((k) => k.name === 'Box Window');
-      await editKit(deps, lead, { ...toKitEdit(box), radioLink: true });
-      expect((await readiness()).verdict).toMatchObject({ verdict: 'stop', code: 'kit.link.both' });
-      await powerUp(house, 'window', '0417');
-      const at = { jobNumber: 2031, stationId: 'window', role: 'original' } as const;
-      // who it is may be asked, its memory not
-      await runToEnd(house, bench, { kind: 'identify', ...at });
-      const read = await startOperation(deps, bench, {
-        kind: 'read',
-        regionId: 'data-flash',
-        ...at
-      });
-      expect(read).toMatchObject({ problem: { code: 'gate.link.both' } });
     });
   });
 

@@ -110,7 +110,11 @@ export class Client {
     if (on.status !== 200) throw new Error(`supply: ${JSON.stringify(on.body)}`);
   }
 
-  get(path: string): Promise<Response> {
-    return fetch(this.#url + path, { headers: { cookie: this.#cookie }, redirect: 'manual' });
+  get(path: string, signal?: AbortSignal): Promise<Response> {
+    return fetch(this.#url + path, {
+      headers: { cookie: this.#cookie },
+      redirect: 'manual',
+      ...(signal ? { signal } : {})
+    });
   }
 }
