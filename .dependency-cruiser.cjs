@@ -29,14 +29,14 @@ module.exports = {
     {
       name: 'protocols-do-not-know-their-carrier',
       severity: 'error',
-      from: { path: '^core/src/(isotp|uds|scpi)/' },
-      to: { path: '^core/src/(can|port|operation|gates|clone)/' }
+      from: { path: '^core/src/(isotp|uds|scpi|doip|obd|faults)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/src/(can|port|operation|gates|clone|scan|proof|kit)/' }
     },
     {
       name: 'operation-and-gates-sit-on-top',
       severity: 'error',
       from: {
-        path: '^core/src/(base|image|checksum|reads|profile|identity|clone|electrical|can|isotp|uds|scpi|time|port)/'
+        path: '^core/src/(base|image|checksum|reads|profile|identity|clone|electrical|can|isotp|uds|scpi|doip|obd|faults|scan|proof|kit|time|port)/'
       },
       to: { path: '^core/src/(operation|gates)/' }
     },

@@ -55,12 +55,27 @@ async function read(region: string, role: 'original' | 'donor', during?: () => P
 }
 
 await page.goto(`${url}/sign-in`);
-await shot('sign-in');
 await page.getByRole('button', { name: 'bench', exact: true }).click();
 await page.getByRole('button', { name: 'Sign in' }).click();
 await ready(page);
 await page.waitForTimeout(600);
 await shot('today');
+await open('/jobs/new');
+await page.getByLabel('VIN').fill('U8HVC3F2401084417');
+await page.getByRole('button', { name: 'Same customer and vehicle' }).first().click();
+await page.getByLabel(/Complaint/).fill('Cuts out in rain again');
+await page.waitForTimeout(400);
+await shot('new-job');
+for (const [path, name] of [
+  ['/jobs/2031/arrive', 'arrive'],
+  ['/jobs/2031/prove', 'prove'],
+  ['/jobs/2030/scans/1', 'scan'],
+  ['/kit', 'kit'],
+  ['/units/0390', 'unit']
+] as const) {
+  await open(path);
+  await shot(name);
+}
 
 await speed(120);
 await clamp(2031, '0417', 'ORIGINAL');
@@ -90,7 +105,6 @@ await page.waitForTimeout(6000);
 await shot('write');
 await page.getByText('Go: The donor is written and proven').waitFor({ timeout: 120_000 });
 await open('/jobs/2031/return');
-await shot('return');
 await page.getByRole('button', { name: 'Close the job' }).click();
 await page.getByText('Go: The job is closed').waitFor();
 await open('/jobs/2031/record');
@@ -110,8 +124,6 @@ await open('/families/HV-EC4');
 await shot('family');
 for (const [path, name] of [
   ['/jobs', 'jobs'],
-  ['/shelf', 'shelf'],
-  ['/house', 'house'],
   ['/jobs/2034/identify', 'identify']
 ] as const) {
   await open(path);

@@ -2,6 +2,8 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { formatFault } from '@badger/core/faults/fault';
 import { ROUTING_NAMES } from '@badger/core/doip/codec';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { findJob } from '../app/src/lib/server/repositories/jobs.ts';
+import { listScansOfJob } from '../app/src/lib/server/repositories/scans.ts';
 import { recordTest } from '../app/src/lib/server/services/prove.ts';
 import { keepTypedScan, scanBench } from '../app/src/lib/server/services/scan-other.ts';
 import { startScan, stopScan } from '../app/src/lib/server/services/scan-vehicle.ts';
@@ -34,6 +36,10 @@ describe('a vehicle is scanned', () => {
   const refusal = async (jobNumber = 2031, stationId?: string) =>
     (await scanToEnd(house, bench, { jobNumber, ...(stationId ? { stationId } : {}) })).refused
       ?.code ?? 'kept';
+  const newestScan = async (jobNumber: number) => {
+    const job = await findJob(house.root.deps.db, jobNumber);
+    return (await listScansOfJob(house.root.deps.db, job?.id ?? ''))[0];
+  };
   const groups = async (jobNumber: number) =>
     (await loadJobView(house.root.deps, jobNumber))?.proof.reading?.groups.map((g) => g.id);
 
@@ -219,8 +225,10 @@ describe('a vehicle is scanned', () => {
     await until(() => deps.bench.scans.size === 0, 60_000);
     expect(stopScan(deps, 2031)).toMatchObject({ problem: { code: 'scan.line.idle' } });
     house.world.yard.fault = undefined;
+    expect((await newestScan(2031))?.brokenOff).toBe('operation.run.stopped');
+    // what is said about the vehicle still rests on the last whole scan
     const view = await loadJobView(deps, 2031);
-    expect(view?.records.vehicleScan?.brokenOff).toBe('operation.run.stopped');
+    expect(view?.records.vehicleScan?.brokenOff).toBeNull();
   });
 
   it('cleared and scanned again: what is real comes back, what was old stays away', async () => {

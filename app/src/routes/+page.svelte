@@ -5,6 +5,7 @@
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import VerdictBanner from '$lib/ui/VerdictBanner.svelte';
   import { viewToday } from '$lib/features/job/today.view.ts';
+  import PageHead from '$lib/ui/PageHead.svelte';
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
@@ -13,9 +14,7 @@
 </script>
 
 <svelte:head><title>Today · Upright Badger</title></svelte:head>
-<div class="head">
-  <h1>Today, {day}</h1>
-  <span class="soft">{today.summary}</span>
+<PageHead title="Today, {day}" note={today.summary}>
   {#if live.bench.speed !== undefined}
     <span class="soft"
       >simulated bench, {live.bench.speed === 0
@@ -23,7 +22,8 @@
         : `${live.bench.speed} times faster than life`}</span
     >
   {/if}
-</div>
+  {#if data.person}<a class="btn btn-outline" href="/jobs/new">Take a job in</a>{/if}
+</PageHead>
 <div class="pile">
   <RunningTiles tiles={today.running} signedIn={data.person !== undefined} />
   {#if today.first}
@@ -69,16 +69,6 @@
 </div>
 
 <style>
-  .head {
-    display: flex;
-    gap: 28px;
-    align-items: baseline;
-    flex-wrap: wrap;
-    margin-bottom: 10px;
-  }
-  h1 {
-    font: 650 21px/1.2 var(--font-sans);
-  }
   h2 {
     font-weight: 650;
     margin: 0 0 4px;

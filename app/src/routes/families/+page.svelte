@@ -1,11 +1,12 @@
 <script lang="ts">
+  import PageHead from '$lib/ui/PageHead.svelte';
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
 </script>
 
 <svelte:head><title>Families · Upright Badger</title></svelte:head>
-<h1>Families</h1>
+<PageHead title="Families" />
 <div class="card-sheet">
   <table class="plain">
     <thead><tr><th>Family</th><th>What it is</th><th>Make</th><th>Way in</th><th></th></tr></thead>
@@ -25,10 +26,3 @@
     </tbody>
   </table>
 </div>
-
-<style>
-  h1 {
-    font: 650 21px/1.2 var(--font-sans);
-    margin-bottom: 10px;
-  }
-</style>

@@ -3,6 +3,7 @@
   import { live } from '$lib/features/live/live.svelte.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
+  import PageHead from '$lib/ui/PageHead.svelte';
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
@@ -14,7 +15,7 @@
 </script>
 
 <svelte:head><title>House · Upright Badger</title></svelte:head>
-<h1>House</h1>
+<PageHead title="House" />
 <div class="pile">
   <div class="card-sheet box">
     <p>Signed in as <b>{data.person?.name}</b>, role {data.person?.role}.</p>
@@ -77,10 +78,6 @@
 </div>
 
 <style>
-  h1 {
-    font: 650 21px/1.2 var(--font-sans);
-    margin-bottom: 10px;
-  }
   .pile {
     display: grid;
     gap: 12px;

@@ -1,5 +1,6 @@
 <script lang="ts">
   import JobRows from '$lib/features/job/JobRows.svelte';
+  import PageHead from '$lib/ui/PageHead.svelte';
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
@@ -8,8 +9,7 @@
 </script>
 
 <svelte:head><title>Jobs · Upright Badger</title></svelte:head>
-<div class="head">
-  <h1>Jobs</h1>
+<PageHead title="Jobs">
   <form method="get">
     <label class="sr-only" for="q">Filter</label>
     <input
@@ -24,7 +24,7 @@
   </form>
   <a class="btn btn-outline" href="/api/jobs.csv?q={encodeURIComponent(data.text)}" download>CSV</a>
   <a class="btn btn-primary" href="/jobs/new">Take a job in</a>
-</div>
+</PageHead>
 {#if data.jobs.length === 0}
   <p class="card-sheet p-4">
     {data.text
@@ -44,26 +44,11 @@
 {/if}
 
 <style>
-  .head {
-    display: flex;
-    gap: 12px;
-    align-items: center;
-    flex-wrap: wrap;
-    margin-bottom: 12px;
-  }
-  form {
-    display: flex;
-    gap: 8px;
-    margin-left: auto;
-  }
   .pages {
     display: flex;
     gap: 14px;
     align-items: center;
     justify-content: center;
     margin-top: 12px;
-  }
-  h1 {
-    font: 650 21px/1.2 var(--font-sans);
   }
 </style>

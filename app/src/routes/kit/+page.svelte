@@ -4,6 +4,7 @@
   import { figureOf, KIND_WORDS } from '$lib/features/kit/kit.view.ts';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
+  import PageHead from '$lib/ui/PageHead.svelte';
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
@@ -18,15 +19,14 @@
 </script>
 
 <svelte:head><title>Kit · Upright Badger</title></svelte:head>
-<div class="head">
-  <h1>Kit</h1>
-  <span class="soft"
-    >Plugs of leads are counted when a unit answers on the bench; pins lose their grip with them.</span
-  >
+<PageHead
+  title="Kit"
+  note="Plugs of leads are counted when a unit answers on the bench; pins lose their grip with them."
+>
   {#if may}
     <button class="btn btn-primary" onclick={() => (editing = 'new')}>Add a piece</button>
   {/if}
-</div>
+</PageHead>
 {#if editing === 'new'}
   <div class="card-sheet new">
     <KitForm row={undefined} families={data.families} stations={data.stations} ondone={done} />
@@ -82,19 +82,6 @@
 {/if}
 
 <style>
-  .head {
-    display: flex;
-    gap: 20px;
-    align-items: center;
-    flex-wrap: wrap;
-    margin-bottom: 12px;
-  }
-  .head .btn {
-    margin-left: auto;
-  }
-  h1 {
-    font: 650 21px/1.2 var(--font-sans);
-  }
   .new {
     margin-bottom: 12px;
   }

@@ -1,13 +1,13 @@
 <script lang="ts">
   import { formatChipId } from '@badger/core/base/format';
+  import PageHead from '$lib/ui/PageHead.svelte';
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
 </script>
 
 <svelte:head><title>Shelf · Upright Badger</title></svelte:head>
-<div class="head">
-  <h1>Shelf</h1>
+<PageHead title="Shelf">
   <form method="get">
     <label class="sr-only" for="q">Filter</label>
     <input
@@ -20,7 +20,7 @@
     />
     <button class="btn btn-outline">Filter</button>
   </form>
-</div>
+</PageHead>
 {#if data.units.length === 0}
   <p class="card-sheet p-4">
     {data.text
@@ -52,20 +52,3 @@
     </table>
   </div>
 {/if}
-
-<style>
-  .head {
-    display: flex;
-    gap: 12px;
-    align-items: center;
-    justify-content: space-between;
-    margin-bottom: 12px;
-  }
-  form {
-    display: flex;
-    gap: 8px;
-  }
-  h1 {
-    font: 650 21px/1.2 var(--font-sans);
-  }
-</style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import PageHead from '$lib/ui/PageHead.svelte';
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
@@ -11,8 +12,7 @@
     {@html '<style>@page { size: 62mm 29mm; margin: 1.5mm; }</style>'}
   {/if}
 </svelte:head>
-<div class="bar">
-  <h1>Tags</h1>
+<PageHead title="Tags">
   <a
     class="btn btn-outline"
     aria-current={data.sheet === 'label' ? 'page' : undefined}
@@ -26,7 +26,7 @@
   <button class="btn btn-primary" onclick={() => window.print()} disabled={data.tags.length === 0}
     >Print</button
   >
-</div>
+</PageHead>
 {#if data.tags.length === 0}
   <p class="card-sheet p-4">No unit carries that tag. A unit gets its tag when it is taken in.</p>
 {/if}
@@ -46,17 +46,6 @@
 </div>
 
 <style>
-  .bar {
-    display: flex;
-    gap: 12px;
-    align-items: center;
-    flex-wrap: wrap;
-    margin-bottom: 14px;
-  }
-  h1 {
-    font: 650 21px/1.2 var(--font-sans);
-    margin-right: auto;
-  }
   [aria-current] {
     background: var(--ink);
     color: var(--sheet);
@@ -109,9 +98,6 @@
     text-overflow: ellipsis;
   }
   @media print {
-    .bar {
-      display: none;
-    }
     .sheet[data-sheet='label'] {
       display: block;
     }

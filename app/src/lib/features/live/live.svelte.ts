@@ -66,6 +66,7 @@ class Live {
       this.#markStale(`badger:job:${jobNumber}`);
       this.#markStale('badger:jobs');
     });
+    source.addEventListener('unit', () => this.#markStale('badger:jobs'));
     source.addEventListener('kit', () => this.#markStale('badger:kit'));
     source.addEventListener('finished', (e) => {
       announce(JSON.parse(String(e.data)) as Finished);

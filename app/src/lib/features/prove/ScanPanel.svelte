@@ -45,7 +45,11 @@
   }
 </script>
 
-<Panel label="Scan" title="Full scan of the vehicle">
+<Panel
+  label="Scan"
+  title="Full scan of the vehicle"
+  note="standing still, support supply on, ignition on"
+>
   {#if !job.closedAt}
     {#if live.bench.yard}
       <VehicleHands {job} yard={live.bench.yard} {stationId} busy={scanning !== undefined} />
@@ -91,7 +95,7 @@
       </tbody>
     </table>
   {:else if !scanning}
-    <p class="soft">No scan is kept yet. Vehicle standing still, support supply on, ignition on.</p>
+    <p class="soft">No scan is kept yet.</p>
   {/if}
 </Panel>
 

@@ -2,6 +2,7 @@
 export type LiveEvent =
   | { readonly type: 'bench' }
   | { readonly type: 'kit' }
+  | { readonly type: 'unit'; readonly tag: string }
   | { readonly type: 'job'; readonly jobNumber: number }
   | {
       readonly type: 'finished';

@@ -64,7 +64,10 @@ export async function insertScan(db: Tx, values: NewScan): Promise<{ id: string;
   return row as { id: string; number: number };
 }
 
-/** The newest scan of each of these jobs, of its vehicle and of its loose unit, with what was found. */
+/**
+ * The scan that counts of each of these jobs, of its vehicle and of its loose unit, with what was found: the newest whole
+ * one; one that was broken off only where there is no other.
+ */
 export async function listLatestScans(db: Tx, jobIds: readonly string[]): Promise<ScanRow[]> {
   if (jobIds.length === 0) return [];
   const bench = sql`(${scan.kind} = 'bench')`;
@@ -73,7 +76,7 @@ export async function listLatestScans(db: Tx, jobIds: readonly string[]): Promis
     .from(scan)
     .innerJoin(person, eq(person.id, scan.personId))
     .where(inArray(scan.jobId, [...jobIds]))
-    .orderBy(scan.jobId, bench, desc(scan.endedAt));
+    .orderBy(scan.jobId, bench, sql`(${scan.brokenOff} is not null)`, desc(scan.endedAt));
 }
 
 export async function insertProofTest(

@@ -42,6 +42,7 @@ export async function moveUnit(
         });
     }
   });
+  deps.bench.hub.tell({ type: 'unit', tag });
   for (const { jobNumber } of open) deps.bench.hub.tell({ type: 'job', jobNumber });
   return ok(true);
 }

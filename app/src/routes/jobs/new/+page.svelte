@@ -18,6 +18,7 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import Panel from '$lib/ui/Panel.svelte';
+  import PageHead from '$lib/ui/PageHead.svelte';
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
@@ -77,10 +78,10 @@
 </script>
 
 <svelte:head><title>Take a job in · Upright Badger</title></svelte:head>
-<div class="head">
-  <h1>Take a job in</h1>
-  <span class="soft">Enter or a scan goes to the next field, Ctrl and Enter opens the job.</span>
-</div>
+<PageHead
+  title="Take a job in"
+  note="Enter or a scan goes to the next field, Ctrl and Enter opens the job."
+/>
 <form onsubmit={submit} {@attach enterMoves}>
   <div class="side">
     <Panel label="Vehicle" title="Vehicle and customer">
@@ -225,16 +226,6 @@
 </form>
 
 <style>
-  .head {
-    display: flex;
-    gap: 24px;
-    align-items: baseline;
-    flex-wrap: wrap;
-    margin-bottom: 10px;
-  }
-  h1 {
-    font: 650 21px/1.2 var(--font-sans);
-  }
   form {
     display: grid;
     grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);

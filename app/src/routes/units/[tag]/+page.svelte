@@ -5,6 +5,7 @@
   import { send } from '$lib/features/live/send.ts';
   import Panel from '$lib/ui/Panel.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
+  import PageHead from '$lib/ui/PageHead.svelte';
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
@@ -23,13 +24,10 @@
 </script>
 
 <svelte:head><title>Unit {unit.tag} · Upright Badger</title></svelte:head>
-<div class="head">
-  <h1>Unit <span class="mono">{unit.tag}</span></h1>
-  <span class="soft"
-    ><a class="link" href="/families/{unit.family}">{unit.family}</a> {unit.title}</span
-  >
+<PageHead title="Unit {unit.tag}" note="{unit.family} {unit.title}">
+  <a class="btn btn-outline" href="/families/{unit.family}">Its family</a>
   <a class="btn btn-outline" href="/tags?tags={unit.tag}">Print its tag</a>
-</div>
+</PageHead>
 <div class="two">
   <div class="pile">
     <Panel label="Served in" title="Served in">
@@ -97,23 +95,6 @@
 </div>
 
 <style>
-  .head {
-    display: flex;
-    gap: 20px;
-    align-items: center;
-    flex-wrap: wrap;
-    margin-bottom: 12px;
-  }
-  .head .btn {
-    margin-left: auto;
-  }
-  h1 {
-    font: 650 21px/1.2 var(--font-sans);
-  }
-  h1 .mono {
-    font-size: 30px;
-    font-weight: 700;
-  }
   .two {
     display: grid;
     grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr);
