@@ -68,7 +68,9 @@ test('a kept scan prints, exports, and is compared', async ({ page }) => {
   await signIn(page, 'bench');
   await openStop(page, 2032, 'prove');
   await scanPanel(page).locator('tr[data-scan] a').first().click();
-  await expect(page.getByRole('heading', { level: 1, name: /3004421 after clearing/ })).toBeVisible();
+  await expect(
+    page.getByRole('heading', { level: 1, name: /3004421 after clearing/ })
+  ).toBeVisible();
   await expect(page.locator('[data-unit=engine]')).toContainText('fails now');
   await expect(page.getByText(/^From .* to /)).toBeVisible();
   await expectAccessible(page);

@@ -19,7 +19,9 @@
     <span class="soft"
       >simulated bench, {live.bench.speed === 0
         ? 'running free'
-        : `${live.bench.speed} times faster than life`}</span
+        : live.bench.speed === 1
+          ? 'as fast as life'
+          : `${live.bench.speed} times faster than life`}</span
     >
   {/if}
   {#if data.person}<a class="btn btn-outline" href="/jobs/new">Take a job in</a>{/if}

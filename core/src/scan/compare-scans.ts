@@ -6,13 +6,14 @@ export interface ScanChange {
   readonly unitId: string;
   readonly unitName: string;
   readonly code: string;
-  readonly change: 'gone' | 'new' | 'stays';
+  /** `unreached`: the unit was not heard in the later scan, so nothing is known. */
+  readonly change: 'gone' | 'new' | 'stays' | 'unreached';
   readonly fault: Fault;
 }
 
 /**
  * What became of every fault between two scans: gone, new, or still there. A unit that was not reached in the later
- * scan proves nothing about its faults: they count as staying.
+ * scan proves nothing about its faults.
  */
 export function compareScans(
   before: readonly ScannedUnit[],
@@ -28,8 +29,8 @@ export function compareScans(
     const then = new Map(a?.faults.map((f) => [formatFault(f), f]));
     const now = new Map(b?.faults.map((f) => [formatFault(f), f]));
     for (const [code, fault] of then) {
-      const stays = now.has(code) || !reached;
-      changes.push({ unitId: id, unitName: name, code, change: stays ? 'stays' : 'gone', fault });
+      const change = now.has(code) ? 'stays' : reached ? 'gone' : 'unreached';
+      changes.push({ unitId: id, unitName: name, code, change, fault });
     }
     for (const [code, fault] of now) {
       if (!then.has(code)) changes.push({ unitId: id, unitName: name, code, change: 'new', fault });

@@ -141,7 +141,7 @@ describe('two scans', () => {
       'engine P0606-49 stays',
       'engine P0300-00 new',
       // a unit that was not reached proves nothing about its faults
-      'body B1000-13 stays',
+      'body B1000-13 unreached',
       'doors B1001-11 new'
     ]);
     expect(compareScans(before, before).every((c) => c.change === 'stays')).toBe(true);

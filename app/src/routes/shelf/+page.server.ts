@@ -3,7 +3,8 @@ import { listJobsOfUnit } from '$lib/server/repositories/jobs.ts';
 import { listUnits, searchUnits } from '$lib/server/repositories/units.ts';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ url }) => {
+export const load: PageServerLoad = async ({ url, depends }) => {
+  depends('badger:jobs');
   const { db } = deps();
   const text = (url.searchParams.get('q') ?? '').trim().slice(0, 60);
   const units = text === '' ? await listUnits(db) : await searchUnits(db, text, 100);

@@ -35,7 +35,7 @@
       <span class="mini" role="img" aria-label={says(job)}>
         {#each job.verdicts as v, i (i)}<VerdictMark verdict={v} size={14} />{/each}
       </span>
-      <span class:late={promise.late}>{job.closedAt ? '' : promise.text}</span>
+      <span class="when" class:late={promise.late}>{job.closedAt ? '' : promise.text}</span>
       {#if signedIn}
         <a class="btn btn-outline" href="/jobs/{job.number}" aria-label="Open job {job.number}"
           >Open</a
@@ -82,6 +82,21 @@
     .mini {
       order: 5;
       grid-column: 2 / -1;
+    }
+  }
+  @media (max-width: 640px) {
+    .row {
+      grid-template-columns: 44px 1fr auto;
+      padding: 8px 12px;
+    }
+    .who {
+      grid-column: 2 / -1;
+    }
+    .mini {
+      order: 0;
+    }
+    .when {
+      grid-column: 2;
     }
   }
 </style>

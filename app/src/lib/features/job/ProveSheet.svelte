@@ -32,12 +32,12 @@
   last.
 </p>
 <ScanPanel {job} {scans} {scanning} {stationId} />
+{#if job.proof.vehicleScan}<FaultGroups proof={job.proof} />{/if}
 {#if changes.length > 0}
   <Panel label="Since the pre-scan" title="Since the pre-scan">
     <ChangesTable {changes} />
   </Panel>
 {/if}
-{#if job.proof.vehicleScan}<FaultGroups proof={job.proof} />{/if}
 <div class="two">
   <TestPanel {job} />
   <div class="pile">

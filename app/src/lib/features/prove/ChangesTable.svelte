@@ -4,8 +4,13 @@
 
   let { changes }: { changes: readonly ScanChange[] } = $props();
 
-  const WORDS = { new: 'new', stays: 'still there', gone: 'gone' } as const;
-  const order = { new: 0, stays: 1, gone: 2 } as const;
+  const WORDS = {
+    new: 'new',
+    stays: 'still there',
+    unreached: 'not heard',
+    gone: 'gone'
+  } as const;
+  const order = { new: 0, stays: 1, unreached: 2, gone: 3 } as const;
   const sorted = $derived([...changes].sort((a, b) => order[a.change] - order[b.change]));
 </script>
 

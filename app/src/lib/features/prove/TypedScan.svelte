@@ -35,6 +35,7 @@
     if (noted(await send(`/api/jobs/${jobNumber}/scans/typed`, { text, fileName }))) ondone();
   }
 
+  const countOf = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
   const EXAMPLE = 'Engine:\nP0201-13 injector 1 open, present\nTransmission: no response';
 </script>
 
@@ -62,7 +63,7 @@
     </p>{/if}
   {#if parsed?.ok}
     <div class="preview" data-testid="preview">
-      <b>{parsed.value.units.length} units, {parsed.value.faults} faults</b>
+      <b>{countOf(parsed.value.units.length, 'unit')}, {countOf(parsed.value.faults, 'fault')}</b>
       <ul>
         {#each parsed.value.units.slice(0, 12) as u (u.id)}
           <li>

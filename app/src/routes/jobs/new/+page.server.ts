@@ -5,7 +5,7 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async () => ({
   families: [...deps().profiles.values()].map((p) => ({
     id: p.id,
-    title: `${p.make}, ${p.title}`
+    title: `${p.make}, ${p.kind}`
   })),
   customers: await listCustomers(deps().db),
   now: new Date()
