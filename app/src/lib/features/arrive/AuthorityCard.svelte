@@ -3,28 +3,21 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import Panel from '$lib/ui/Panel.svelte';
+  import { PROOF_WORDS } from './reasons.ts';
   import { sendPhoto } from './send-photo.ts';
   import { pathOfStrokes, signature, type Strokes } from './signature.svelte.ts';
 
   let { job }: { job: JobData } = $props();
 
-  const kinds = {
-    registration: 'Registration paper',
-    order: 'Written order',
-    identity: 'Identity card',
-    'power-of-attorney': 'Power of attorney',
-    other: 'Other paper',
-    none: 'No proof seen'
-  };
   let writing = $state(false);
   let orderedBy = $state('');
-  let proofKind = $state<keyof typeof kinds>('registration');
+  let proofKind = $state('registration');
   let proofNumber = $state('');
   let strokes = $state.raw<Strokes>([]);
   let file = $state<FileList | undefined>();
   let canvas = $state<HTMLCanvasElement | undefined>();
   const open = $derived(!job.closedAt && (writing || !job.authority));
-  const known = $derived(kinds[job.authority?.proofKind as keyof typeof kinds]);
+  const known = $derived(PROOF_WORDS[job.authority?.proofKind ?? '']);
 
   function clear() {
     canvas?.dispatchEvent(new Event('clear'));
@@ -82,7 +75,8 @@
       <label
         >Proof seen
         <select class="select w-full" bind:value={proofKind}>
-          {#each Object.entries(kinds) as [id, name] (id)}<option value={id}>{name}</option>{/each}
+          {#each Object.entries(PROOF_WORDS) as [id, name] (id)}<option value={id}>{name}</option
+            >{/each}
         </select>
       </label>
       <label

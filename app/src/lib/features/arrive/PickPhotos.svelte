@@ -32,6 +32,9 @@
 </Panel>
 
 <style>
+  .select {
+    width: 150px;
+  }
   div {
     display: flex;
     gap: 10px 16px;

@@ -9,3 +9,13 @@ export const REASONS = [
 ] as const;
 
 export type Reason = (typeof REASONS)[number]['id'];
+
+/** Papers that may be seen as proof, by the id that is kept. */
+export const PROOF_WORDS: Readonly<Record<string, string>> = {
+  registration: 'Registration paper',
+  order: 'Written order',
+  identity: 'Identity card',
+  'power-of-attorney': 'Power of attorney',
+  other: 'Other paper',
+  none: 'No proof seen'
+};

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { formatAmps, formatChipId, formatCount, formatVolts } from '@badger/core/base/format';
+  import RecordArrival from './RecordArrival.svelte';
   import type { JobData } from '$lib/job-types.ts';
   import { messageOf, messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
   import { STOPS } from '@badger/core/gates/stops';
@@ -41,6 +42,7 @@
       {job.closedAt ? `closed ${when(job.closedAt)}` : 'still open'}
     </p>
   </header>
+  <RecordArrival {job} />
   <h2>Units</h2>
   <table>
     <thead><tr><th>Role</th><th>Tag</th><th>Chip id</th><th>Numbers</th></tr></thead>

@@ -81,4 +81,7 @@
   button {
     margin-top: 8px;
   }
+  td.mono {
+    white-space: nowrap;
+  }
 </style>

@@ -84,4 +84,7 @@
   p {
     margin: 0;
   }
+  td.mono {
+    white-space: nowrap;
+  }
 </style>

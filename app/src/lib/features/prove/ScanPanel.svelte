@@ -112,4 +112,7 @@
   p {
     margin: 4px 0 0;
   }
+  td.mono {
+    white-space: nowrap;
+  }
 </style>

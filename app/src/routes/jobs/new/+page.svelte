@@ -119,7 +119,7 @@
           {#each data.customers as c (c)}<option value={c}></option>{/each}
         </datalist>
         <label
-          >Vehicle, or what the loose unit is from<input
+          >Vehicle or loose unit<input
             class="input w-full"
             bind:value={draft.vehicle}
             required
