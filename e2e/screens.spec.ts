@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { STOPS } from '../core/src/gates/stops.ts';
 import { expectAccessible, openStop, settled, signIn } from './support/bench.ts';
 
@@ -72,18 +72,26 @@ test('the keys: help, find, stops, next step, and focus that can be seen', async
   expect(outline).not.toBe('none');
 });
 
+/** Keys in one breath, as a scanner gives them; a test that types over its wire is slower than one. */
+async function scanCode(page: Page, text: string): Promise<void> {
+  await page.evaluate((code) => {
+    for (const key of [...code, 'Enter'])
+      document.body.dispatchEvent(
+        new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true })
+      );
+  }, text);
+}
+
 test('a scanned tag opens its unit, in the search field and anywhere on a page', async ({
   page
 }) => {
   await signIn(page, 'bench');
   await openStop(page, 2031, 'arrive');
   // a scanner types fast and ends with Enter; its digits open no stop
-  await page.keyboard.type('0388');
-  await page.keyboard.press('Enter');
+  await scanCode(page, '0388');
   await expect(page).toHaveURL(/units\/0388$/);
   await openStop(page, 2031, 'arrive');
-  await page.keyboard.type('http://bench:8420/units/0417');
-  await page.keyboard.press('Enter');
+  await scanCode(page, 'http://bench:8420/units/0417');
   await expect(page).toHaveURL(/units\/0417$/);
   await page.getByLabel('Put it on').fill('shelf D4');
   await page.getByRole('button', { name: 'Move it there' }).click();
@@ -93,6 +101,22 @@ test('a scanned tag opens its unit, in the search field and anywhere on a page',
   await page.keyboard.press('/');
   await page.getByRole('searchbox').fill('0388');
   await expect(page.getByRole('dialog').getByText('Unit 0388')).toBeVisible();
+});
+
+test('a label tells its family, misread characters and all', async ({ page }) => {
+  await signIn(page, 'bench');
+  await page.goto('/families');
+  await settled(page);
+  const ask = page.getByRole('region', { name: 'What is this?' });
+  await ask.getByRole('textbox').fill('125 kHz');
+  await expect(ask).toContainText('What would decide');
+  await expect(ask.locator('[data-family]')).toHaveCount(2);
+  await ask.getByRole('textbox').fill('O 73I 204 418');
+  await expect(ask).toContainText('Go: This is HV-EC4');
+  await expect(ask).toContainText('place 4: 1 for I');
+  await expectAccessible(page);
+  await ask.getByRole('link', { name: 'HV-EC4' }).click();
+  await expect(page.getByRole('row').filter({ hasText: 'Chip marking' })).toContainText('K32-2M41');
 });
 
 test('nothing runs out of the page at 1024x768 and on a phone', async ({ page }) => {

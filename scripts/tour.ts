@@ -120,6 +120,9 @@ await page.evaluate(() => window.scrollTo(0, 0));
 await page.waitForTimeout(500);
 await shot('night');
 await page.getByRole('button', { name: /Turn to day/ }).click();
+await open('/families');
+await page.getByRole('textbox').fill('HW O73I 204 418   K32-2M41');
+await shot('families');
 await open('/families/HV-EC4');
 await shot('family');
 for (const [path, name] of [

@@ -15,6 +15,7 @@ interface Mutable {
   writeOrder: string[];
   identity: { stored?: { region: string; offsets: string[] } }[];
   checksums: { region: string; start: string; end: string; storedAt: string }[];
+  labels: { pattern: string; examples: string[]; known?: string[] }[];
 }
 const problem = (change: (doc: Mutable) => void) => {
   const doc = hv();
@@ -81,7 +82,13 @@ describe('inconsistent profiles are refused with the path', () => {
     ],
     ['profile.region.unknown checksums/0', (d) => void (first(d.checksums).region = 'elsewhere')],
     ['profile.rule.outside checksums/0', (d) => void (first(d.checksums).end = '0x200001')],
-    ['profile.rule.outside checksums/0', (d) => void (first(d.checksums).storedAt = '0x180000')]
+    ['profile.rule.outside checksums/0', (d) => void (first(d.checksums).storedAt = '0x180000')],
+    ['profile.label.pattern labels/0/pattern', (d) => void (first(d.labels).pattern = '^[$')],
+    ['profile.label.pattern labels/0', (d) => void (first(d.labels).examples = ['0731'])],
+    [
+      'profile.label.pattern labels/1',
+      (d) => void ((d.labels[1] as { known?: string[] }).known = ['X'])
+    ]
   ];
   for (const [expected, change] of cases)
     it(expected, () => expect(problem(change)).toBe(expected));

@@ -8,7 +8,8 @@ import type { ProfileDocument } from './schema.ts';
 /**
  * Turns a document that already passed the schema into a {@link Profile} and checks what a schema cannot.
  * Errors: `profile.region.overlap`, `profile.region.unknown`, `profile.field.outside`, `profile.rule.outside`,
- * `profile.order.incomplete`, `profile.erase.uneven`, each with the `path` of the offender.
+ * `profile.order.incomplete`, `profile.erase.uneven`, `profile.label.pattern` (it is no regular expression, or an example or
+ * a known number does not fit it), each with the `path` of the offender.
  */
 export function parseProfile(doc: ProfileDocument): Result<Profile> {
   const regions = doc.regions.map((r): Region => ({
@@ -36,7 +37,8 @@ export function parseProfile(doc: ProfileDocument): Result<Profile> {
     checkRegions(regions) ??
     checkOrder(doc.writeOrder, regions) ??
     checkFields(identity, regions) ??
-    checkRules(checksums, regions);
+    checkRules(checksums, regions) ??
+    checkLabels(doc.labels ?? []);
   if (problem) return { ok: false, problem };
   return ok({
     id: doc.id,
@@ -46,6 +48,12 @@ export function parseProfile(doc: ProfileDocument): Result<Profile> {
     title: doc.title,
     notes: doc.notes ?? [],
     chipMarkings: doc.chipMarkings ?? [],
+    labels: (doc.labels ?? []).map(({ id, name, pattern, known }) => ({
+      id,
+      name,
+      pattern,
+      known: known ?? []
+    })),
     regions,
     writeOrder: doc.writeOrder,
     school: doc.school,
@@ -58,6 +66,25 @@ export function parseProfile(doc: ProfileDocument): Result<Profile> {
       failureTypes: (e.failureTypes ?? []).map((t) => Number.parseInt(t, 16))
     }))
   });
+}
+
+function checkLabels(labels: NonNullable<ProfileDocument['labels']>): Problem | undefined {
+  for (const [i, label] of labels.entries()) {
+    let pattern: RegExp;
+    try {
+      pattern = new RegExp(label.pattern);
+    } catch {
+      return { code: 'profile.label.pattern', params: { path: `labels/${i}/pattern` } };
+    }
+    const stranger = [...label.examples, ...(label.known ?? [])].find((n) => !pattern.test(n));
+    if (stranger !== undefined) {
+      return {
+        code: 'profile.label.pattern',
+        params: { path: `labels/${i}`, number: stranger }
+      };
+    }
+  }
+  return undefined;
 }
 
 function parseWay(w: ProfileDocument['ways'][number]): Way {

@@ -1,3 +1,4 @@
+import type { LabelRule } from '../label/recognise.ts';
 import type { ChecksumRule } from '../checksum/rule.ts';
 import type { Range } from '../image/range.ts';
 import type { ExpectedFault } from '../faults/fault.ts';
@@ -68,6 +69,7 @@ export interface Profile {
   readonly title: string;
   readonly notes: readonly string[];
   readonly chipMarkings: readonly string[];
+  readonly labels: readonly LabelRule[];
   readonly regions: readonly Region[];
   readonly writeOrder: readonly string[];
   readonly school: School;

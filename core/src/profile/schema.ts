@@ -119,6 +119,30 @@ const checksum = {
   }
 } as const;
 
+/** How a number on the unit's label looks, and which ones are known to belong to the family. */
+const label = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['id', 'name', 'pattern', 'examples'],
+  properties: {
+    id: {
+      enum: [
+        'hardware-number',
+        'software-number',
+        'service-number',
+        'radio-approval',
+        'frequency',
+        'date'
+      ]
+    },
+    name,
+    /** Anchored, over capitals without blanks. */
+    pattern: { type: 'string', pattern: '^\\^[^\\s]{1,100}\\$$' },
+    examples: { type: 'array', minItems: 1, items: { type: 'string', minLength: 1 } },
+    known: { type: 'array', items: { type: 'string', minLength: 1 } }
+  }
+} as const;
+
 /** Module family profile, open JSON. Source: JSON Schema 2020-12. */
 export const profileSchema = {
   $id: 'urn:upright-badger:profile',
@@ -143,6 +167,7 @@ export const profileSchema = {
     title: name,
     notes: { type: 'array', items: { type: 'string' } },
     chipMarkings: { type: 'array', items: { type: 'string' } },
+    labels: { type: 'array', items: label },
     regions: { type: 'array', minItems: 1, items: region },
     writeOrder: { type: 'array', minItems: 1, items: id },
     school: { enum: ['whole-image', 'merge', 'memory-chip', 'supplied-file', 'none'] },

@@ -22,6 +22,7 @@ const profile: Profile = {
   title: 't',
   notes: [],
   chipMarkings: [],
+  labels: [],
   regions: [region],
   writeOrder: ['eeprom'],
   school: 'whole-image',

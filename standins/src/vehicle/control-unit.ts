@@ -31,6 +31,7 @@ export interface VehicleSenses {
   readonly vin: string;
   readonly batteryMv: number;
   readonly engineRpm: number;
+  readonly speedKmh: number;
 }
 
 const SILENCE: Answer = { payload: undefined, workMs: 0 };
@@ -152,7 +153,7 @@ export class ControlUnit {
   }
 
   #currentData(pid: number | undefined): Answer {
-    const { batteryMv, engineRpm } = this.#senses();
+    const { batteryMv, engineRpm, speedKmh } = this.#senses();
     const say = (...bytes: number[]) => reply(0x41, Uint8Array.of(pid as number, ...bytes));
     const word = (n: number) => [n >> 8, n & 255] as const;
     switch (pid) {
@@ -169,7 +170,7 @@ export class ControlUnit {
       case 0x0c:
         return say(...word(engineRpm * 4));
       case 0x0d:
-        return say(0);
+        return say(speedKmh);
       case 0x11:
         return say(36);
       case 0x42:

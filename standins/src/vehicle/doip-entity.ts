@@ -37,6 +37,8 @@ export interface DoipHost {
   vehicle(): Vehicle | undefined;
   speed(): number;
   fault: DoipFault | undefined;
+  /** Misbehaviour of the answer that goes out now. */
+  faultOfNextAnswer(): DoipFault | undefined;
 }
 
 const NACK = { unknownSource: 0x02, unknownTarget: 0x03, unreachable: 0x06 };
@@ -258,7 +260,7 @@ class Connection {
   }
 
   #say(unit: number, tester: number, data: Uint8Array): void {
-    const { fault } = this.#host;
+    const fault = this.#host.faultOfNextAnswer();
     const source = fault === 'impostor' ? unit + 0x99 : unit;
     const bytes = encodeMessage(DOIP.diagnostic, encodeAddressed({ source, target: tester, data }));
     if (fault === 'wrong-inverse') bytes[1] = bytes[0] as number;

@@ -37,6 +37,8 @@ export class Vehicle {
   #script: ScriptName;
   #ignition: Ignition = 'off';
   #supported = false;
+  /** It rolls: nobody works on it with a tester. Units: km/h. */
+  speedKmh = 0;
   #chargeMv: number;
   #tickedMs: number;
   #askedMs: number;
@@ -83,7 +85,8 @@ export class Vehicle {
         () => ({
           vin,
           batteryMv: this.batteryMv,
-          engineRpm: this.#ignition === 'running' ? 800 : 0
+          engineRpm: this.#ignition === 'running' ? 800 : 0,
+          speedKmh: this.speedKmh
         })
       );
       this.#units.set(place.address, unit);

@@ -12,6 +12,8 @@ export class Yard implements DoipHost {
   /** Station whose box hangs on the pair of an older vehicle. */
   #station: string | undefined;
   fault: DoipFault | undefined;
+  #said = 0;
+  #soundUntil = 0;
   doipPort = 0;
 
   constructor(options: {
@@ -37,6 +39,16 @@ export class Yard implements DoipHost {
 
   stop(): void {
     this.#entity.stop();
+  }
+
+  /** The line goes bad after so many more answers. */
+  breakAfter(answers: number, fault: DoipFault): void {
+    this.fault = fault;
+    this.#soundUntil = this.#said + answers;
+  }
+
+  faultOfNextAnswer(): DoipFault | undefined {
+    return this.#said++ < this.#soundUntil ? undefined : this.fault;
   }
 
   vehicle(): Vehicle | undefined {

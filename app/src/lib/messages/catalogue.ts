@@ -3,6 +3,7 @@ import type { Problem } from '@badger/core/base/result';
 import { arrive } from './arrive.ts';
 import { bench } from './bench.ts';
 import type { Message, MessageOf, Params } from './message.ts';
+import { label } from './label.ts';
 import { problems } from './problems.ts';
 import { prove } from './prove.ts';
 import { scan } from './scan.ts';
@@ -15,7 +16,8 @@ export const catalogue: Readonly<Record<string, MessageOf>> = {
   ...problems,
   ...arrive,
   ...prove,
-  ...scan
+  ...scan,
+  ...label
 };
 
 /** What people read for a code; an unknown code is shown as it is, never hidden. */

@@ -269,6 +269,10 @@ export const problems: Record<string, MessageOf> = {
   }),
   'profile.field.outside': (p) => ({ title: 'Field outside its region', text: text(p['path']) }),
   'profile.rule.outside': (p) => ({ title: 'Checksum outside its region', text: text(p['path']) }),
+  'profile.label.pattern': (p) => ({
+    title: 'Label pattern does not hold',
+    text: `${text(p['path'])}${p['number'] === undefined ? '' : `: ${text(p['number'])} does not fit`}`
+  }),
   'profile.erase.uneven': (p) => ({
     title: 'Erase block does not divide the region',
     text: text(p['path'])

@@ -7,6 +7,8 @@ export const load: PageServerLoad = () => ({
     title: p.title,
     make: p.make,
     kind: p.kind,
-    ways: p.ways.map((w) => w.name)
+    ways: p.ways.map((w) => w.name),
+    chipMarkings: p.chipMarkings,
+    labels: p.labels
   }))
 });

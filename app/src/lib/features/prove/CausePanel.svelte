@@ -10,9 +10,9 @@
 
 <Panel label="Causes" title="What it can be">
   <ul>
-    {#each proof.standings as s (s.cause)}
+    {#each proof.standings as s, place (s.cause)}
       <li data-cause={s.cause} data-state={s.standing}>
-        <details>
+        <details open={place === 0 && s.evidence.length > 0}>
           <summary>
             <b>{wordsOfCause(s.cause)}</b>
             <span class="bar" aria-hidden="true"

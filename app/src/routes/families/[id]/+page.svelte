@@ -38,6 +38,25 @@
       </tbody>
     </table>
   </div>
+  {#if p.labels.length > 0}
+    <div class="card-sheet">
+      <table class="plain">
+        <thead><tr><th>On the label</th><th>Looks like</th><th>Known</th></tr></thead>
+        <tbody>
+          {#each p.labels as l (l.id)}
+            <tr>
+              <td>{l.name}</td>
+              <td class="mono">{l.pattern.slice(1, -1)}</td>
+              <td class="mono">{l.known.join(', ') || '–'}</td>
+            </tr>
+          {/each}
+          {#if p.chipMarkings.length > 0}
+            <tr><td>Chip marking</td><td></td><td class="mono">{p.chipMarkings.join(', ')}</td></tr>
+          {/if}
+        </tbody>
+      </table>
+    </div>
+  {/if}
   {#each p.ways as w (w.name)}
     <div class="card-sheet box">
       <h2>{w.name}</h2>
