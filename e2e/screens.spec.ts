@@ -112,8 +112,10 @@ test('a label tells its family, misread characters and all', async ({ page }) =>
   await expect(ask).toContainText('What would decide');
   await expect(ask.locator('[data-family]')).toHaveCount(2);
   await ask.getByRole('textbox').fill('O 73I 204 418');
-  await expect(ask).toContainText('Go: This is HV-EC4');
+  await expect(ask).toContainText('Look: Probably HV-EC4');
   await expect(ask).toContainText('place 4: 1 for I');
+  await ask.getByRole('textbox').fill('O 73I 204 418 H4C-2207-B');
+  await expect(ask).toContainText('Go: This is HV-EC4');
   await expectAccessible(page);
   await ask.getByRole('link', { name: 'HV-EC4' }).click();
   await expect(page.getByRole('row').filter({ hasText: 'Chip marking' })).toContainText('K32-2M41');

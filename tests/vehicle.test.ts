@@ -165,7 +165,6 @@ describe('a vehicle is scanned', () => {
   it.each(broken)(
     'a stream that is damaged (%s) keeps what was found until then',
     async (fault, why) => {
-      const { deps } = house.root;
       await plugIn(house, 'van-12');
       play('van-12', 'unit-fault');
       house.world.yard.breakAfter(98, fault);

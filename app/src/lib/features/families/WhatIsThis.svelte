@@ -52,10 +52,9 @@
           <ul>
             {#each c.reasons as r (r.label)}
               <li>
-                {r.label} <b class="mono">{r.number}</b>: {WHY[
-                  r.because
-                ]}{#if r.corrections.length > 0}
-                  <span class="read">read {read(r)}</span>{/if}
+                {r.label} <b class="mono">{r.number}</b>: {WHY[r.because]}{r.corrections.length > 0
+                  ? ', '
+                  : ''}<span class="read">{read(r)}</span>
               </li>
             {/each}
           </ul>
@@ -90,6 +89,5 @@
   }
   .read {
     background: var(--look-tint);
-    padding: 0 4px;
   }
 </style>
