@@ -125,9 +125,7 @@ await page.getByRole('textbox').fill('HW O73I 204 418   K32-2M41');
 await shot('families');
 await open('/families/HV-EC4');
 await shot('family');
-for (const [path, name] of [['/jobs/2034/identify', 'identify']] as const) {
-  await open(path);
-  await shot(name);
-}
+await open('/jobs/2034/identify');
+await shot('identify');
 await speed(30);
 await browser.close();
