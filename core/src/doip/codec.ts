@@ -51,16 +51,8 @@ export const ROUTING_NAMES: Readonly<Record<number, string>> = {
   0x11: 'confirmation pending'
 };
 
-/** Diagnostic message negative codes. Source: ISO 13400-2:2012; names ours. */
-export const DIAGNOSTIC_NACK_NAMES: Readonly<Record<number, string>> = {
-  0x02: 'invalid tester address',
-  0x03: 'unknown unit address',
-  0x04: 'message too large',
-  0x05: 'out of memory',
-  0x06: 'unit unreachable',
-  0x07: 'unknown network',
-  0x08: 'transport error'
-};
+/** Diagnostic message negative code for a logical address that nobody has. Source: ISO 13400-2:2012. */
+export const UNKNOWN_TARGET = 0x03;
 
 export interface DoipMessage {
   readonly type: number;

@@ -6,11 +6,11 @@ import {
   createDoipDecoder,
   decodeAnnouncement,
   decodePowerMode,
-  DIAGNOSTIC_NACK_NAMES,
   DOIP,
   encodeMessage,
   HEADER_BYTES,
   ROUTING_NAMES,
+  UNKNOWN_TARGET,
   type Announcement
 } from '@badger/core/doip/codec';
 import * as doip from '@badger/core/doip/client-machine';
@@ -84,8 +84,6 @@ export class DoipConnection {
   #timer: NodeJS.Timeout | undefined;
   #settle: ((result: Result<DoipConnection>) => void) | undefined;
   #failed: string | undefined;
-  /** Answers that belonged to nobody who was asked. */
-  strays = 0;
 
   private constructor(at: VehicleAddress) {
     this.#socket = createConnection({ host: at.host, port: at.port, timeout: CONNECT_TIMEOUT_MS });
@@ -159,7 +157,7 @@ export class DoipConnection {
       case 'refused':
         return this.#refuse(effect.target, effect.nack);
       case 'ignored':
-        this.strays++;
+        return;
     }
   }
 
@@ -176,17 +174,13 @@ export class DoipConnection {
     for (const exchange of this.#exchanges.values()) exchange.carrierFailed(code);
   }
 
-  /** Only the unit that was asked may answer: anybody else's words are strays. */
+  /** Only the unit that was asked may answer: anybody else's words are dropped. */
   #answer(source: number, data: Uint8Array): void {
-    const exchange = this.#exchanges.get(source);
-    if (exchange) exchange.take(data);
-    else this.strays++;
+    this.#exchanges.get(source)?.take(data);
   }
 
   #refuse(target: number, nack: number): void {
-    const exchange = this.#exchanges.get(target);
-    const known = DIAGNOSTIC_NACK_NAMES[nack] !== undefined;
-    if (!exchange || !known) this.strays++;
-    exchange?.carrierFailed(nack === 0x03 ? 'doip.unit.unknown' : 'doip.unit.unreachable');
+    const code = nack === UNKNOWN_TARGET ? 'doip.unit.unknown' : 'doip.unit.unreachable';
+    this.#exchanges.get(target)?.carrierFailed(code);
   }
 }

@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
+import type { LiveYard } from '../../live-types.ts';
 
 /** What the control service of the simulated bench tells. */
 export interface WorldState {
@@ -17,18 +18,7 @@ export interface WorldState {
   /** Vehicle that the diagnostic cable is in. */
   readonly plugged: string | null;
   readonly pluggedStation: string | null;
-  readonly vehicles: readonly WorldVehicle[];
-}
-
-export interface WorldVehicle {
-  readonly id: string;
-  readonly name: string;
-  readonly vin: string;
-  readonly carrier: 'doip' | 'can';
-  readonly ignition: 'off' | 'on' | 'running';
-  readonly supported: boolean;
-  readonly asleep: boolean;
-  readonly script: string;
+  readonly vehicles: LiveYard['vehicles'];
 }
 
 export interface VehicleHands {

@@ -73,9 +73,10 @@ const VISITS: readonly Visit[] = [
     ]
   },
   { jobNumber: 2030, vehicle: 'truck' },
-  { jobNumber: 2032, vehicle: 'van-15' },
-  { jobNumber: 2027, vehicle: 'minibus-3', stationId: 'window' }
+  { jobNumber: 2032, vehicle: 'van-15' }
 ];
+
+const MINIBUS_VISIT: Visit = { jobNumber: 2027, vehicle: 'minibus-3', stationId: 'window' };
 
 /**
  * Brings some demo jobs to where the demo wants them by really doing the work on the simulated bench, running free:
@@ -87,9 +88,14 @@ export async function rehearseDemo(deps: Deps, speedAfterwards: number): Promise
   const person = (await listPeople(deps.db)).find((p) => p.role === 'bench');
   if (!person || !bench.world) return;
   await bench.world.setSpeed(0);
-  await Promise.all(PLAN.map((passes) => rehearse(deps, person, passes)));
+  // the cable serves the vehicles one by one while the bench works on the units
+  await Promise.all([
+    ...PLAN.map((passes) => rehearse(deps, person, passes)),
+    visitAll(deps, person, VISITS)
+  ]);
   await buildClone(deps, person, 2027);
-  for (const visit of VISITS) await scanAndTest(deps, person, visit);
+  // the pair of the older vehicle needs the box of a station
+  await visitAll(deps, person, [MINIBUS_VISIT]);
   await bench.world.setSpeed(speedAfterwards);
 }
 
@@ -121,6 +127,10 @@ async function powerUp(deps: Deps, { stationId, tag, family }: Pass): Promise<bo
 async function finish(deps: Deps, person: Person, request: StartOperation): Promise<void> {
   const started = await startOperation(deps, person, request);
   while (started.ok && deps.bench.running.has(request.stationId)) await sleep(20);
+}
+
+async function visitAll(deps: Deps, person: Person, visits: readonly Visit[]): Promise<void> {
+  for (const visit of visits) await scanAndTest(deps, person, visit);
 }
 
 async function scanAndTest(deps: Deps, person: Person, visit: Visit): Promise<void> {
