@@ -9,6 +9,8 @@ export interface LabelRule {
   readonly name: string;
   /** Anchored regular expression over capitals without blanks. */
   readonly pattern: string;
+  /** One for people to look at. */
+  readonly example: string;
   readonly known: readonly string[];
 }
 

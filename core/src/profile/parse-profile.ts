@@ -48,10 +48,11 @@ export function parseProfile(doc: ProfileDocument): Result<Profile> {
     title: doc.title,
     notes: doc.notes ?? [],
     chipMarkings: doc.chipMarkings ?? [],
-    labels: (doc.labels ?? []).map(({ id, name, pattern, known }) => ({
+    labels: (doc.labels ?? []).map(({ id, name, pattern, examples, known }) => ({
       id,
       name,
       pattern,
+      example: examples[0] ?? '',
       known: known ?? []
     })),
     regions,

@@ -46,7 +46,7 @@
           {#each p.labels as l (l.id)}
             <tr>
               <td>{l.name}</td>
-              <td class="mono">{l.pattern.slice(1, -1)}</td>
+              <td class="mono">{l.example}</td>
               <td class="mono">{l.known.join(', ') || '–'}</td>
             </tr>
           {/each}
