@@ -6,6 +6,9 @@ import standaloneCode from 'ajv/dist/standalone/index.js';
 import { build } from 'esbuild';
 import { layoutSchema } from '../core/src/scan/layout-schema.ts';
 import { profileSchema } from '../core/src/profile/schema.ts';
+import { partsAnswerSchema } from '../core/src/match/parts-answer.ts';
+import { pricesSchema } from '../core/src/ways/prices.ts';
+import { hoursSchema } from '../core/src/plan/hours.ts';
 import * as requests from '../app/src/lib/schema/requests.ts';
 
 interface Target {
@@ -16,11 +19,23 @@ interface Target {
 
 const core: Target = {
   outDir: new URL('../core/src/generated/', import.meta.url),
-  schemas: { validateProfile: profileSchema, validateLayout: layoutSchema },
+  schemas: {
+    validateProfile: profileSchema,
+    validateLayout: layoutSchema,
+    validatePartsAnswer: partsAnswerSchema,
+    validatePrices: pricesSchema,
+    validateHours: hoursSchema
+  },
   types: `import type { ProfileDocument } from '../profile/schema.ts';
 import type { LayoutDocument } from '../scan/layout-schema.ts';
+import type { PartsAnswer } from '../match/parts-answer.ts';
+import type { Prices } from '../ways/prices.ts';
+import type { Hours } from '../plan/hours.ts';
 export declare const validateProfile: Validate<ProfileDocument>;
-export declare const validateLayout: Validate<LayoutDocument>;`
+export declare const validateLayout: Validate<LayoutDocument>;
+export declare const validatePartsAnswer: Validate<PartsAnswer>;
+export declare const validatePrices: Validate<Prices>;
+export declare const validateHours: Validate<Hours>;`
 };
 
 const app: Target = {

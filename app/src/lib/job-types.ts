@@ -1,3 +1,4 @@
+import type { DonorCheck } from '@badger/core/match/judge-donor';
 import type { Judgement } from '@badger/core/base/verdict';
 import type { Problem } from '@badger/core/base/result';
 import type { ClonePlan } from '@badger/core/clone/plan';
@@ -178,14 +179,7 @@ export interface JobData {
   readonly cloneState: 'none' | 'stale' | 'built';
   readonly operations: readonly OperationData[];
   readonly lastWrite: OperationData | undefined;
-  readonly match: readonly {
-    readonly id: string;
-    readonly name: string;
-    readonly rule: 'equal' | 'ignore';
-    readonly original: string;
-    readonly donor: string;
-    readonly differs: boolean;
-  }[];
+  readonly match: DonorCheck | undefined;
   readonly way:
     | {
         readonly name: string;

@@ -1,6 +1,17 @@
 /** Things that the bench works with. */
 export type KitKind =
-  'interface' | 'supply' | 'adapter' | 'lead' | 'computer' | 'meter' | 'vehicle-supply';
+  | 'interface'
+  | 'supply'
+  | 'adapter'
+  | 'lead'
+  | 'computer'
+  | 'meter'
+  | 'vehicle-supply'
+  | 'probe-frame'
+  | 'solder-place'
+  | 'programmer'
+  | 'clip'
+  | 'fuse-lead';
 
 export const KIT_KINDS: readonly KitKind[] = [
   'interface',
@@ -9,7 +20,12 @@ export const KIT_KINDS: readonly KitKind[] = [
   'lead',
   'computer',
   'meter',
-  'vehicle-supply'
+  'vehicle-supply',
+  'probe-frame',
+  'solder-place',
+  'programmer',
+  'clip',
+  'fuse-lead'
 ];
 
 /** One piece of kit as the house keeps it. Times are milliseconds since 1970, UTC. */

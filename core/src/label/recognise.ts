@@ -4,7 +4,7 @@ import { findNumbers } from './find-numbers.ts';
 
 /** How a number of a family looks, and which ones are known. */
 export interface LabelRule {
-  /** `hardware-number`, `software-number`, `service-number`, `radio-approval`, `frequency`, `date`. */
+  /** Kind of number, as the schema lists them: `hardware-number`, `frequency` and so on. */
   readonly id: string;
   readonly name: string;
   /** Anchored regular expression over capitals without blanks. */
@@ -12,6 +12,8 @@ export interface LabelRule {
   /** One for people to look at. */
   readonly example: string;
   readonly known: readonly string[];
+  /** Where on the unit to look for it; empty when the profile does not say. */
+  readonly where: string;
 }
 
 /** What of a profile tells its units. */

@@ -2,6 +2,7 @@ import type { LabelRule } from '../label/recognise.ts';
 import type { ChecksumRule } from '../checksum/rule.ts';
 import type { Range } from '../image/range.ts';
 import type { ExpectedFault } from '../faults/fault.ts';
+import type { ProfileDocument } from './schema.ts';
 
 export interface Region {
   readonly id: string;
@@ -12,6 +13,10 @@ export interface Region {
   readonly eraseBlockBytes: number | undefined;
   readonly readBytesPerSecond: number;
   readonly writeBytesPerSecond: number;
+  /** Time to erase one block. Units: ms. */
+  readonly eraseMs: number;
+  /** Which processor holds it, in units with two. */
+  readonly processor: string | undefined;
 }
 
 export interface IdentityField {
@@ -20,7 +25,6 @@ export interface IdentityField {
   readonly lengthBytes: number;
   readonly did: number | undefined;
   readonly stored: { readonly region: string; readonly offsets: readonly number[] } | undefined;
-  readonly match: 'equal' | 'ignore';
 }
 
 export interface SupplyNeed {
@@ -48,31 +52,108 @@ export interface CanAccess {
   readonly familyDid: number;
 }
 
+type RawWay = ProfileDocument['ways'][number];
+
+/** Kind of a way to get at the memory. */
+export type WayKind = RawWay['kind'];
+/** What must be at hand for a way. */
+export type WayNeed = RawWay['needs'][number];
+/** What a person must be able to do for a way. */
+export type Skill = NonNullable<RawWay['skills']>[number];
+/** Line that carries the bytes. Units: bits or clocks a second, bytes, ms, s. */
+export interface Carrier {
+  readonly kind: NonNullable<RawWay['carrier']>['kind'];
+  readonly rate: number;
+  readonly blockBytes: number;
+  readonly ackMs: number;
+  readonly resets: number;
+  readonly resetSeconds: number;
+}
+export type Wire = RawWay['wiring'][number];
+
 export interface Way {
-  readonly kind: 'boot' | 'bench' | 'obd' | 'clip' | 'lifted' | 'pads';
+  readonly kind: WayKind;
   readonly name: string;
   readonly steps: readonly string[];
+  /** In the order of connecting. */
+  readonly wiring: readonly Wire[];
+  readonly reads: readonly string[];
+  readonly writes: readonly string[];
+  readonly known: RawWay['known'];
+  readonly needs: readonly WayNeed[];
+  readonly skills: readonly Skill[];
+  readonly credits: number;
+  /** Units: minutes. */
+  readonly handsOn: RawWay['handsOn'];
+  /** Waiting that is no transfer. Units: minutes. */
+  readonly waitMinutes: number;
+  readonly carrier: Carrier | undefined;
+  readonly risks: readonly string[];
   readonly holdPad: string | undefined;
   readonly supply: SupplyNeed | undefined;
   readonly draw: readonly DrawBand[];
   readonly can: CanAccess | undefined;
 }
 
-export type School = 'whole-image' | 'merge' | 'memory-chip' | 'supplied-file' | 'none';
+export type School = ProfileDocument['clone']['schools'][number]['id'];
+export type MatchRule = ProfileDocument['match'][number];
+export type Supersession = NonNullable<ProfileDocument['supersessions']>[number];
+export type OtherMake = NonNullable<ProfileDocument['otherMakes']>[number];
+export type AfterFit = ProfileDocument['afterFit'][number];
+export type Risk = ProfileDocument['risks'][number];
+export type WearValue = NonNullable<ProfileDocument['wear']>[number];
+export type Transform = NonNullable<ProfileDocument['transforms']>[number];
+
+/** Part of a region that comes from elsewhere than the rest of it. */
+export interface CloneRange {
+  readonly region: string;
+  readonly over: Range;
+  readonly from: 'original' | 'donor';
+  readonly what: string;
+  readonly why: string;
+}
+
+export interface SecretField {
+  readonly id: string;
+  readonly name: string;
+  readonly region: string;
+  readonly offsets: readonly number[];
+  readonly lengthBytes: number;
+  readonly form: NonNullable<ProfileDocument['secrets']>[number]['form'];
+  readonly transform: string | undefined;
+}
+
+export type Span = readonly [number, number];
 
 /** A module family as the application works with it: addresses are numbers, every reference is checked. */
 export interface Profile {
   readonly id: string;
   readonly version: number;
   readonly make: string;
-  readonly kind: string;
+  readonly kind: ProfileDocument['kind'];
   readonly title: string;
   readonly notes: readonly string[];
   readonly chipMarkings: readonly string[];
   readonly labels: readonly LabelRule[];
   readonly regions: readonly Region[];
   readonly writeOrder: readonly string[];
+  /** The first school of `schools`: what is done unless somebody chooses otherwise. */
   readonly school: School;
+  readonly schools: readonly { readonly id: School; readonly why: string }[];
+  readonly cloneRanges: readonly CloneRange[];
+  /** Processors that must be written in one job, in this order; empty for one. */
+  readonly together: readonly string[];
+  readonly match: readonly MatchRule[];
+  readonly supersessions: readonly Supersession[];
+  readonly otherMakes: readonly OtherMake[];
+  readonly transforms: readonly Transform[];
+  readonly secrets: readonly SecretField[];
+  readonly makerRoute: boolean;
+  readonly afterFit: readonly AfterFit[];
+  readonly risks: readonly Risk[];
+  readonly wear: readonly WearValue[];
+  /** Rules of thumb of the trade. Units: minutes, from and to. */
+  readonly thumb: { readonly read: Span | undefined; readonly write: Span | undefined };
   readonly identity: readonly IdentityField[];
   readonly checksums: readonly ChecksumRule[];
   readonly ways: readonly Way[];
@@ -92,7 +173,8 @@ export function findDrivenWay(
   profile: Profile
 ): (Way & { can: CanAccess; supply: SupplyNeed }) | undefined {
   for (const way of profile.ways) {
-    if (way.can && way.supply) return { ...way, can: way.can, supply: way.supply };
+    if (way.known === 'works' && way.can && way.supply)
+      return { ...way, can: way.can, supply: way.supply };
   }
   return undefined;
 }

@@ -1,197 +1,84 @@
 import type { Static } from 'typebox';
+import { id, name } from './schema-basics.ts';
+import { afterFit, expectedFault, risk, thumb, wearValue } from './schema-care.ts';
+import { identityField, label, matchRule, otherMake, supersession } from './schema-identity.ts';
+import { checksum, clone, region, secret, transform } from './schema-memory.ts';
+import { way } from './schema-ways.ts';
 
-const address = { type: 'string', pattern: '^0x[0-9A-F]{1,8}$' } as const;
-const length = { type: 'integer', minimum: 1, maximum: 67108864 } as const;
-const name = { type: 'string', minLength: 1, maxLength: 80 } as const;
-const id = { type: 'string', pattern: '^[a-z][a-z0-9-]*$', maxLength: 40 } as const;
-
-const region = {
-  type: 'object',
-  additionalProperties: false,
-  required: ['id', 'name', 'address', 'lengthBytes', 'readBytesPerSecond', 'writeBytesPerSecond'],
-  properties: {
-    id,
-    name,
-    address,
-    lengthBytes: length,
-    /** Smallest piece that can be erased; absent where the memory is written byte by byte. */
-    eraseBlockBytes: length,
-    readBytesPerSecond: { type: 'number', exclusiveMinimum: 0 },
-    writeBytesPerSecond: { type: 'number', exclusiveMinimum: 0 }
-  }
-} as const;
-
-const identityField = {
-  type: 'object',
-  additionalProperties: false,
-  required: ['id', 'name', 'lengthBytes'],
-  properties: {
-    id,
-    name,
-    lengthBytes: { type: 'integer', minimum: 1, maximum: 64 },
-    /** Data identifier under which the unit reports it (ISO 14229-1), as hex. */
-    did: { type: 'string', pattern: '^[0-9A-F]{4}$' },
-    /** Where it lies in the dump, with every copy. */
-    stored: {
-      type: 'object',
-      additionalProperties: false,
-      required: ['region', 'offsets'],
-      properties: { region: id, offsets: { type: 'array', minItems: 1, items: address } }
-    },
-    /** What a donor must do: be equal, or it does not matter. */
-    match: { enum: ['equal', 'ignore'] }
-  }
-} as const;
-
-const way = {
-  type: 'object',
-  additionalProperties: false,
-  required: ['kind', 'name', 'steps'],
-  properties: {
-    kind: { enum: ['boot', 'bench', 'obd', 'clip', 'lifted', 'pads'] },
-    name,
-    /** Told to the technician in this order. */
-    steps: { type: 'array', items: { type: 'string', minLength: 1 } },
-    /** The pad that has to be held while the supply is switched on. */
-    holdPad: { type: 'string' },
-    supply: {
-      type: 'object',
-      additionalProperties: false,
-      required: ['voltageMinMv', 'voltageMaxMv', 'limitMinMa', 'limitMaxMa'],
-      properties: {
-        voltageMinMv: { type: 'integer' },
-        voltageMaxMv: { type: 'integer' },
-        limitMinMa: { type: 'integer' },
-        limitMaxMa: { type: 'integer' }
-      }
-    },
-    /** Current that a sound unit draws, by state. */
-    draw: {
-      type: 'array',
-      items: {
-        type: 'object',
-        additionalProperties: false,
-        required: ['state', 'minMa', 'maxMa'],
-        properties: {
-          state: { enum: ['idle', 'boot', 'reading', 'writing'] },
-          minMa: { type: 'integer' },
-          maxMa: { type: 'integer' }
-        }
-      }
-    },
-    can: {
-      type: 'object',
-      additionalProperties: false,
-      required: [
-        'bitrateBps',
-        'requestId',
-        'responseId',
-        'securityLevel',
-        'keyAlgorithm',
-        'keyConstant'
-      ],
-      properties: {
-        bitrateBps: { enum: [125000, 250000, 500000] },
-        requestId: address,
-        responseId: address,
-        securityLevel: { type: 'integer', minimum: 1, maximum: 125 },
-        keyAlgorithm: { enum: ['tidemark'] },
-        keyConstant: { type: 'string', pattern: '^[0-9A-F]{8}$' },
-        chipIdDid: { type: 'string', pattern: '^[0-9A-F]{4}$' },
-        familyDid: { type: 'string', pattern: '^[0-9A-F]{4}$' }
-      }
-    }
-  }
-} as const;
-
-const checksum = {
-  type: 'object',
-  additionalProperties: false,
-  required: ['id', 'region', 'kind', 'start', 'end', 'storedAt', 'littleEndian'],
-  properties: {
-    id,
-    region: id,
-    kind: { enum: ['crc32', 'sum16'] },
-    start: address,
-    end: address,
-    storedAt: address,
-    littleEndian: { type: 'boolean' }
-  }
-} as const;
-
-/** How a number on the unit's label looks, and which ones are known to belong to the family. */
-const label = {
-  type: 'object',
-  additionalProperties: false,
-  required: ['id', 'name', 'pattern', 'examples'],
-  properties: {
-    id: {
-      enum: [
-        'hardware-number',
-        'software-number',
-        'service-number',
-        'radio-approval',
-        'frequency',
-        'date'
-      ]
-    },
-    name,
-    /** Anchored, over capitals without blanks. */
-    pattern: { type: 'string', pattern: '^\\^[^\\s]{1,100}\\$$' },
-    examples: { type: 'array', minItems: 1, items: { type: 'string', minLength: 1 } },
-    known: { type: 'array', items: { type: 'string', minLength: 1 } }
-  }
-} as const;
-
-/** Module family profile, open JSON. Source: JSON Schema 2020-12. */
+/** Module family profile, open JSON. Source: JSON Schema 2020-12. Field by field: docs/profiles.md. */
 export const profileSchema = {
   $id: 'urn:upright-badger:profile',
   type: 'object',
   additionalProperties: false,
-  required: ['id', 'version', 'make', 'kind', 'title', 'regions', 'writeOrder', 'school', 'ways'],
+  required: [
+    ...['id', 'version', 'make', 'kind', 'title', 'regions', 'writeOrder', 'ways', 'clone'],
+    ...['labels', 'match', 'risks', 'afterFit']
+  ],
   properties: {
-    id: { type: 'string', pattern: '^[A-Z]{2}-[A-Z0-9]{3}$' },
-    version: { type: 'integer', minimum: 1 },
+    id: {
+      type: 'string',
+      pattern: '^[A-Z]{2}-[A-Z0-9]{3}$',
+      description: 'Family code, as the house calls it.'
+    },
+    version: {
+      type: 'integer',
+      minimum: 1,
+      description: 'Raised with every change; every version that was ever loaded is kept.'
+    },
     make: name,
     kind: {
       enum: [
-        'engine',
-        'transmission',
-        'engine-transmission',
-        'body',
-        'comfort',
-        'immobiliser',
+        ...['engine', 'transmission', 'engine-transmission', 'body', 'comfort', 'immobiliser'],
         'key-unit'
       ]
     },
     title: name,
-    notes: { type: 'array', items: { type: 'string' } },
-    chipMarkings: { type: 'array', items: { type: 'string' } },
-    labels: { type: 'array', items: label },
-    regions: { type: 'array', minItems: 1, items: region },
-    writeOrder: { type: 'array', minItems: 1, items: id },
-    school: { enum: ['whole-image', 'merge', 'memory-chip', 'supplied-file', 'none'] },
-    identity: { type: 'array', items: identityField },
-    checksums: { type: 'array', items: checksum },
-    ways: { type: 'array', minItems: 1, items: way },
-    /** The unit holds immobiliser or security data: work on it needs recorded authority. */
-    securityData: { type: 'boolean' },
-    /** Faults that a sound unit stores when it lies alone on a bench. */
+    notes: {
+      type: 'array',
+      items: { type: 'string' },
+      description: 'What a technician must know first.'
+    },
+    chipMarkings: {
+      type: 'array',
+      items: { type: 'string' },
+      description: 'What is printed on the processor or the memory chip.'
+    },
+    labels: { type: 'array', items: label, description: 'Numbers on the label.' },
+    identity: { type: 'array', items: identityField, description: 'What the unit itself holds.' },
+    match: { type: 'array', minItems: 1, items: matchRule, description: 'What a donor must be.' },
+    supersessions: { type: 'array', items: supersession, description: 'What took whose place.' },
+    otherMakes: { type: 'array', items: otherMake, description: 'Same hardware, other make.' },
+    regions: {
+      type: 'array',
+      items: region,
+      description: 'Every memory; empty where nothing is read.'
+    },
+    writeOrder: {
+      type: 'array',
+      items: id,
+      description: 'All regions, in the order in which they are read and written.'
+    },
+    ways: { type: 'array', minItems: 1, items: way, description: 'Ways to get at the memory.' },
+    checksums: { type: 'array', items: checksum, description: 'Sums that the unit checks.' },
+    transforms: { type: 'array', items: transform, description: 'How regions are scrambled.' },
+    clone,
+    secrets: { type: 'array', items: secret, description: 'Security data in the memory.' },
+    securityData: {
+      type: 'boolean',
+      description: 'Holds immobiliser or security data: work on it needs recorded authority.'
+    },
+    makerRoute: {
+      type: 'boolean',
+      description: 'The maker sells it new and his own route can program it.'
+    },
+    afterFit: { type: 'array', items: afterFit, description: 'What the vehicle still needs.' },
+    risks: { type: 'array', items: risk, description: 'What may go wrong, and what lowers it.' },
+    wear: { type: 'array', items: wearValue, description: 'Values that tell the wear.' },
+    thumb,
     expectedBenchFaults: {
       type: 'array',
-      items: {
-        type: 'object',
-        additionalProperties: false,
-        required: ['code'],
-        properties: {
-          /** Whole code or its beginning. */
-          code: { type: 'string', pattern: '^[PCBU][0-3][0-9A-F]{0,3}$' },
-          failureTypes: {
-            type: 'array',
-            items: { type: 'string', pattern: '^[0-9A-F]{2}$' }
-          }
-        }
-      }
+      items: expectedFault,
+      description: 'Faults that a sound unit stores when it lies alone on a bench.'
     }
   }
 } as const;

@@ -12,13 +12,15 @@ const region = {
   lengthBytes: 1024,
   eraseBlockBytes: undefined,
   readBytesPerSecond: 1,
-  writeBytesPerSecond: 1
+  writeBytesPerSecond: 1,
+  eraseMs: 0,
+  processor: undefined
 };
 const profile: Profile = {
   id: 'XX-AB1',
   version: 1,
   make: 'm',
-  kind: 'k',
+  kind: 'body',
   title: 't',
   notes: [],
   chipMarkings: [],
@@ -26,14 +28,26 @@ const profile: Profile = {
   regions: [region],
   writeOrder: ['eeprom'],
   school: 'whole-image',
+  schools: [],
+  cloneRanges: [],
+  together: [],
+  match: [],
+  supersessions: [],
+  otherMakes: [],
+  transforms: [],
+  secrets: [],
+  makerRoute: false,
+  afterFit: [],
+  risks: [],
+  wear: [],
+  thumb: { read: undefined, write: undefined },
   identity: [
     {
       id: 'vin',
       name: 'VIN',
       lengthBytes: 6,
       did: undefined,
-      stored: { region: 'eeprom', offsets: [16, 32] },
-      match: 'ignore'
+      stored: { region: 'eeprom', offsets: [16, 32] }
     }
   ],
   checksums: [

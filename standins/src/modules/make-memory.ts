@@ -1,7 +1,7 @@
 import { encodeAscii, encodeUintBe } from '@badger/core/base/bytes';
 import { computeChecksum, storedRange } from '@badger/core/checksum/rule';
 import type { Profile, Region } from '@badger/core/profile/profile';
-import { createRandom, seedOf } from '../world/random.ts';
+import { createRandom, seedOf } from '@badger/core/base/random';
 
 /** Memory by region id. */
 export type Memory = Map<string, Uint8Array>;

@@ -3,7 +3,7 @@ import type { CanAccess, Profile, Region } from '@badger/core/profile/profile';
 import { decodeMemory, decodeTransferRequest, nextCounter } from '@badger/core/uds/codec';
 import { computeTidemarkKey } from '@badger/core/uds/security-key';
 import { NRC, ROUTINE_ERASE_MEMORY } from '@badger/core/uds/services';
-import { createRandom, seedOf } from '../world/random.ts';
+import { createRandom, seedOf } from '@badger/core/base/random';
 import type { Answer, BusUnit } from '../interface-box/bus-unit.ts';
 import { answerFaults } from './bench-memory.ts';
 import type { Memory } from './make-memory.ts';

@@ -1,5 +1,5 @@
 import type { UnitKind, UnitPlace } from '@badger/core/scan/scan';
-import { createRandom, seedOf } from '../world/random.ts';
+import { createRandom, seedOf } from '@badger/core/base/random';
 import type { Behaviour, ScriptedFault } from './control-unit.ts';
 
 /** What is wrong with a vehicle, as training and demo tell it. */

@@ -1,5 +1,6 @@
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { BoxFault } from '../interface-box/box-server.ts';
+import type { PartsFault } from '../parts/parts-service.ts';
 import type { DoipFault } from '../vehicle/doip-entity.ts';
 import { SCRIPT_NAMES } from '../vehicle/fault-script.ts';
 import type { Ignition } from '../vehicle/vehicle.ts';
@@ -54,6 +55,10 @@ function act(world: World, path: string, body: Record<string, unknown>): Reply {
   if (path === '/vehicle') return vehicle(world, body);
   if (path === '/vehicle-faults') {
     world.yard.fault = (body['fault'] ?? undefined) as DoipFault | undefined;
+    return { status: 200, body: {} };
+  }
+  if (path === '/parts-faults') {
+    world.fault = (body['fault'] ?? undefined) as PartsFault | undefined;
     return { status: 200, body: {} };
   }
   const station = world.stations.find((s) => s.spec.id === body['station']);
@@ -126,6 +131,7 @@ function describe(world: World) {
       supplyPort: s.supplyPort
     })),
     units: [...world.units.values()].map((m) => ({ tag: m.spec.tag, family: m.spec.family })),
+    partsPort: world.partsPort,
     doipPort: world.yard.doipPort,
     plugged: world.yard.vehicle()?.spec.id ?? null,
     pluggedStation: world.yard.station ?? null,

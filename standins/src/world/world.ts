@@ -8,6 +8,8 @@ import type { VehicleLayout } from '@badger/core/scan/layout';
 import type { BusUnit } from '../interface-box/bus-unit.ts';
 import type { VehicleSpec } from '../vehicle/vehicle.ts';
 import { Yard } from '../vehicle/yard.ts';
+import { Catalogue } from '../parts/catalogue.ts';
+import { createPartsService, type PartsFault, type PartsHost } from '../parts/parts-service.ts';
 import { listen, trackSockets } from './listen.ts';
 
 export interface StationSpec {
@@ -84,7 +86,13 @@ export class Station implements BoxHost {
 }
 
 /** The whole simulated bench: stations with their servers, and the units lying about. */
-export class World {
+export class World implements PartsHost {
+  readonly catalogue: Catalogue;
+  /** What is wrong with the parts service. */
+  fault: PartsFault | undefined;
+  partsPort = 0;
+  /** Questions that the parts service was asked. */
+  partsAsked = 0;
   readonly stations: readonly Station[];
   readonly units: ReadonlyMap<string, Module>;
   readonly yard: Yard;
@@ -96,6 +104,7 @@ export class World {
 
   constructor(options: WorldOptions) {
     this.#speed = options.speed;
+    this.catalogue = new Catalogue(options.profiles, options.vehicles);
     this.yard = new Yard({
       vehicles: options.vehicles,
       layouts: options.layouts,
@@ -132,8 +141,15 @@ export class World {
       station.boxPort = await listen(box, station.spec.boxPort);
       station.supplyPort = await listen(supply, station.spec.supplyPort);
     }
+    const parts = createPartsService(this);
+    this.#closers.push(trackSockets(parts));
+    this.partsPort = await listen(parts);
     const ticker = setInterval(() => this.stations.forEach((s) => s.supply.tick()), 50);
     this.#closers.push(() => clearInterval(ticker));
+  }
+
+  asked(): void {
+    this.partsAsked++;
   }
 
   stop(): void {

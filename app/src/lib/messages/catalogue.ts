@@ -3,6 +3,9 @@ import type { Problem } from '@badger/core/base/result';
 import { arrive } from './arrive.ts';
 import { bench } from './bench.ts';
 import type { Message, MessageOf, Params } from './message.ts';
+import { match } from './match.ts';
+import { plan } from './plan.ts';
+import { profile } from './profile.ts';
 import { label } from './label.ts';
 import { problems } from './problems.ts';
 import { prove } from './prove.ts';
@@ -17,7 +20,10 @@ export const catalogue: Readonly<Record<string, MessageOf>> = {
   ...arrive,
   ...prove,
   ...scan,
-  ...label
+  ...label,
+  ...match,
+  ...plan,
+  ...profile
 };
 
 /** What people read for a code; an unknown code is shown as it is, never hidden. */

@@ -260,21 +260,5 @@ export const problems: Record<string, MessageOf> = {
     title: 'The application does not answer',
     text: 'It may be restarting. What was kept is kept.',
     clear: 'Wait a moment and try again.'
-  }),
-  'profile.region.overlap': (p) => ({ title: 'Regions overlap', text: text(p['path']) }),
-  'profile.region.unknown': (p) => ({ title: 'Unknown region', text: text(p['path']) }),
-  'profile.order.incomplete': (p) => ({
-    title: 'Write order is not complete',
-    text: text(p['path'])
-  }),
-  'profile.field.outside': (p) => ({ title: 'Field outside its region', text: text(p['path']) }),
-  'profile.rule.outside': (p) => ({ title: 'Checksum outside its region', text: text(p['path']) }),
-  'profile.label.pattern': (p) => ({
-    title: 'Label pattern does not hold',
-    text: `${text(p['path'])}${p['number'] === undefined ? '' : `: ${text(p['number'])} does not fit`}`
-  }),
-  'profile.erase.uneven': (p) => ({
-    title: 'Erase block does not divide the region',
-    text: text(p['path'])
   })
 };

@@ -84,7 +84,10 @@ export const kitEdit = {
     version: { type: 'integer', minimum: 1 },
     retire: { type: 'boolean' },
     kind: {
-      enum: ['interface', 'supply', 'adapter', 'lead', 'computer', 'meter', 'vehicle-supply']
+      enum: [
+        ...['interface', 'supply', 'adapter', 'lead', 'computer', 'meter', 'vehicle-supply'],
+        ...['probe-frame', 'solder-place', 'programmer', 'clip', 'fuse-lead']
+      ]
     },
     name: { type: 'string', minLength: 1, maxLength: 60, pattern: '\\S' },
     stationId: { anyOf: [stationId, { type: 'string', maxLength: 0 }] },

@@ -1,5 +1,14 @@
 import type { Static } from 'typebox';
 import { assignUnit, authority, kitEdit, kitTick, newJob, place } from './arrive-requests.ts';
+import {
+  newQuote,
+  newStock,
+  offer,
+  personSkills,
+  planMark,
+  unitFacts,
+  wayChoice
+} from './match-requests.ts';
 import { proof, proofTest, route, startScan, typedScan, vehicleHands } from './prove-requests.ts';
 import { stationId, tag, unitRole } from './shapes.ts';
 
@@ -127,7 +136,14 @@ export const schemas = {
   Route: route,
   KitTick: kitTick,
   KitEdit: kitEdit,
-  Place: place
+  Place: place,
+  UnitFacts: unitFacts,
+  NewStock: newStock,
+  Offer: offer,
+  WayChoice: wayChoice,
+  NewQuote: newQuote,
+  PersonSkills: personSkills,
+  PlanMark: planMark
 } as const;
 
 export type Hands = Static<typeof hands>;
@@ -151,3 +167,10 @@ export type Route = Static<typeof route>;
 export type KitTick = Static<typeof kitTick>;
 export type KitEdit = Static<typeof kitEdit>;
 export type Place = Static<typeof place>;
+export type UnitFacts = Static<typeof unitFacts>;
+export type NewStock = Static<typeof newStock>;
+export type Offer = Static<typeof offer>;
+export type WayChoice = Static<typeof wayChoice>;
+export type NewQuote = Static<typeof newQuote>;
+export type PersonSkills = Static<typeof personSkills>;
+export type PlanMark = Static<typeof planMark>;

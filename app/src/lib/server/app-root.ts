@@ -10,6 +10,9 @@ export async function startRoot(): Promise<void> {
     worldUrl: process.env['WORLD_URL'],
     stations: process.env['BADGER_STATIONS'],
     doip: process.env['BADGER_DOIP'],
+    parts: process.env['BADGER_PARTS_URL']
+      ? { url: process.env['BADGER_PARTS_URL'], key: process.env['BADGER_PARTS_KEY'] ?? '' }
+      : undefined,
     profilesDir: process.env['PROFILES_DIR'],
     demo: process.env['BADGER_DEMO'] === '1',
     rehearse: process.env['BADGER_REHEARSE'] !== '0'

@@ -2,6 +2,8 @@ import type { Logger } from 'pino';
 import type { Profile } from '@badger/core/profile/profile';
 import type { VehicleLayout } from '@badger/core/scan/layout';
 import type { Bench } from './bench/bench.ts';
+import type { PartsClient } from './bench/parts-client.ts';
+import type { RefusedProfile } from './services/load-profiles.ts';
 import type { Db } from './db/client.ts';
 
 /** What the services work with; made once in the composition root, or by a test. */
@@ -9,6 +11,10 @@ export interface Deps {
   readonly db: Db;
   readonly bench: Bench;
   readonly profiles: ReadonlyMap<string, Profile>;
+  /** Profile files that do not hold, with the place and the reason. */
+  readonly refusedProfiles: readonly RefusedProfile[];
+  /** The house's parts service; undefined where there is none. */
+  readonly parts: PartsClient | undefined;
   /** Where the units of the known makes answer. */
   readonly layouts: readonly VehicleLayout[];
   readonly log: Pick<Logger, 'info' | 'warn' | 'error'>;

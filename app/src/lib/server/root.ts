@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import pino from 'pino';
 import { DOIP_PORT } from '@badger/core/doip/codec';
 import { Bench } from './bench/bench.ts';
+import { PartsClient } from './bench/parts-client.ts';
 import { createDb, migrateDb } from './db/client.ts';
 import type { Deps } from './deps.ts';
 import { listStations, saveStation } from './repositories/stations.ts';
@@ -28,6 +29,8 @@ export interface RootOptions {
   readonly stations?: string | undefined;
   /** Where a real vehicle's DoIP entity listens: `HOST` or `HOST:PORT`. */
   readonly doip?: string | undefined;
+  /** Address and key of the house's parts service; the simulated world brings its own. */
+  readonly parts?: { readonly url: string; readonly key: string } | undefined;
   /** Bring a freshly seeded demo to its stops by working on the simulated bench. */
   readonly rehearse?: boolean;
   readonly log?: Deps['log'];
@@ -40,7 +43,7 @@ export async function createRoot(options: RootOptions): Promise<Root> {
   const db = createDb(options.databaseUrl);
   await migrateDb(db, options.migrationsDir);
   const folder = resolve(options.profilesDir ?? '../profiles');
-  const profiles = await loadProfiles(db, folder, log);
+  const { profiles, refused: refusedProfiles } = await loadProfiles(db, folder, log);
   const layouts = loadLayouts(`${folder}/vehicles`, log);
   if (options.worldUrl) await takeStationsFromWorld(db, options.worldUrl);
   for (const station of parseStations(options.stations)) await saveStation(db, station);
@@ -49,7 +52,11 @@ export async function createRoot(options: RootOptions): Promise<Root> {
   await bench.world?.load();
   const owner = randomInt(1, 2 ** 31 - 1);
   const releaseOwner = holdOwnerLock(options.databaseUrl as string, owner);
-  const deps: Deps = { db, bench, profiles, layouts, log, owner, heartbeatMs: 1000 };
+  const parts = partsClient(options, bench.world?.latest?.partsPort);
+  const deps: Deps = {
+    ...{ db, bench, profiles, refusedProfiles, layouts, parts, log, owner },
+    heartbeatMs: 1000
+  };
   const stopRecovering = keepRecovering(deps);
   if (seeded && options.rehearse) await rehearseDemo(deps, bench.world?.latest?.speed ?? 30);
   return {
@@ -77,6 +84,17 @@ async function takeStationsFromWorld(db: Deps['db'], url: string): Promise<void>
       supplyPort: s.supplyPort
     });
   }
+}
+
+/** Key of the simulated parts service; a real one comes from the environment. */
+const DEMO_PARTS_KEY = 'saltmarsh-parts-key';
+
+function partsClient(
+  { parts }: RootOptions,
+  worldPort: number | undefined
+): PartsClient | undefined {
+  if (parts) return new PartsClient(parts.url, parts.key);
+  return worldPort ? new PartsClient(`http://127.0.0.1:${worldPort}`, DEMO_PARTS_KEY) : undefined;
 }
 
 function parseDoip(text: string | undefined) {

@@ -8,7 +8,12 @@ export const KIND_WORDS: Record<KitKind, string> = {
   lead: 'Lead',
   computer: 'Computer',
   meter: 'Meter',
-  'vehicle-supply': 'Vehicle support supply'
+  'vehicle-supply': 'Vehicle support supply',
+  'probe-frame': 'Probe frame',
+  'solder-place': 'Soldering place',
+  programmer: 'Chip programmer',
+  clip: 'Chip clip',
+  'fuse-lead': 'Power-cycling fuse lead'
 };
 
 export const KINDS = KIT_KINDS.map((id) => ({ id, name: KIND_WORDS[id] }));
@@ -61,9 +66,9 @@ export function toKitEdit(row: KitRowData | undefined): KitEdit {
 /** Which fields a kind has; the others stay out of its form. */
 export function fieldsOf(kind: KitKind) {
   return {
-    versions: kind === 'interface' || kind === 'computer' || kind === 'meter',
+    versions: ['interface', 'computer', 'meter', 'programmer'].includes(kind),
     link: kind === 'interface',
-    plugs: kind === 'lead' || kind === 'adapter',
+    plugs: ['lead', 'adapter', 'clip', 'fuse-lead'].includes(kind),
     calibration: kind === 'meter' || kind === 'supply' || kind === 'vehicle-supply',
     rated: kind === 'supply' || kind === 'vehicle-supply'
   };

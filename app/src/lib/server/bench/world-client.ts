@@ -15,6 +15,7 @@ export interface WorldState {
   }[];
   readonly units: readonly { readonly tag: string; readonly family: string }[];
   readonly doipPort: number;
+  readonly partsPort: number;
   /** Vehicle that the diagnostic cable is in. */
   readonly plugged: string | null;
   readonly pluggedStation: string | null;

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, lt, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, lt, sql } from 'drizzle-orm';
 import type { Tx } from '../db/client.ts';
 import { job, unit } from '../db/schema/jobs.ts';
 import { person } from '../db/schema/people.ts';
@@ -28,6 +28,7 @@ const columns = {
   problem: operation.problem,
   meaning: operation.meaning,
   personName: person.name,
+  timeFactor: operation.timeFactor,
   queuedAt: operation.queuedAt,
   startedAt: operation.startedAt,
   endedAt: operation.endedAt
@@ -126,4 +127,27 @@ export async function isOwnerGone(db: Tx, owner: number): Promise<boolean> {
     sql`select count(*)::int as n from pg_locks where locktype = 'advisory' and classid = 727002 and objid = ${owner}`
   );
   return (result.rows[0] as { n: number }).n === 0;
+}
+
+/** Finished reads and writes on units of one family, newest first, for the estimate of the next. */
+export async function listMeasured(db: Tx, family: string, limit = 120) {
+  return db
+    .select({
+      kind: operation.kind,
+      regions: operation.regions,
+      startedAt: operation.startedAt,
+      endedAt: operation.endedAt,
+      timeFactor: operation.timeFactor
+    })
+    .from(operation)
+    .innerJoin(job, eq(job.id, operation.jobId))
+    .where(
+      and(
+        eq(job.familyId, family),
+        eq(operation.state, 'done'),
+        inArray(operation.kind, ['read', 'write'])
+      )
+    )
+    .orderBy(desc(operation.endedAt))
+    .limit(limit);
 }

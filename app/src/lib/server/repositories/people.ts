@@ -1,4 +1,5 @@
 import { and, count, eq, gt, lt, sql } from 'drizzle-orm';
+import type { Skill } from '@badger/core/profile/profile';
 import type { Role } from '@badger/core/gates/facts';
 import type { Db, Tx } from '../db/client.ts';
 import { person, session, signInAttempt } from '../db/schema/people.ts';
@@ -13,7 +14,7 @@ const personColumns = { id: person.id, name: person.name, role: person.role };
 
 export async function insertPerson(
   db: Tx,
-  values: { name: string; role: Role; passwordHash: string }
+  values: { name: string; role: Role; passwordHash: string; skills?: Skill[] }
 ): Promise<Person> {
   const [row] = await db.insert(person).values(values).returning(personColumns);
   return row as Person;
@@ -37,6 +38,30 @@ export async function findPersonWithHash(db: Tx, name: string) {
 
 export async function listPeople(db: Tx): Promise<Person[]> {
   return db.select(personColumns).from(person).orderBy(person.name);
+}
+
+/** Everybody with what they can do at the bench. */
+export async function listSkills(
+  db: Tx
+): Promise<(Person & { readonly skills: readonly Skill[] })[]> {
+  return db
+    .select({ ...personColumns, skills: person.skills })
+    .from(person)
+    .orderBy(person.name);
+}
+
+/** False when there is no such person. */
+export async function setSkills(
+  db: Tx,
+  personId: string,
+  skills: readonly Skill[]
+): Promise<boolean> {
+  const rows = await db
+    .update(person)
+    .set({ skills: [...skills] })
+    .where(eq(person.id, personId))
+    .returning({ id: person.id });
+  return rows.length === 1;
 }
 
 export async function countPeople(db: Tx): Promise<number> {

@@ -1,6 +1,7 @@
-import { asc, eq, ilike, or } from 'drizzle-orm';
+import { and, asc, eq, ilike, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
+import type { StockState } from '@badger/core/match/judge-stock';
 import type { Tx } from '../db/client.ts';
-import { unit } from '../db/schema/jobs.ts';
+import { job, jobUnit, unit } from '../db/schema/jobs.ts';
 import type { UnitRow } from './jobs.ts';
 
 export async function listUnits(db: Tx): Promise<UnitRow[]> {
@@ -29,7 +30,14 @@ export async function searchUnits(db: Tx, text: string, limit = 10): Promise<Uni
 
 export async function insertUnit(
   db: Tx,
-  values: { tag: string; familyId: string; place?: string }
+  values: {
+    tag: string;
+    familyId: string;
+    place?: string;
+    labelNumbers?: Record<string, string>;
+    stock?: StockState | null;
+    wear?: Record<string, number>;
+  }
 ): Promise<UnitRow> {
   const [row] = await db.insert(unit).values(values).returning();
   return row as UnitRow;
@@ -56,4 +64,82 @@ export async function setIdentity(
 
 export async function setPlace(db: Tx, unitId: string, place: string): Promise<void> {
   await db.update(unit).set({ place }).where(eq(unit.id, unitId));
+}
+
+/** Most that one question to the shelf gives back. */
+const MOST_STOCK = 300;
+
+/** Number of the open job that a unit serves in. */
+const servesIn = sql<number | null>`(
+  select min(${job.number}) from ${jobUnit} join ${job} on ${job.id} = ${jobUnit.jobId}
+  where ${jobUnit.unitId} = ${unit.id} and ${job.closedAt} is null)`;
+
+export type StockRow = UnitRow & { readonly inJob: number | null };
+
+/**
+ * Units in stock that carry one of these hardware numbers, or whose number nobody knows, of this family; all of the family
+ * when `hardware` is undefined. Both questions go through a partial index.
+ */
+export async function findStock(
+  db: Tx,
+  { family, hardware }: { family: string; hardware: readonly string[] | undefined }
+): Promise<StockRow[]> {
+  const ofFamily = eq(unit.familyId, family);
+  const rows = await db
+    .select({ unit, inJob: servesIn })
+    .from(unit)
+    .where(
+      and(
+        isNotNull(unit.stock),
+        hardware
+          ? or(
+              inArray(unit.hardwareNumber, [...hardware]),
+              and(ofFamily, isNull(unit.hardwareNumber))
+            )
+          : ofFamily
+      )
+    )
+    .orderBy(asc(unit.tag))
+    .limit(MOST_STOCK);
+  return rows.map((r) => ({ ...r.unit, inJob: r.inJob }));
+}
+
+/** A page of the shelf, by tag; `text` looks in tag, family, chip id and hardware number. */
+export async function listStock(
+  db: Tx,
+  options: { text: string; stockOnly: boolean; limit: number; offset: number }
+): Promise<StockRow[]> {
+  const like = `%${options.text.replaceAll(/[%_\\]/g, '\\$&')}%`;
+  const rows = await db
+    .select({ unit, inJob: servesIn })
+    .from(unit)
+    .where(
+      and(
+        options.stockOnly ? isNotNull(unit.stock) : undefined,
+        options.text === ''
+          ? undefined
+          : or(
+              ilike(unit.tag, like),
+              ilike(unit.familyId, like),
+              ilike(unit.chipId, like),
+              ilike(unit.hardwareNumber, like)
+            )
+      )
+    )
+    .orderBy(asc(unit.tag))
+    .limit(options.limit)
+    .offset(options.offset);
+  return rows.map((r) => ({ ...r.unit, inJob: r.inJob }));
+}
+
+export async function setUnitFacts(
+  db: Tx,
+  unitId: string,
+  values: {
+    labelNumbers?: Record<string, string>;
+    stock?: StockState | null;
+    wear?: Record<string, number>;
+  }
+): Promise<void> {
+  await db.update(unit).set(values).where(eq(unit.id, unitId));
 }

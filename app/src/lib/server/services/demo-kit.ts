@@ -56,6 +56,11 @@ export function demoKit(midnight: Date, stations: readonly string[]): KitValues[
       software: '12.3',
       wantedSoftware: '12.3'
     },
+    { ...on('corner'), kind: 'probe-frame', name: 'Probe frame' },
+    { ...on('corner'), kind: 'solder-place', name: 'Soldering place' },
+    { kind: 'programmer', name: 'Chip programmer', software: '2.6', wantedSoftware: '2.6' },
+    { kind: 'clip', name: 'Eight-leg clip', plugCycles: 61, plugLimit: 200 },
+    { kind: 'fuse-lead', name: 'Fuse lead, power cycling', families: ['HV-EC6'] },
     { kind: 'vehicle-supply', name: 'Vehicle support supply', ratedMa: 60_000, dueAt: inDays(200) }
   ];
 }

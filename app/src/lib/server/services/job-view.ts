@@ -6,6 +6,7 @@ import { findNextStep, type NextStep } from '@badger/core/gates/next-step';
 import type { Stop } from '@badger/core/gates/stops';
 import { areUnitsSwapped } from '@badger/core/identity/units-swapped';
 import { parseVin } from '@badger/core/identity/vin';
+import { judgeDonor, type DonorCheck } from '@badger/core/match/judge-donor';
 import { isActive } from '@badger/core/operation/life-cycle';
 import { findDrivenWay, type Profile } from '@badger/core/profile/profile';
 import { isTrusted } from '@badger/core/reads/judge-region';
@@ -34,17 +35,8 @@ export interface JobView {
   readonly lastWrite: OperationRow | undefined;
   readonly line: Record<Stop, Judgement>;
   readonly next: NextStep;
-  /** Identity fields that must be equal, compared. */
-  readonly match: readonly MatchLine[];
-}
-
-export interface MatchLine {
-  readonly id: string;
-  readonly name: string;
-  readonly rule: 'equal' | 'ignore';
-  readonly original: string;
-  readonly donor: string;
-  readonly differs: boolean;
+  /** The donor held against the original by the rules of the family. */
+  readonly match: DonorCheck | undefined;
 }
 
 /** Loads a job with its verdicts; undefined when there is no such number. */
@@ -75,7 +67,7 @@ async function viewJob(deps: Deps, job: JobRow, records: JobRecords): Promise<Jo
     original: await viewsOf(deps, profile, 'original', readsOf(reads, 'original', units.original)),
     donor: await viewsOf(deps, profile, 'donor', backupsOf(reads, units.donor, writes))
   };
-  const match = profile ? matchUnits(profile, units) : [];
+  const match = profile && matchUnits(profile, units);
   const cloneState = stateOfClone(clone, regions.original, profile);
   const lastWrite = writes.at(-1);
   const proof = buildProof({ job, profile, records, originalRegions: regions.original });
@@ -163,7 +155,7 @@ function factsOfVehicle(job: JobRow) {
   };
 }
 
-function factsOfUnits(units: JobView['units'], match: readonly MatchLine[]) {
+function factsOfUnits(units: JobView['units'], match: DonorCheck | undefined) {
   return {
     originalTag: units.original?.tag,
     originalChipId: units.original?.chipId ?? undefined,
@@ -184,17 +176,23 @@ export function swapped(job: JobRow, units: JobView['units']): boolean {
   });
 }
 
-/** Names of the fields in which the donor must be equal and is not. */
-export function mismatches(match: readonly MatchLine[]): string[] {
-  return match.filter((m) => m.differs && m.rule === 'equal').map((m) => m.name);
+/** Names of the fields in which the donor is not what it must be. */
+export function mismatches(match: DonorCheck | undefined): string[] {
+  return (match?.lines ?? []).filter((l) => l.judgement.verdict === 'stop').map((l) => l.name);
 }
 
-function matchUnits(profile: Profile, units: JobView['units']): MatchLine[] {
-  return profile.identity.map((field) => {
-    const original = units.original?.numbers[field.id] ?? '';
-    const donor = units.donor?.numbers[field.id] ?? '';
-    const differs = original !== '' && donor !== '' && original !== donor;
-    return { id: field.id, name: field.name, rule: field.match, original, donor, differs };
+/** What is known of a unit: its label, and above it what the unit told itself. */
+export function numbersOf(
+  unit: Pick<UnitRow, 'labelNumbers' | 'numbers'> | undefined
+): Record<string, string> {
+  return { ...unit?.labelNumbers, ...unit?.numbers };
+}
+
+function matchUnits(profile: Profile, units: JobView['units']): DonorCheck {
+  return judgeDonor(profile, numbersOf(units.original), {
+    family: units.donor?.familyId,
+    numbers: numbersOf(units.donor),
+    identified: Boolean(units.donor?.chipId && units.original?.chipId)
   });
 }
 

@@ -85,6 +85,7 @@ async function enqueue(deps: Deps, e: Enqueue): Promise<Result<{ operationId: st
       cloneImageId: request.kind === 'write' ? (view.clone?.id ?? null) : null,
       state: 'queued',
       owner: deps.owner,
+      timeFactor: deps.bench.world?.latest?.speed ?? 1,
       personId: person.id
     });
     if (!id) return undefined;

@@ -78,7 +78,11 @@ export const authority = pgTable(
 export const kitItem = pgTable('kit_item', {
   id: id(),
   kind: text({
-    enum: ['interface', 'supply', 'adapter', 'lead', 'computer', 'meter', 'vehicle-supply']
+    enum: [
+      ...(['interface', 'supply', 'adapter', 'lead', 'computer', 'meter'] as const),
+      ...(['vehicle-supply', 'probe-frame', 'solder-place', 'programmer'] as const),
+      ...(['clip', 'fuse-lead'] as const)
+    ]
   }).notNull(),
   name: text().notNull().unique(),
   stationId: text().references(() => station.id),

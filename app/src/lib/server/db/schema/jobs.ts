@@ -55,17 +55,38 @@ export const station = pgTable('station', {
 });
 
 /** A physical module. Its role belongs to the job, not to it. */
-export const unit = pgTable('unit', {
-  id: id(),
-  tag: text().notNull().unique(),
-  familyId: text().notNull(),
-  chipId: text().unique(),
-  /** Identity fields as last read, by the profile's field ids. */
-  numbers: jsonb().$type<Record<string, string>>().notNull().default({}),
-  place: text().notNull().default(''),
-  identifiedAt: at(),
-  createdAt: createdAt()
-});
+export const unit = pgTable(
+  'unit',
+  {
+    id: id(),
+    tag: text().notNull().unique(),
+    familyId: text().notNull(),
+    chipId: text().unique(),
+    /** Identity fields as last read, by the profile's field ids. */
+    numbers: jsonb().$type<Record<string, string>>().notNull().default({}),
+    /** What stands on the unit, by the same ids; what it told itself counts more. */
+    labelNumbers: jsonb().$type<Record<string, string>>().notNull().default({}),
+    /** For the search over the shelf; made by the database. */
+    hardwareNumber: text().generatedAlwaysAs(
+      sql`coalesce(numbers->>'hardware-number', label_numbers->>'hardware-number')`
+    ),
+    /** On the shelf for use as a donor, and in what state; null: it is not stock. */
+    stock: text({ enum: ['unknown', 'blank', 'backed-up', 'cloned', 'dead'] }),
+    /** Adaptation values as last read or typed, by the profile's value ids. */
+    wear: jsonb().$type<Record<string, number>>().notNull().default({}),
+    place: text().notNull().default(''),
+    identifiedAt: at(),
+    createdAt: createdAt()
+  },
+  (t) => [
+    index('unit_hardware')
+      .on(t.hardwareNumber)
+      .where(sql`${t.stock} is not null`),
+    index('unit_stock')
+      .on(t.familyId, t.tag)
+      .where(sql`${t.stock} is not null`)
+  ]
+);
 
 export const job = pgTable(
   'job',

@@ -6,6 +6,11 @@ export const person = pgTable('person', {
   name: text().notNull().unique(),
   role: text({ enum: ['bench', 'lead', 'desk', 'trainee'] }).notNull(),
   passwordHash: text().notNull(),
+  /** What this person can do at the bench. */
+  skills: text({ enum: ['open-case', 'fine-solder', 'clip', 'vehicle'] })
+    .array()
+    .notNull()
+    .default([]),
   createdAt: createdAt()
 });
 

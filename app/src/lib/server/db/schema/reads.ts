@@ -5,6 +5,7 @@ import {
   jsonb,
   pgTable,
   primaryKey,
+  real,
   text,
   unique,
   uniqueIndex,
@@ -97,6 +98,8 @@ export const operation = pgTable(
     problem: jsonb().$type<Problem>(),
     /** What the outcome means for the unit on the bench: a catalogue code. */
     meaning: text(),
+    /** How many times faster than life the simulated bench ran; 1 with real devices. */
+    timeFactor: real().notNull().default(1),
     personId: uuid()
       .notNull()
       .references(() => person.id),

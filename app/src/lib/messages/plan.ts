@@ -1,0 +1,195 @@
+import { formatAmps } from '@badger/core/base/format';
+import { num, text, type MessageOf } from './message.ts';
+
+const named =
+  (title: string): MessageOf =>
+  () => ({ title, text: '' });
+
+/** A point in time as people say it; a text that is none is left out. */
+function when(value: unknown): string {
+  const at = new Date(String(value));
+  if (Number.isNaN(at.getTime())) return 'a time that the plan does not reach';
+  return at.toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' });
+}
+
+const KIT: Readonly<Record<string, string>> = {
+  interface: 'an interface box',
+  supply: 'a bench supply',
+  'probe-frame': 'a probe frame',
+  'solder-place': 'a soldering place',
+  programmer: 'a chip programmer',
+  clip: 'a chip clip',
+  'vehicle-supply': 'a vehicle support supply',
+  'fuse-lead': 'a power-cycling fuse lead'
+};
+const SKILLS: Readonly<Record<string, string>> = {
+  'open-case': 'opening cases',
+  'fine-solder': 'fine soldering',
+  clip: 'clipping chips',
+  vehicle: 'work in the vehicle'
+};
+
+/** A skill in words. */
+export const wordsOfSkill = (skill: unknown): string => SKILLS[String(skill)] ?? 'this work';
+
+const COSTS: Readonly<Record<string, string>> = {
+  work: 'hourly rate',
+  donor: 'donor',
+  newUnit: 'new unit',
+  sendAway: 'sending away',
+  credits: 'credit',
+  sealing: 'sealing',
+  soldering: 'soldering'
+};
+
+/** A part of the price in words. */
+export const wordsOfCost = (kind: unknown): string => COSTS[String(kind)] ?? 'a part';
+
+/** Ways compared, quotes, and the plan of the day. */
+export const plan: Record<string, MessageOf> = {
+  'way.memory.shut': () => ({
+    title: 'Only tells what the unit is',
+    text: 'The memory can neither be read nor written this way.'
+  }),
+  'way.memory.partly': (p) => ({
+    title: 'Not the whole memory',
+    text: `Left out: ${text(p['left'])}.`
+  }),
+  'way.known.fails': (p) => ({
+    title: `Known to fail on ${text(p['family'])}`,
+    text: 'Others have tried it.'
+  }),
+  'way.known.untried': (p) => ({
+    title: `Nobody has tried it on ${text(p['family'])}`,
+    text: 'Read twice and compare with another way where you can.'
+  }),
+  'way.unit.mute': () => ({
+    title: 'The unit is silent',
+    text: 'This way needs it to answer.'
+  }),
+  'way.vehicle.away': () => ({
+    title: 'The vehicle is not here',
+    text: 'The unit came without it.'
+  }),
+  'way.credits.short': (p) => ({
+    title: `${text(p['have'])} credits left, ${text(p['need'])} needed`,
+    text: 'Buy credits before it begins.'
+  }),
+  'way.kit.missing': (p) => ({
+    title: `The house has not got ${KIT[text(p['kind'])] ?? 'what it needs'}`,
+    text: 'Add it on the Kit page when it is here.'
+  }),
+  'way.supply.weak': (p) => ({
+    title: `The best supply gives ${formatAmps(num(p['haveMa']))} A`,
+    text: `This way needs a limit of ${formatAmps(num(p['needMa']))} A.`
+  }),
+  'way.skill.missing': (p) => ({
+    title: `Nobody here does ${wordsOfSkill(p['skill'])}`,
+    text: 'Skills are kept on the House page.'
+  }),
+  'way.maker.none': (p) => ({
+    title: `${text(p['family'])} is not sold new, or cannot be programmed`,
+    text: 'The maker has no route for it.'
+  }),
+  'way.maker.later': () => ({
+    title: 'The vehicle is needed for it',
+    text: 'It is programmed in the vehicle.'
+  }),
+  'way.away.nobody': (p) => ({
+    title: 'No specialist is set up',
+    text: `Nobody to send a ${text(p['family'])} to; set one on the House page.`
+  }),
+  'way.key.unknown': () => ({ title: 'No such way', text: 'Nothing was recorded.' }),
+  'way.school.unknown': () => ({
+    title: 'That school does not serve this way',
+    text: 'Nothing was recorded.'
+  }),
+  'way.choice.shut': (p) => ({
+    title: `${text(p['way'])} is closed`,
+    text: 'Nothing was recorded.',
+    clear: 'See beside it what is missing.'
+  }),
+  'quote.way.none': () => ({
+    title: 'No way is chosen yet',
+    text: 'A quote rests on the chosen way. Nothing was made.',
+    clear: 'Choose one above.'
+  }),
+  'quote.price.missing': (p) => ({
+    title: 'A price is not set',
+    text: `Missing: ${text(p['what']).split(', ').map(wordsOfCost).join(', ')}. Nothing was made.`,
+    clear: 'Set it on the House page.'
+  }),
+  'quote.tax.unset': () => ({
+    title: 'The tax is not set',
+    text: 'Nothing was made.',
+    clear: 'Set it on the House page.'
+  }),
+  'quote.line.amount': (p) => ({
+    title: `Line ${text(p['line'])} has no amount`,
+    text: 'An amount is a number with at most four places. Nothing was made.'
+  }),
+  'quote.line.none': () => ({ title: 'A quote needs a line', text: 'Nothing was made.' }),
+  'quote.line.many': (p) => ({
+    title: `More than ${text(p['most'])} lines`,
+    text: 'Nothing was made.'
+  }),
+  'house.hours.crossed': () => ({
+    title: 'Hours that run against the clock',
+    text: 'Each span begins after the one before has ended. Nothing was changed.'
+  }),
+  'house.person.unknown': () => ({ title: 'No such person', text: 'Nothing was changed.' }),
+  'plan.task.prove': named('Scan, find the cause'),
+  'plan.task.identify': named('Identify'),
+  'plan.task.open': named('Open the original'),
+  'plan.task.read': named('Read the original'),
+  'plan.task.open-donor': named('Open the donor'),
+  'plan.task.backup': named('Back up the donor'),
+  'plan.task.build': named('Build the image'),
+  'plan.task.write': named('Write the donor'),
+  'plan.task.close': named('Close the case'),
+  'plan.task.maker': named('Program the new unit'),
+  'plan.task.pack': named('Pack'),
+  'plan.task.refit': named('Refit, scan'),
+  'plan.task.after': (p) => ({ title: text(p['name']) || 'After the refit', text: '' }),
+  'plan.task.unknown': () => ({
+    title: 'That task is not in the plan any more',
+    text: 'It was done, or the job has moved on. Nothing was changed.'
+  }),
+  'plan.task.nobody': (p) => ({
+    title: 'Nobody can do it',
+    text: `${plan[text(p['task'])]?.({}).title ?? 'A task'}: no person has the skill.`,
+    clear: 'Give somebody the skill on the House page.'
+  }),
+  'plan.task.nowhere': (p) => ({
+    title: 'No place for it',
+    text: `${plan[text(p['task'])]?.({}).title ?? 'A task'}: no station or kit that can carry it.`,
+    clear: 'Look at the Kit page.'
+  }),
+  'plan.job.donorless': () => ({
+    title: 'Waits for a donor',
+    text: 'Writing and refit are planned when one is here.'
+  }),
+  'plan.move.past': () => ({
+    title: 'That time is over',
+    text: 'Nothing was moved.',
+    clear: 'Choose a later one.'
+  }),
+  'plan.move.place': () => ({ title: 'That is no place for it', text: 'Nothing was moved.' }),
+  'plan.save.first': (p) => ({
+    title: `Put it first: done ${when(p['end'])}`,
+    text: p['pushed']
+      ? `Then these are late instead: ${text(p['pushed'])}.`
+      : 'No other promise is broken by it.'
+  }),
+  'plan.save.hours': (p) => ({
+    title: `Stay ${num(p['minutes'])} minutes longer: done ${when(p['end'])}`,
+    text: ''
+  }),
+  'plan.save.hands': (p) => ({ title: `One more pair of hands: done ${when(p['end'])}`, text: '' }),
+  'plan.save.place': (p) => ({ title: `One more station: done ${when(p['end'])}`, text: '' }),
+  'plan.save.none': (p) => ({
+    title: 'The promise cannot be kept',
+    text: `With everything else put aside it is done ${when(p['earliest'])} at the earliest.`,
+    clear: 'Call the customer.'
+  })
+};

@@ -1,0 +1,40 @@
+import { text, type MessageOf } from './message.ts';
+
+/** A fault of a profile: what it is; the place inside the file is shown beside it. */
+const fault =
+  (title: string, param?: string): MessageOf =>
+  (p) => ({
+    title,
+    text: [text(p['path']), param === undefined ? '' : text(p[param])]
+      .filter((t) => t !== '')
+      .join(': ')
+  });
+
+/** Why a profile was not loaded. */
+export const profile: Record<string, MessageOf> = {
+  'profile.file.syntax': fault('The file is no JSON', 'reason'),
+  'profile.schema.breach': fault('Not as the schema wants it', 'reason'),
+  'profile.family.twice': fault('Two files for one family', 'family'),
+  'profile.id.twice': fault('The same id twice', 'id'),
+  'profile.region.overlap': fault('Regions overlap'),
+  'profile.region.unknown': fault('Unknown region', 'region'),
+  'profile.erase.uneven': fault('The region is not made of whole erase blocks'),
+  'profile.order.incomplete': fault('The order must name every region once'),
+  'profile.field.outside': fault('Field outside its region', 'region'),
+  'profile.rule.outside': fault('Checksum outside its region, or over itself', 'region'),
+  'profile.range.outside': fault('Range outside its region', 'region'),
+  'profile.range.overlap': fault('Two ranges claim the same bytes'),
+  'profile.secret.outside': fault('Secret outside its region', 'region'),
+  'profile.transform.unknown': fault('Unknown transform', 'transform'),
+  'profile.transform.key': fault('Only xor has a key, and it must have one'),
+  'profile.label.pattern': fault('A number does not fit its pattern', 'number'),
+  'profile.match.unknown': fault('A rule about a field that there is not', 'field'),
+  'profile.supersession.loop': fault('Numbers replace each other in a circle', 'loop'),
+  'profile.way.unwired': fault('A way in without wiring'),
+  'profile.way.ground': fault('A fed way without ground'),
+  'profile.way.order': fault('A feed before ground'),
+  'profile.supply.order': fault('Least above most'),
+  'profile.risk.unknown': fault('Unknown risk', 'risk'),
+  'profile.wear.order': fault('Bands of wear out of order'),
+  'profile.processor.unknown': fault('Processors do not match the regions')
+};

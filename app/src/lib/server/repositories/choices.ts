@@ -1,0 +1,100 @@
+import { asc, desc, eq, sql } from 'drizzle-orm';
+import type { Tx } from '../db/client.ts';
+import { person } from '../db/schema/people.ts';
+import { offer, quote, wayChoice } from '../db/schema/plan.ts';
+
+export type OfferRow = Awaited<ReturnType<typeof listOffers>>[number];
+export type WayChoiceRow = Awaited<ReturnType<typeof listChoices>>[number];
+export type QuoteRow = Awaited<ReturnType<typeof listQuotes>>[number];
+
+export async function insertOffer(db: Tx, values: typeof offer.$inferInsert): Promise<void> {
+  await db.insert(offer).values(values);
+}
+
+/** Newest first. */
+export async function listOffers(db: Tx, jobId: string) {
+  return db
+    .select({
+      id: offer.id,
+      source: offer.source,
+      numbers: offer.numbers,
+      price: offer.price,
+      verdict: offer.verdict,
+      code: offer.code,
+      at: offer.at,
+      personName: person.name
+    })
+    .from(offer)
+    .innerJoin(person, eq(person.id, offer.personId))
+    .where(eq(offer.jobId, jobId))
+    .orderBy(desc(offer.at));
+}
+
+export async function insertChoice(db: Tx, values: typeof wayChoice.$inferInsert): Promise<void> {
+  await db.insert(wayChoice).values(values);
+}
+
+/** Newest first: the first counts. */
+export async function listChoices(db: Tx, jobId: string) {
+  return db
+    .select({
+      wayId: wayChoice.wayId,
+      school: wayChoice.school,
+      reason: wayChoice.reason,
+      options: wayChoice.options,
+      at: wayChoice.at,
+      personName: person.name
+    })
+    .from(wayChoice)
+    .innerJoin(person, eq(person.id, wayChoice.personId))
+    .where(eq(wayChoice.jobId, jobId))
+    .orderBy(desc(wayChoice.at));
+}
+
+/** The newest choice of each of many jobs. */
+export async function listLatestChoices(db: Tx) {
+  return db
+    .selectDistinctOn([wayChoice.jobId], {
+      jobId: wayChoice.jobId,
+      wayId: wayChoice.wayId,
+      school: wayChoice.school
+    })
+    .from(wayChoice)
+    .orderBy(wayChoice.jobId, desc(wayChoice.at));
+}
+
+/** Inserts the next quote of a job; the number is the database's, so two at once get two. */
+export async function insertQuote(
+  db: Tx,
+  values: Omit<typeof quote.$inferInsert, 'number'>
+): Promise<number> {
+  const [row] = await db
+    .insert(quote)
+    .values({
+      ...values,
+      number: sql`(select coalesce(max(q.number), 0) + 1 from quote q where q.job_id = ${values.jobId})`
+    })
+    .returning({ number: quote.number });
+  return (row as { number: number }).number;
+}
+
+export async function listQuotes(db: Tx, jobId: string) {
+  return db
+    .select({
+      number: quote.number,
+      currency: quote.currency,
+      lines: quote.lines,
+      net: quote.net,
+      taxPercent: quote.taxPercent,
+      tax: quote.tax,
+      total: quote.total,
+      note: quote.note,
+      validUntil: quote.validUntil,
+      at: quote.at,
+      personName: person.name
+    })
+    .from(quote)
+    .innerJoin(person, eq(person.id, quote.personId))
+    .where(eq(quote.jobId, jobId))
+    .orderBy(asc(quote.number));
+}

@@ -1,0 +1,55 @@
+import { fail, ok, type Result } from '@badger/core/base/result';
+import { validateHours, validatePrices } from '@badger/core/generated/validators';
+import { findHoursFault, USUAL_HOURS, type Hours } from '@badger/core/plan/hours';
+import { NO_PRICES, type Prices } from '@badger/core/ways/prices';
+import type { PersonSkills } from '../../schema/requests.ts';
+import type { Tx } from '../db/client.ts';
+import type { Deps } from '../deps.ts';
+import { setSkills, type Person } from '../repositories/people.ts';
+import { findSetting, saveSetting } from '../repositories/stations.ts';
+
+/** The house's prices; none set when there are none or they do not hold any more. */
+export async function loadPrices(db: Tx): Promise<Prices> {
+  const kept = await findSetting(db, 'prices');
+  return validatePrices(kept) ? kept : NO_PRICES;
+}
+
+/** The house's hours, or the usual ones. */
+export async function loadHours(db: Tx): Promise<Hours> {
+  const kept = await findSetting(db, 'hours');
+  return validateHours(kept) ? kept : USUAL_HOURS;
+}
+
+/** Errors: `gate.person.role`: prices are the lead's. */
+export async function savePrices(
+  deps: Deps,
+  person: Person,
+  prices: Prices
+): Promise<Result<true>> {
+  if (person.role !== 'lead') return fail('gate.person.role', { role: person.role });
+  await saveSetting(deps.db, 'prices', prices);
+  deps.bench.hub.tell({ type: 'kit' });
+  return ok(true);
+}
+
+/** Errors: `gate.person.role`, `house.hours.crossed` (a span against the clock or into another). */
+export async function saveHours(deps: Deps, person: Person, hours: Hours): Promise<Result<true>> {
+  if (person.role !== 'lead') return fail('gate.person.role', { role: person.role });
+  const fault = findHoursFault(hours);
+  if (fault) return fail('house.hours.crossed', { day: fault.day });
+  await saveSetting(deps.db, 'hours', hours);
+  deps.bench.hub.tell({ type: 'kit' });
+  return ok(true);
+}
+
+/** Errors: `gate.person.role`, `house.person.unknown`. */
+export async function saveSkills(
+  deps: Deps,
+  person: Person,
+  { personId, skills }: PersonSkills
+): Promise<Result<true>> {
+  if (person.role !== 'lead') return fail('gate.person.role', { role: person.role });
+  if (!(await setSkills(deps.db, personId, skills))) return fail('house.person.unknown');
+  deps.bench.hub.tell({ type: 'kit' });
+  return ok(true);
+}

@@ -1,0 +1,81 @@
+import { fail, ok, type Result } from '@badger/core/base/result';
+import { judgeDonor, type DonorCheck } from '@badger/core/match/judge-donor';
+import { stepsOf } from '@badger/core/match/parts-answer';
+import type { StockFit } from '@badger/core/match/judge-stock';
+import type { Offer } from '../../schema/requests.ts';
+import type { Deps } from '../deps.ts';
+import { insertOffer, listOffers, type OfferRow } from '../repositories/choices.ts';
+import { appendEvent } from '../repositories/events.ts';
+import type { Person } from '../repositories/people.ts';
+import { loadJobView, numbersOf, type JobView } from './job-view.ts';
+import { keptPart } from './parts.ts';
+import { findFits, tidyAll } from './stock.ts';
+
+/** What the Match stop shows beyond the job. */
+export interface MatchSheetData {
+  readonly originalNumbers: Readonly<Record<string, string>>;
+  /** Fields in which label and memory of the original contradict each other. */
+  readonly torn: readonly {
+    readonly field: string;
+    readonly label: string;
+    readonly read: string;
+  }[];
+  readonly fits: readonly StockFit[];
+  readonly offers: readonly OfferRow[];
+  /** Supersessions that the parts service told, for the check on the page. */
+  readonly steps: ReturnType<typeof stepsOf>;
+}
+
+export async function loadMatchSheet(deps: Deps, view: JobView): Promise<MatchSheetData> {
+  const { original } = view.units;
+  const numbers = numbersOf(original);
+  const [fits, offers, part] = await Promise.all([
+    findFits(deps, view),
+    listOffers(deps.db, view.job.id),
+    keptPart(deps, numbers['hardware-number'] ?? '')
+  ]);
+  const torn = Object.entries(original?.labelNumbers ?? {}).flatMap(([field, label]) => {
+    const read = original?.numbers[field] ?? '';
+    return label !== '' && read !== '' && label !== read ? [{ field, label, read }] : [];
+  });
+  return { originalNumbers: numbers, torn, fits, offers, steps: stepsOf(part) };
+}
+
+/**
+ * Keeps what a seller offers, judged by the rules of today. Errors: `job.number.unknown`, `gate.job.closed`,
+ * `identify.family.unknown`. Gives the check.
+ */
+export async function recordOffer(
+  deps: Deps,
+  person: Person,
+  { jobNumber, source, numbers, price }: { jobNumber: number } & Offer
+): Promise<Result<DonorCheck>> {
+  const view = await loadJobView(deps, jobNumber);
+  if (!view) return fail('job.number.unknown', { number: jobNumber });
+  if (view.job.closedAt) return fail('gate.job.closed');
+  const { profile } = view;
+  if (!profile) return fail('identify.family.unknown', { family: view.job.familyId });
+  const original = numbersOf(view.units.original);
+  const steps = stepsOf(await keptPart(deps, original['hardware-number'] ?? ''));
+  const tidy = tidyAll(profile, numbers);
+  const check = judgeDonor(profile, original, { family: undefined, numbers: tidy }, steps);
+  await deps.db.transaction(async (tx) => {
+    await insertOffer(tx, {
+      jobId: view.job.id,
+      source: source.trim(),
+      numbers: tidy,
+      price: price.trim(),
+      verdict: check.verdict.verdict,
+      code: check.verdict.code,
+      personId: person.id
+    });
+    await appendEvent(tx, {
+      jobId: view.job.id,
+      person,
+      kind: 'offer.checked',
+      data: { source: source.trim(), verdict: check.verdict.verdict, code: check.verdict.code }
+    });
+  });
+  deps.bench.hub.tell({ type: 'job', jobNumber });
+  return ok(check);
+}

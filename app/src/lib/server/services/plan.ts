@@ -1,0 +1,237 @@
+import { createHash } from 'node:crypto';
+import { setImmediate as breathe } from 'node:timers/promises';
+import { fail, ok, type Result } from '@badger/core/base/result';
+import { improvePlan } from '@badger/core/plan/improve-plan';
+import { endsOf, findLate, type LateJob } from '@badger/core/plan/save-late';
+import type { Phase, Placed, Plan } from '@badger/core/plan/problem';
+import type { NamedTask } from '@badger/core/plan/tasks-of-job';
+import type { PlanData, PlannedTask } from '../../plan-types.ts';
+import type { PlanMark } from '../../schema/requests.ts';
+import type { Deps } from '../deps.ts';
+import { listLatestChoices } from '../repositories/choices.ts';
+import { appendEvent } from '../repositories/events.ts';
+import { findJob, listJobs } from '../repositories/jobs.ts';
+import { listKit } from '../repositories/kit.ts';
+import { listSkills, type Person } from '../repositories/people.ts';
+import { dropMark, listMarks, setMark, type MarkValues } from '../repositories/plan.ts';
+import { loadHours } from './house-settings.ts';
+import { buildJobViews, type JobView } from './job-view.ts';
+import { buildProblem, type BuiltProblem } from './plan-problem.ts';
+import { measuredOn } from './ways.ts';
+
+/** Open jobs that are planned at most, those promised first. */
+const MOST_JOBS = 60;
+/** Plans tried in all; about a second for forty jobs. */
+const ROUNDS = 1500;
+/** Longest time that the server computes without letting others work. Units: ms. */
+const BREATH_MS = 12;
+
+interface Kept {
+  readonly hash: string;
+  readonly plan: Plan;
+  readonly late: readonly LateJob[];
+}
+
+/** The newest plan of each process: the same jobs at the same minute are not planned again. */
+const kept = new WeakMap<Deps, Kept>();
+
+/** The plan of all open jobs as of now. */
+export async function loadPlan(deps: Deps, now = new Date()): Promise<PlanData> {
+  const jobs = await listJobs(deps.db, { openOnly: true, page: { limit: MOST_JOBS, offset: 0 } });
+  const views = await buildJobViews(deps, jobs);
+  const families = [...new Set(jobs.map((j) => j.familyId))];
+  const [people, kit, hours, marks, choices, measured] = await Promise.all([
+    listSkills(deps.db),
+    listKit(deps.db),
+    loadHours(deps.db),
+    listMarks(
+      deps.db,
+      jobs.map((j) => j.id)
+    ),
+    listLatestChoices(deps.db),
+    Promise.all(families.map(async (f) => [f, await measuredOn(deps, f)] as const))
+  ]);
+  const built = buildProblem(deps, {
+    ...{ views, people, kit, hours, marks, now },
+    choices: new Map(choices.map((c) => [c.jobId, c.wayId])),
+    measured: new Map(measured)
+  });
+  const { plan, late } = await solve(deps, built);
+  return describe(built, views, { plan, late, now });
+}
+
+async function solve(deps: Deps, { problem }: BuiltProblem): Promise<Omit<Kept, 'hash'>> {
+  const hash = createHash('sha256')
+    .update(JSON.stringify({ ...problem, due: [...problem.due] }))
+    .digest('hex');
+  const before = kept.get(deps);
+  if (before?.hash === hash) return before;
+  const plan = await inBreaths(lastOf(improvePlan(problem, { seed: 1, rounds: ROUNDS })));
+  const late = await inBreaths(findLate(problem, plan));
+  kept.set(deps, { hash, plan, late });
+  return { plan, late };
+}
+
+/** The best plan of a search, as the answer of its steps. */
+function* lastOf(search: Generator<Plan>): Generator<undefined, Plan> {
+  let last: Plan | undefined;
+  for (const plan of search) {
+    last = plan;
+    yield undefined;
+  }
+  return last as Plan;
+}
+
+/** Runs steps to their answer, letting the server do other work in between. */
+async function inBreaths<T>(steps: Generator<undefined, T>): Promise<T> {
+  let since = performance.now();
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+    if (performance.now() - since > BREATH_MS) {
+      await breathe();
+      since = performance.now();
+    }
+  }
+}
+
+function describe(
+  { tasks, waits, lanes, base, problem }: BuiltProblem,
+  views: readonly JobView[],
+  { plan, late, now }: { plan: Plan; late: Kept['late']; now: Date }
+): PlanData {
+  const at = (minute: number) => new Date(base.getTime() + minute * 60_000);
+  const byKey = new Map(tasks.map((t) => [t.key, t]));
+  const ends = endsOf(plan);
+  return {
+    madeAt: now,
+    lanes,
+    tasks: plan.placed
+      .flatMap((p) => {
+        const task = byKey.get(p.key);
+        return task ? [describeTask(task, p, at)] : [];
+      })
+      .sort((a, b) => a.startsAt.getTime() - b.startsAt.getTime()),
+    jobs: views.map(({ job }) => {
+      const end = ends.get(job.number);
+      const lateOne = late.find((l) => l.job === job.number);
+      return {
+        number: job.number,
+        customer: job.customer,
+        vehicle: job.vehicle,
+        promisedAt: job.promisedAt,
+        endsAt: end === undefined ? undefined : at(end),
+        waits: waits.get(job.number) ?? [],
+        late: lateOne && {
+          minutes: lateOne.end - lateOne.due,
+          saves: lateOne.saves.map((s) => ({ ...s, params: withTimes(s.params, at) }))
+        }
+      };
+    }),
+    working: problem.working.map((w) => ({ startsAt: at(w.start), endsAt: at(w.end) })),
+    unplaced: plan.unplaced.flatMap((key) => {
+      const task = byKey.get(key);
+      return task ? [{ job: task.job, title: task.title }] : [];
+    })
+  };
+}
+
+/** Minutes of the plan become times that a sentence can show. */
+function withTimes(
+  params: Readonly<Record<string, string | number | boolean>>,
+  at: (m: number) => Date
+) {
+  return Object.fromEntries(
+    Object.entries(params).map(([k, v]) =>
+      (k === 'end' || k === 'earliest') && typeof v === 'number' && Number.isFinite(v)
+        ? [k, at(v).toISOString()]
+        : [k, v]
+    )
+  );
+}
+
+function describeTask(task: NamedTask, placed: Placed, at: (m: number) => Date): PlannedTask {
+  return {
+    key: task.key,
+    job: task.job,
+    title: task.title,
+    startsAt: at(placed.start),
+    endsAt: at(placed.end),
+    state: task.running ? 'running' : 'planned',
+    pinned: task.pinned !== undefined,
+    places: placed.places,
+    pieces: [
+      ...placed.places.map((lane) => ({
+        lane,
+        startsAt: at(placed.start),
+        endsAt: at(placed.end),
+        hands: task.phases.every((p) => p.hands),
+        attended: task.phases.some((p) => p.attended)
+      })),
+      ...peoplePieces(task.phases, placed, at)
+    ]
+  };
+}
+
+function peoplePieces(phases: readonly Phase[], placed: Placed, at: (m: number) => Date) {
+  let minute = placed.start;
+  return phases.flatMap((phase, i) => {
+    const start = minute;
+    minute += phase.minutes;
+    const lane = placed.people[i];
+    return lane
+      ? [{ lane, startsAt: at(start), endsAt: at(minute), hands: true, attended: false }]
+      : [];
+  });
+}
+
+/**
+ * What a person tells the plan: begun, done, moved, let go. Errors: `job.number.unknown`, `gate.job.closed`,
+ * `gate.person.role`, `plan.task.unknown`, `plan.move.past` (a time that is over), `plan.move.place` (not a place for it).
+ */
+export async function markTask(
+  deps: Deps,
+  person: Person,
+  { jobNumber, taskKey, act, at, to }: PlanMark,
+  now = new Date()
+): Promise<Result<true>> {
+  if (person.role === 'trainee') return fail('gate.person.role', { role: person.role });
+  const job = await findJob(deps.db, jobNumber);
+  if (!job) return fail('job.number.unknown', { number: jobNumber });
+  if (job.closedAt) return fail('gate.job.closed');
+  const id = taskKey.slice(taskKey.indexOf('/') + 1);
+  const plan = await loadPlan(deps, now);
+  const task = plan.tasks.find((t) => t.key === `${jobNumber}/${id}`);
+  if (!task && act !== 'undo') return fail('plan.task.unknown', { task: taskKey });
+  const values = valuesOf(act, { at, to, now, started: task?.startsAt });
+  if (act === 'move') {
+    if (!at || new Date(at).getTime() < now.getTime() - 60_000) return fail('plan.move.past');
+    if (to && !plan.lanes.some((l) => l.id === to && l.kind !== 'person'))
+      return fail('plan.move.place', { place: to });
+  }
+  await deps.db.transaction(async (tx) => {
+    const key = { jobId: job.id, taskKey: id, personId: person.id };
+    if (values) await setMark(tx, key, values);
+    else await dropMark(tx, job.id, id);
+    if (act === 'done' || act === 'start')
+      await appendEvent(tx, {
+        jobId: job.id,
+        person,
+        kind: act === 'done' ? 'task.done' : 'task.started',
+        data: { task: id }
+      });
+  });
+  deps.bench.hub.tell({ type: 'job', jobNumber });
+  return ok(true);
+}
+
+/** What is kept of an act; undefined forgets everything that was told of the task. */
+function valuesOf(
+  act: PlanMark['act'],
+  when: { at: string | undefined; to: string | undefined; now: Date; started: Date | undefined }
+): MarkValues | undefined {
+  if (act === 'start') return { startedAt: when.now };
+  if (act === 'done') return { doneAt: when.now };
+  if (act === 'move') return { pinnedAt: new Date(when.at ?? 0), pinnedTo: when.to ?? null };
+  return undefined;
+}

@@ -1,0 +1,23 @@
+import { formatDuration } from '@badger/core/base/format';
+import type { WayOption } from '@badger/core/ways/compare-ways';
+import type { CostLine } from '@badger/core/ways/price-way';
+
+/** One line of a quote in words for the customer. Example: `Work, 1.5 h: Boot, one pad`. */
+export function describeCost(line: CostLine, option: Pick<WayOption, 'name'>): string {
+  switch (line.kind) {
+    case 'work':
+      return `Work, ${formatDuration(line.count * 60)}: ${option.name}`;
+    case 'donor':
+      return 'Used unit as donor';
+    case 'newUnit':
+      return 'New unit';
+    case 'sendAway':
+      return 'Work of the specialist, parcel both ways';
+    case 'credits':
+      return `Paid steps of the server: ${line.count}`;
+    case 'sealing':
+      return 'Sealing and cleaning of the case';
+    case 'soldering':
+      return 'Solder, flux and pads';
+  }
+}

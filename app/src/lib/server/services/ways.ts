@@ -1,0 +1,193 @@
+import { fail, ok, type Result } from '@badger/core/base/result';
+import { STOPS } from '@badger/core/gates/stops';
+import type { Skill } from '@badger/core/profile/profile';
+import { estimateTransfer, type Estimate, type Measured } from '@badger/core/time/estimate';
+import { buildQuote, type QuoteLine } from '@badger/core/ways/build-quote';
+import { compareWays, type WayOption } from '@badger/core/ways/compare-ways';
+import type { Prices } from '@badger/core/ways/prices';
+import type { NewQuote, WayChoice } from '../../schema/requests.ts';
+import type { Deps } from '../deps.ts';
+import {
+  insertChoice,
+  insertQuote,
+  listChoices,
+  listQuotes,
+  type QuoteRow,
+  type WayChoiceRow
+} from '../repositories/choices.ts';
+import { appendEvent } from '../repositories/events.ts';
+import { setRoute } from '../repositories/jobs.ts';
+import { listMeasured } from '../repositories/operations.ts';
+import { listSkills, type Person } from '../repositories/people.ts';
+import { loadPrices } from './house-settings.ts';
+import { loadJobView, type JobView } from './job-view.ts';
+import { toKitItem } from './kit.ts';
+import { describeCost } from './quote-lines.ts';
+
+export interface RegionTime {
+  readonly regionId: string;
+  readonly name: string;
+  readonly lengthBytes: number;
+  readonly read: Estimate;
+  readonly write: Estimate;
+}
+
+/** What the page of ways shows. */
+export interface WaysSheetData {
+  readonly options: readonly WayOption[];
+  readonly times: readonly RegionTime[];
+  readonly thumb: { readonly read: Span | undefined; readonly write: Span | undefined };
+  readonly choices: readonly WayChoiceRow[];
+  readonly quotes: readonly QuoteRow[];
+  readonly prices: Prices;
+}
+
+type Span = readonly [number, number];
+
+export async function loadWaysSheet(deps: Deps, view: JobView): Promise<WaysSheetData> {
+  const { profile } = view;
+  const [prices, people, measured, choices, quotes] = await Promise.all([
+    loadPrices(deps.db),
+    listSkills(deps.db),
+    measuredOn(deps, view.job.familyId),
+    listChoices(deps.db, view.job.id),
+    listQuotes(deps.db, view.job.id)
+  ]);
+  const skills = [...new Set(people.flatMap((p): readonly Skill[] => p.skills))];
+  const options = profile
+    ? compareWays({
+        profile,
+        kit: view.records.kit.map(toKitItem),
+        skills,
+        prices,
+        vehicleHere:
+          view.records.arrival?.how !== 'post' && view.records.arrival?.how !== 'counter',
+        mute: view.proof.cloneable.verdict.code === 'clone.unit.silent',
+        donorHere: view.units.donor !== undefined,
+        measured
+      })
+    : [];
+  const carrier = profile?.ways.find((w) => w.known === 'works' && w.reads.length > 0)?.carrier;
+  const estimate = (ids: readonly string[], direction: 'read' | 'write') =>
+    estimateTransfer({
+      regions: (profile?.regions ?? []).filter((r) => ids.includes(r.id)),
+      direction,
+      carrier,
+      measured
+    });
+  return {
+    options,
+    times: (profile?.regions ?? []).map((r) => ({
+      regionId: r.id,
+      name: r.name,
+      lengthBytes: r.lengthBytes,
+      read: estimate([r.id], 'read'),
+      write: estimate([r.id], 'write')
+    })),
+    thumb: profile?.thumb ?? { read: undefined, write: undefined },
+    choices,
+    quotes,
+    prices
+  };
+}
+
+/** What the house measured on a family, in seconds of life. A write's time holds its reading back. */
+export async function measuredOn(deps: Deps, family: string): Promise<Measured[]> {
+  const rows = await listMeasured(deps.db, family);
+  return rows.flatMap((r): Measured[] =>
+    r.startedAt && r.endedAt && r.kind === 'read'
+      ? [
+          {
+            direction: r.kind,
+            regionIds: r.regions.map((x) => x.regionId),
+            seconds: ((r.endedAt.getTime() - r.startedAt.getTime()) / 1000) * r.timeFactor
+          }
+        ]
+      : []
+  );
+}
+
+/**
+ * Records the way, the school and why, with everything that lay beside it. Errors: `job.number.unknown`,
+ * `gate.job.closed`, `way.key.unknown`, `way.choice.shut` (it is not possible now), `way.school.unknown`.
+ */
+export async function chooseWay(
+  deps: Deps,
+  person: Person,
+  { jobNumber, key, school, reason }: { jobNumber: number } & WayChoice
+): Promise<Result<true>> {
+  const view = await loadJobView(deps, jobNumber);
+  if (!view) return fail('job.number.unknown', { number: jobNumber });
+  if (view.job.closedAt) return fail('gate.job.closed');
+  const { options } = await loadWaysSheet(deps, view);
+  const option = options.find((o) => o.key === key);
+  if (!option) return fail('way.key.unknown', { key });
+  if (!option.possible) return fail('way.choice.shut', { way: option.name });
+  if (!option.schools.some((s) => s.id === school)) return fail('way.school.unknown', { school });
+  const why = reason.trim();
+  await deps.db.transaction(async (tx) => {
+    await insertChoice(tx, {
+      jobId: view.job.id,
+      wayId: key,
+      school,
+      reason: why,
+      options,
+      personId: person.id
+    });
+    await setRoute(tx, view.job.id, { route: option.id, reason: why });
+    await appendEvent(tx, {
+      jobId: view.job.id,
+      person,
+      kind: 'route.chosen',
+      data: { route: option.id, way: option.name, school, reason: why, cost: option.cost.total }
+    });
+  });
+  deps.bench.hub.tell({ type: 'job', jobNumber });
+  return ok(true);
+}
+
+/**
+ * Makes a quote of the way that was chosen, at the prices of now. Errors: those of an open job, `gate.person.role`,
+ * `quote.way.none` (nothing is chosen), `quote.price.missing`, and those of {@link buildQuote}.
+ */
+export async function makeQuote(
+  deps: Deps,
+  person: Person,
+  { jobNumber, extra, note }: { jobNumber: number } & NewQuote,
+  now = new Date()
+): Promise<Result<{ number: number }>> {
+  if (person.role === 'trainee') return fail('gate.person.role', { role: person.role });
+  const view = await loadJobView(deps, jobNumber);
+  if (!view) return fail('job.number.unknown', { number: jobNumber });
+  if (view.job.closedAt) return fail('gate.job.closed');
+  const { options, choices, prices } = await loadWaysSheet(deps, view);
+  const option = options.find((o) => o.key === choices[0]?.wayId);
+  if (!option) return fail('quote.way.none', { stop: STOPS.indexOf('match') + 1 });
+  if (option.cost.missing.length > 0)
+    return fail('quote.price.missing', { what: option.cost.missing.join(', ') });
+  const own: QuoteLine[] = option.cost.lines.map((line) => ({
+    text: describeCost(line, option),
+    amount: line.amount ?? '0'
+  }));
+  const sums = buildQuote([...own, ...extra], prices);
+  if (!sums.ok) return sums;
+  const validUntil = new Date(now.getTime() + prices.validDays * 86_400_000);
+  const number = await deps.db.transaction(async (tx) => {
+    const made = await insertQuote(tx, {
+      jobId: view.job.id,
+      ...sums.value,
+      note: note.trim(),
+      validUntil,
+      personId: person.id
+    });
+    await appendEvent(tx, {
+      jobId: view.job.id,
+      person,
+      kind: 'quote.made',
+      data: { number: made, total: `${sums.value.total} ${sums.value.currency}` }
+    });
+    return made;
+  });
+  deps.bench.hub.tell({ type: 'job', jobNumber });
+  return ok({ number });
+}

@@ -1,0 +1,10 @@
+import { validateUnitFacts } from '$lib/generated/validators.js';
+import { deps } from '$lib/server/app-root.ts';
+import { act } from '$lib/server/http/respond.ts';
+import { recordFacts } from '$lib/server/services/stock.ts';
+import type { RequestHandler } from './$types';
+
+export const POST: RequestHandler = (event) =>
+  act(event, validateUnitFacts, (person, body) =>
+    recordFacts(deps(), person, { tag: event.params.tag, ...body })
+  );

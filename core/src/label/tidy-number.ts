@@ -1,0 +1,58 @@
+import type { Profile } from '../profile/profile.ts';
+import { findNumbers } from './find-numbers.ts';
+import { correctLookAlikes, type Corrected } from './look-alikes.ts';
+import type { LabelRule } from './recognise.ts';
+
+/** Capitals without blanks and dots; leading zeros and hyphens stay. Example: `0 731.204 418` is `0731204418`. */
+export function normalizeNumber(text: string): string {
+  return text.toUpperCase().replaceAll(/[^0-9A-Z/-]/g, '');
+}
+
+/**
+ * A number as somebody typed it from a label or an advert: known ones first, then the pattern, look-alikes tried.
+ * What fits nothing stays as it is, without blanks. Example: `O731 2O4 418` is `0731204418` with two corrections.
+ */
+export function tidyNumber(rule: LabelRule | undefined, text: string): Corrected {
+  const plain = normalizeNumber(text);
+  if (!rule || plain === '') return { text: plain, corrections: [] };
+  const pattern = new RegExp(rule.pattern);
+  return (
+    correctLookAlikes(plain, (t) => rule.known.includes(t)) ??
+    correctLookAlikes(plain, (t) => pattern.test(t)) ?? { text: plain, corrections: [] }
+  );
+}
+
+export interface PickedNumber extends Corrected {
+  readonly field: string;
+  readonly name: string;
+  /** Among the numbers that the profile knows, or only of the right shape. */
+  readonly known: boolean;
+}
+
+/** The numbers of one family in a pasted text, one for each kind: a known one beats one that only has the shape. */
+export function pickNumbers(
+  text: string,
+  profile: Pick<Profile, 'labels' | 'chipMarkings'>
+): PickedNumber[] {
+  const numbers = findNumbers(text);
+  const picked = profile.labels.flatMap((rule): PickedNumber[] => {
+    const best = numbers
+      .flatMap((n) => {
+        const tidy = tidyNumber(rule, n);
+        const known = rule.known.includes(tidy.text);
+        return known || new RegExp(rule.pattern).test(tidy.text) ? [{ ...tidy, known }] : [];
+      })
+      .sort((a, b) => costOf(a) - costOf(b))[0];
+    return best ? [{ ...best, field: rule.id, name: rule.name }] : [];
+  });
+  const marking = numbers
+    .flatMap((n) => correctLookAlikes(n, (t) => profile.chipMarkings.includes(t)) ?? [])
+    .sort((a, b) => a.corrections.length - b.corrections.length)[0];
+  return marking
+    ? [...picked, { ...marking, field: 'chip-marking', name: 'Chip marking', known: true }]
+    : picked;
+}
+
+function costOf(found: Corrected & { readonly known: boolean }): number {
+  return found.corrections.length + (found.known ? 0 : 10);
+}

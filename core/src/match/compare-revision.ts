@@ -1,0 +1,26 @@
+export type RevisionOrder = 'same' | 'later' | 'earlier' | 'unrelated';
+
+/**
+ * Is `candidate` a later revision of the same series as `original`? The series is the part before the first hyphen, or,
+ * without one, all but the last two characters; the rest is compared piece by piece, digits as numbers.
+ * Source: common practice. Example: `H4C-2301-C` is later than `H4C-2207-B`; `T2-0915-E` is unrelated to both.
+ */
+export function compareRevision(original: string, candidate: string): RevisionOrder {
+  if (original === candidate) return 'same';
+  const a = splitRevision(original);
+  const b = splitRevision(candidate);
+  if (a.series !== b.series || a.pieces.length !== b.pieces.length) return 'unrelated';
+  for (const [i, piece] of a.pieces.entries()) {
+    const other = b.pieces[i] as string;
+    const numeric = /^\d+$/.test(piece);
+    if (numeric !== /^\d+$/.test(other)) return 'unrelated';
+    const order = numeric ? Number(other) - Number(piece) : other < piece ? -1 : +(other > piece);
+    if (order !== 0) return order > 0 ? 'later' : 'earlier';
+  }
+  return 'same';
+}
+
+function splitRevision(number: string): { series: string; pieces: string[] } {
+  const at = number.includes('-') ? number.indexOf('-') : Math.max(0, number.length - 2);
+  return { series: number.slice(0, at), pieces: number.slice(at).match(/\d+|[A-Z]+/g) ?? [] };
+}

@@ -1,0 +1,340 @@
+import { judge, type Judgement } from '../base/verdict.ts';
+import type { AfterFit, Skill, Way, WayNeed } from '../profile/profile.ts';
+import type { Phase, Task } from './problem.ts';
+
+/** A task with what people call it. */
+export interface NamedTask extends Task {
+  readonly title: Judgement;
+}
+
+/** Reading or backing up one region. */
+export interface RegionWork {
+  readonly name: string;
+  readonly minutes: number;
+  /** Reads that are still wanted of it. */
+  readonly missing: number;
+}
+
+/** Everything that decides what is still to do for a job. Times: minutes from the start of the plan. */
+export interface JobPlanFacts {
+  readonly number: number;
+  /** What is done in the house; undefined when nothing is cloned here. */
+  readonly way: Way | undefined;
+  readonly kind: 'clone' | 'maker' | 'away' | 'identify';
+  readonly proofOpen: boolean;
+  readonly vehicleHere: boolean;
+  readonly originals: readonly RegionWork[];
+  /** Undefined while there is no donor. */
+  readonly backups: readonly RegionWork[] | undefined;
+  readonly built: boolean;
+  readonly written: boolean;
+  /** Writing and reading back. */
+  readonly writeMinutes: number;
+  readonly afterFit: readonly AfterFit[];
+  /** What holds the whole job from outside, as a judgement to show. */
+  readonly held: Judgement | undefined;
+  readonly marks: ReadonlyMap<string, Mark>;
+  readonly running:
+    | {
+        readonly task: 'read' | 'backup' | 'write';
+        readonly station: string;
+        readonly start: number;
+        readonly end: number;
+      }
+    | undefined;
+  readonly now: number;
+}
+
+export interface Mark {
+  readonly started: number | undefined;
+  readonly done: boolean;
+  readonly pinnedAt: number | undefined;
+  readonly pinnedTo: string | undefined;
+  readonly person: string;
+}
+
+/** Who and what the house has. Ids are those of the plan. */
+export interface House {
+  readonly stations: readonly { readonly id: string; readonly ratedMa: number }[];
+  readonly places: readonly {
+    readonly id: string;
+    readonly kind: string;
+    readonly families: readonly string[];
+  }[];
+  readonly people: readonly { readonly id: string; readonly skills: readonly Skill[] }[];
+  readonly family: string;
+}
+
+/** Minutes of hands where nothing says otherwise. Source: common practice. */
+const PROVE = 30;
+const BUILD = 10;
+const REFIT = 25;
+const IDENTIFY = 20;
+const MAKER = 45;
+const PACK = 20;
+
+interface Draft {
+  readonly id: string;
+  readonly phases: readonly Phase[];
+  readonly places: readonly (readonly string[])[];
+  readonly after: readonly string[];
+  readonly params?: Record<string, string | number>;
+}
+
+/**
+ * What is still to do for a job, with its needs and order, and what it waits for outside the house. What is done or not
+ * wanted is left out, so the plan shrinks by itself as work is recorded. Total.
+ * Example: with two equal reads of every region the reading is gone and the building of the image comes first.
+ */
+export function tasksOfJob(
+  facts: JobPlanFacts,
+  house: House
+): { readonly tasks: NamedTask[]; readonly waits: Judgement[] } {
+  const waits: Judgement[] = [];
+  if (facts.held) return { tasks: [], waits: [facts.held] };
+  const drafts: Draft[] = [...proveTasks(facts, house)];
+  if (facts.kind === 'clone' && facts.way) {
+    drafts.push(...cloneTasks(facts, house, facts.way));
+    if (!facts.backups && !facts.written) waits.push(judge('look', 'plan.job.donorless'));
+  } else if (facts.kind === 'identify') {
+    drafts.push(hands('identify', IDENTIFY, house, { after: ['prove'] }));
+  } else if (facts.kind === 'maker') {
+    drafts.push(
+      hands('maker', MAKER, house, { after: ['prove'], skill: 'vehicle', places: vehicle(house) })
+    );
+  } else drafts.push(hands('pack', PACK, house, { after: ['prove'] }));
+  const ready = facts.kind === 'maker' || facts.written || facts.backups !== undefined;
+  if (ready && facts.kind !== 'away' && facts.kind !== 'identify')
+    drafts.push(...fitTasks(facts, house));
+  const tasks = drafts.filter((d) => !facts.marks.get(d.id)?.done).map((d) => toTask(facts, d));
+  for (const task of tasks) {
+    const nobody = task.phases.some((p) => p.hands && p.people.length === 0);
+    const nowhere = task.places.some((list) => list.length === 0);
+    if (nobody) waits.push(judge('stop', 'plan.task.nobody', { task: task.title.code }));
+    if (nowhere) waits.push(judge('stop', 'plan.task.nowhere', { task: task.title.code }));
+  }
+  return { tasks, waits };
+}
+
+function proveTasks(facts: JobPlanFacts, house: House): Draft[] {
+  if (!facts.proofOpen || facts.kind === 'identify') return [];
+  return [
+    hands('prove', PROVE, house, {
+      after: [],
+      skill: 'vehicle',
+      places: facts.vehicleHere ? vehicle(house) : []
+    })
+  ];
+}
+
+function cloneTasks(facts: JobPlanFacts, house: House, way: Way): Draft[] {
+  const drafts: Draft[] = [];
+  const wanted = (list: readonly RegionWork[]) =>
+    list.reduce((sum, r) => sum + r.minutes * r.missing, 0);
+  const readMinutes = wanted(facts.originals);
+  const readsLeft = facts.originals.some((r) => r.missing > 0);
+  if (readsLeft) {
+    drafts.push(...openTask('open', way, house, ['prove']));
+    drafts.push(
+      wired('read', { way, house, minutes: readMinutes, attended: false, after: ['open', 'prove'] })
+    );
+  }
+  const backupMinutes = facts.backups ? wanted(facts.backups) : 0;
+  const backupsLeft = facts.backups?.some((r) => r.missing > 0) ?? false;
+  if (backupsLeft) {
+    drafts.push(...openTask('open-donor', way, house, ['prove']));
+    drafts.push(
+      wired('backup', {
+        way,
+        house,
+        minutes: backupMinutes,
+        attended: false,
+        after: ['open-donor', 'prove']
+      })
+    );
+  }
+  if (facts.written) return drafts;
+  if (!facts.built) drafts.push(hands('build', BUILD, house, { after: ['read'] }));
+  if (facts.backups) {
+    drafts.push(
+      wired('write', {
+        ...{ way, house, minutes: facts.writeMinutes, attended: true },
+        after: ['build', 'read', 'backup']
+      })
+    );
+  }
+  return drafts;
+}
+
+function fitTasks(facts: JobPlanFacts, house: House): Draft[] {
+  const close = facts.way?.handsOn.close ?? 0;
+  const drafts: Draft[] =
+    facts.kind === 'clone' && close > 0
+      ? [
+          hands('close', close, house, {
+            after: ['write'],
+            ...(facts.way?.skills[0] ? { skill: facts.way.skills[0] } : {})
+          })
+        ]
+      : [];
+  if (!facts.vehicleHere) {
+    drafts.push(hands('pack', PACK, house, { after: ['close', 'write', 'maker'] }));
+    return drafts;
+  }
+  drafts.push(
+    hands('refit', REFIT, house, { after: ['close', 'write', 'maker'], skill: 'vehicle' })
+  );
+  for (const [i, fit] of facts.afterFit.entries()) {
+    const before = i === 0 ? 'refit' : `after-${facts.afterFit[i - 1]?.id ?? ''}`;
+    drafts.push({
+      ...hands(`after-${fit.id}`, fit.minutes, house, {
+        after: [before],
+        skill: 'vehicle',
+        places: vehicle(house)
+      }),
+      params: { name: fit.name }
+    });
+  }
+  return drafts;
+}
+
+function openTask(id: string, way: Way, house: House, after: readonly string[]): Draft[] {
+  const minutes = way.handsOn.open;
+  if (minutes === 0) return [];
+  return [
+    hands(id, minutes, house, {
+      after,
+      skill: 'open-case',
+      places: way.needs.includes('solder-place') ? [placesOf(house, 'solder-place')] : []
+    })
+  ];
+}
+
+/** Connecting by hand, then waiting on the same places. */
+function wired(
+  id: string,
+  options: {
+    readonly way: Way;
+    readonly house: House;
+    readonly minutes: number;
+    readonly attended: boolean;
+    readonly after: readonly string[];
+  }
+): Draft {
+  const { way, house, attended } = options;
+  const skill = way.skills.find((s) => s !== 'open-case');
+  return {
+    id,
+    after: options.after,
+    places: placesOfWay(way, house),
+    phases: [
+      ...phaseOfHands(way.handsOn.connect, house, skill),
+      { minutes: Math.ceil(options.minutes), hands: false, attended, people: [] }
+    ]
+  };
+}
+
+function placesOfWay(way: Way, house: House): (readonly string[])[] {
+  const lists: (readonly string[])[] = [];
+  const fed = way.supply?.limitMinMa ?? 0;
+  if (way.needs.includes('interface'))
+    lists.push(house.stations.filter((s) => s.ratedMa >= fed).map((s) => s.id));
+  for (const need of HELD) if (way.needs.includes(need)) lists.push(placesOf(house, need));
+  if (way.needs.includes('vehicle-supply')) lists.push(placesOf(house, 'vehicle-supply'));
+  return lists;
+}
+
+/** Places that are held while a unit is wired. */
+const HELD: readonly WayNeed[] = ['probe-frame', 'programmer', 'clip', 'fuse-lead'];
+
+function placesOf(house: House, kind: string): readonly string[] {
+  return house.places
+    .filter(
+      (p) => p.kind === kind && (p.families.length === 0 || p.families.includes(house.family))
+    )
+    .map((p) => p.id);
+}
+
+function vehicle(house: House): (readonly string[])[] {
+  const list = placesOf(house, 'vehicle-supply');
+  return list.length > 0 ? [list] : [];
+}
+
+function hands(
+  id: string,
+  minutes: number,
+  house: House,
+  options: {
+    readonly after: readonly string[];
+    readonly skill?: Skill;
+    readonly places?: readonly (readonly string[])[];
+  }
+): Draft {
+  return {
+    id,
+    after: options.after,
+    places: options.places ?? [],
+    phases: phaseOfHands(minutes, house, options.skill)
+  };
+}
+
+function phaseOfHands(minutes: number, house: House, skill: Skill | undefined): Phase[] {
+  if (minutes === 0) return [];
+  const people = house.people
+    .filter((p) => skill === undefined || p.skills.includes(skill))
+    .map((p) => p.id);
+  return [{ minutes: Math.ceil(minutes), hands: true, attended: false, people }];
+}
+
+/** `after` may name steps that are done or not wanted: a key that no task has holds nothing up. */
+function toTask(facts: JobPlanFacts, draft: Draft): NamedTask {
+  const mark = facts.marks.get(draft.id);
+  const minutes = draft.phases.reduce((sum, p) => sum + p.minutes, 0);
+  const own = facts.running?.task === draft.id ? facts.running : undefined;
+  const running = own
+    ? { start: own.start, end: Math.max(own.end, facts.now + 1), places: [own.station] }
+    : mark?.started !== undefined
+      ? {
+          start: mark.started,
+          end: Math.max(facts.now + 1, mark.started + minutes),
+          places: [...(mark.pinnedTo ? [mark.pinnedTo] : firstOfEach(draft)), mark.person]
+        }
+      : undefined;
+  return {
+    key: `${facts.number}/${draft.id}`,
+    job: facts.number,
+    title: judge(
+      'none',
+      draft.id.startsWith('after-') ? 'plan.task.after' : (TITLES[draft.id] ?? 'plan.task.after'),
+      draft.params ?? {}
+    ),
+    phases: draft.phases,
+    places: draft.places,
+    after: draft.after.map((id) => `${facts.number}/${id}`),
+    earliest: facts.now,
+    pinned:
+      mark?.pinnedAt === undefined && mark?.pinnedTo === undefined
+        ? undefined
+        : { at: Math.max(facts.now, mark.pinnedAt ?? 0), to: mark.pinnedTo },
+    running
+  };
+}
+
+function firstOfEach(draft: Draft): string[] {
+  return draft.places.flatMap((list) => list.slice(0, 1));
+}
+
+const TITLES: Readonly<Record<string, string>> = {
+  prove: 'plan.task.prove',
+  identify: 'plan.task.identify',
+  open: 'plan.task.open',
+  read: 'plan.task.read',
+  'open-donor': 'plan.task.open-donor',
+  backup: 'plan.task.backup',
+  build: 'plan.task.build',
+  write: 'plan.task.write',
+  close: 'plan.task.close',
+  maker: 'plan.task.maker',
+  pack: 'plan.task.pack',
+  refit: 'plan.task.refit'
+};

@@ -1,0 +1,68 @@
+import { did, id, minutes, name, text } from './schema-basics.ts';
+
+/** What the vehicle still needs when the unit is back in it. */
+export const afterFit = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['id', 'name', 'how', 'minutes'],
+  properties: {
+    id,
+    name,
+    how: { ...text, description: 'What is done, and how it is known to be done.' },
+    when: { ...text, description: 'What must hold before it, as oil at working temperature.' },
+    minutes
+  }
+} as const;
+
+export const risk = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['id', 'what', 'lowers', 'weight'],
+  properties: {
+    id,
+    what: { ...text, description: 'What may go wrong.' },
+    lowers: { ...text, description: 'What makes it less likely.' },
+    weight: { enum: ['low', 'middle', 'high'], description: 'How bad, as the trade sees it.' }
+  }
+} as const;
+
+/** A value of the unit from which its wear is judged. */
+export const wearValue = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['id', 'name', 'unit', 'goodMin', 'goodMax', 'wornMin', 'wornMax'],
+  properties: {
+    id,
+    name,
+    unit: { type: 'string', maxLength: 12 },
+    did,
+    goodMin: { type: 'number', description: 'From here to goodMax a part is as new.' },
+    goodMax: { type: 'number' },
+    wornMin: { type: 'number', description: 'Below it the part is worn out.' },
+    wornMax: { type: 'number', description: 'Above it the part is worn out.' }
+  }
+} as const;
+
+/** Trade rules of thumb that an estimate is shown beside. */
+export const thumb = {
+  type: 'object',
+  additionalProperties: false,
+  properties: {
+    readMinutes: { type: 'array', items: minutes, minItems: 2, maxItems: 2 },
+    writeMinutes: { type: 'array', items: minutes, minItems: 2, maxItems: 2 }
+  }
+} as const;
+
+export const expectedFault = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['code'],
+  properties: {
+    code: {
+      type: 'string',
+      pattern: '^[PCBU][0-3][0-9A-F]{0,3}$',
+      description: 'Whole code or its beginning.'
+    },
+    failureTypes: { type: 'array', items: { type: 'string', pattern: '^[0-9A-F]{2}$' } }
+  }
+} as const;

@@ -1,0 +1,132 @@
+import { address, id, length, name, text } from './schema-basics.ts';
+
+/** One memory of the unit. */
+export const region = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['id', 'name', 'address', 'lengthBytes', 'readBytesPerSecond', 'writeBytesPerSecond'],
+  properties: {
+    id,
+    name,
+    address: { ...address, description: 'Address in the module; regions must not overlap.' },
+    lengthBytes: { ...length, description: 'Exact length. Units: bytes.' },
+    eraseBlockBytes: {
+      ...length,
+      description: 'Smallest piece that can be erased; absent where it is written byte by byte.'
+    },
+    readBytesPerSecond: {
+      type: 'number',
+      exclusiveMinimum: 0,
+      description: 'What is usual with this family, all delays of the unit included.'
+    },
+    writeBytesPerSecond: { type: 'number', exclusiveMinimum: 0, description: 'As for reading.' },
+    eraseMs: { type: 'number', minimum: 0, description: 'Time to erase one block. Units: ms.' },
+    processor: { ...id, description: 'Which processor holds it, in units with two.' }
+  }
+} as const;
+
+const range = { region: id, start: address, end: address } as const;
+
+export const checksum = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['id', 'region', 'kind', 'start', 'end', 'storedAt', 'littleEndian'],
+  properties: {
+    id,
+    ...range,
+    kind: { enum: ['crc32', 'sum16'] },
+    storedAt: { ...address, description: 'Offset of the stored sum; not inside its own range.' },
+    littleEndian: { type: 'boolean' }
+  }
+} as const;
+
+/** How a region is scrambled. */
+export const transform = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['id', 'name', 'region', 'steps'],
+  properties: {
+    id,
+    name,
+    region: id,
+    steps: {
+      type: 'array',
+      minItems: 1,
+      description: 'From the dump to the plain content, in this order.',
+      items: {
+        type: 'object',
+        additionalProperties: false,
+        required: ['kind'],
+        properties: {
+          kind: { enum: ['xor', 'swap-16', 'swap-32', 'swap-nibbles', 'reverse-bits'] },
+          key: {
+            type: 'string',
+            pattern: '^([0-9A-F]{2}){1,64}$',
+            description: 'Of xor: the bytes that repeat.'
+          }
+        }
+      }
+    }
+  }
+} as const;
+
+/** The schools of cloning that serve the family, and where each byte comes from. */
+export const clone = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['schools', 'ranges'],
+  properties: {
+    schools: {
+      type: 'array',
+      minItems: 1,
+      items: {
+        type: 'object',
+        additionalProperties: false,
+        required: ['id', 'why'],
+        properties: {
+          id: {
+            enum: [
+              ...['whole-image', 'merge', 'memory-chip', 'patch-secret', 'supplied-file', 'none']
+            ]
+          },
+          why: { ...text, description: 'When this school is the right one.' }
+        }
+      }
+    },
+    ranges: {
+      type: 'array',
+      description: 'Of merging: parts of a region that do not come from where the rest comes from.',
+      items: {
+        type: 'object',
+        additionalProperties: false,
+        required: ['region', 'start', 'end', 'from', 'what', 'why'],
+        properties: {
+          ...range,
+          from: { enum: ['original', 'donor'] },
+          what: name,
+          why: text
+        }
+      }
+    },
+    together: {
+      type: 'array',
+      items: id,
+      description: 'Processors that must be written in one job, in this order.'
+    }
+  }
+} as const;
+
+export const secret = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['id', 'name', 'region', 'offsets', 'lengthBytes', 'form'],
+  properties: {
+    id,
+    name,
+    region: id,
+    offsets: { type: 'array', minItems: 1, items: address, description: 'With every copy.' },
+    lengthBytes: { type: 'integer', minimum: 1, maximum: 256 },
+    form: { enum: ['digits', 'packed-digits', 'bytes'] },
+    transform: { ...id, description: 'The transform that lays it bare, if there is one.' }
+  }
+} as const;

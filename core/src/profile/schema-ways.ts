@@ -1,0 +1,150 @@
+import { address, did, id, minutes, name, text } from './schema-basics.ts';
+
+/** One connection between the unit and the bench, or one leg of a memory chip. */
+export const wire = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['signal', 'to'],
+  properties: {
+    signal: {
+      enum: [
+        ...['ground', 'can-h', 'can-l', 'k-line', 'battery', 'ignition', 'sensor', 'program'],
+        ...['boot-pad', 'data', 'clock', 'select', 'socket', 'fuse', 'chip']
+      ],
+      description: 'What is joined. The order of the list is the order of connecting.'
+    },
+    to: { ...name, description: 'Pin, pad or place, as in `pin 4`.' },
+    note: text
+  }
+} as const;
+
+const supply = {
+  type: 'object',
+  description: 'What the supply must give.',
+  additionalProperties: false,
+  required: ['voltageMinMv', 'voltageMaxMv', 'limitMinMa', 'limitMaxMa'],
+  properties: {
+    voltageMinMv: { type: 'integer', description: 'Lowest voltage. Units: mV.' },
+    voltageMaxMv: { type: 'integer', description: 'Highest voltage. Units: mV.' },
+    limitMinMa: { type: 'integer', description: 'Current limit, at least. Units: mA.' },
+    limitMaxMa: { type: 'integer', description: 'Current limit, at most. Units: mA.' }
+  }
+} as const;
+
+const draw = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['state', 'minMa', 'maxMa'],
+  properties: {
+    state: { enum: ['idle', 'boot', 'reading', 'writing'] },
+    minMa: { type: 'integer' },
+    maxMa: { type: 'integer' }
+  }
+} as const;
+
+const can = {
+  type: 'object',
+  description: 'How the bench drivers talk to the unit by themselves; absent where they do not.',
+  additionalProperties: false,
+  required: [
+    'bitrateBps',
+    'requestId',
+    'responseId',
+    'securityLevel',
+    'keyAlgorithm',
+    'keyConstant'
+  ],
+  properties: {
+    bitrateBps: { enum: [125000, 250000, 500000] },
+    requestId: address,
+    responseId: address,
+    securityLevel: { type: 'integer', minimum: 1, maximum: 125 },
+    keyAlgorithm: { enum: ['tidemark'] },
+    keyConstant: { type: 'string', pattern: '^[0-9A-F]{8}$' },
+    chipIdDid: did,
+    familyDid: did
+  }
+} as const;
+
+/** The line that carries the bytes, for the arithmetic of times. */
+const carrier = {
+  type: 'object',
+  description:
+    'What carries the bytes, for the arithmetic of times. Absent: CAN when `can` is given.',
+  additionalProperties: false,
+  required: ['kind', 'rate', 'blockBytes'],
+  properties: {
+    kind: { enum: ['can', 'k-line', 'serial', 'spi', 'i2c', 'microwire'] },
+    rate: { type: 'integer', minimum: 1000, description: 'Bits or clocks a second.' },
+    blockBytes: { type: 'integer', minimum: 1, description: 'Payload of one request.' },
+    ackMs: { type: 'number', minimum: 0, description: 'Time that the unit takes for each block.' },
+    resets: { type: 'integer', minimum: 0, description: 'Restarts of the unit in one operation.' },
+    resetSeconds: { type: 'number', minimum: 0, description: 'Length of one restart.' }
+  }
+} as const;
+
+const handsOn = {
+  type: 'object',
+  description: 'Work of hands on a unit of this family. Units: minutes.',
+  additionalProperties: false,
+  required: ['open', 'connect', 'close'],
+  properties: {
+    open: { ...minutes, description: 'Case, seal, chip off the board.' },
+    connect: { ...minutes, description: 'Wiring, pads, clip.' },
+    close: { ...minutes, description: 'Chip back on, cleaned, pressed or sealed.' }
+  }
+} as const;
+
+/** One way to get at the memory. */
+export const way = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['kind', 'name', 'steps', 'wiring', 'reads', 'writes', 'handsOn', 'needs', 'known'],
+  properties: {
+    kind: { enum: ['boot', 'bench', 'obd', 'clip', 'lifted', 'pads'] },
+    name,
+    steps: {
+      type: 'array',
+      items: { type: 'string', minLength: 1 },
+      description: 'Told to the technician in this order.'
+    },
+    wiring: {
+      type: 'array',
+      items: wire,
+      description: 'Every connection, in the order of connecting. A way without any is refused.'
+    },
+    reads: { type: 'array', items: id, description: 'Regions that can be read this way.' },
+    writes: { type: 'array', items: id, description: 'Regions that can be written this way.' },
+    known: {
+      enum: ['works', 'untried', 'fails'],
+      description: 'Whether this way is known to work on the family.'
+    },
+    needs: {
+      type: 'array',
+      items: {
+        enum: [
+          ...['interface', 'supply', 'probe-frame', 'solder-place', 'programmer', 'clip'],
+          ...['vehicle', 'vehicle-supply', 'fuse-lead', 'network', 'credits']
+        ]
+      },
+      description: 'What must be at hand.'
+    },
+    skills: {
+      type: 'array',
+      items: { enum: ['open-case', 'fine-solder', 'clip', 'vehicle'] },
+      description: 'What a person must be able to do.'
+    },
+    credits: { type: 'integer', minimum: 0, description: 'Paid steps that it uses up.' },
+    handsOn,
+    waitMinutes: {
+      ...minutes,
+      description: 'Waiting that is no transfer: an unlock with power cycling, a server.'
+    },
+    carrier,
+    risks: { type: 'array', items: id, description: 'Risks of the family that this way brings.' },
+    holdPad: { type: 'string', description: 'The pad that is held while the supply comes on.' },
+    supply,
+    draw: { type: 'array', items: draw, description: 'Current that a sound unit draws, by state.' },
+    can
+  }
+} as const;
