@@ -1,6 +1,7 @@
 <script lang="ts">
   import RunningTiles from '$lib/features/job/RunningTiles.svelte';
   import JobRows from '$lib/features/job/JobRows.svelte';
+  import PlanOfDay from '$lib/features/plan/PlanOfDay.svelte';
   import { live } from '$lib/features/live/live.svelte.ts';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import VerdictBanner from '$lib/ui/VerdictBanner.svelte';
@@ -45,6 +46,7 @@
       {/snippet}
     </VerdictBanner>
   {/if}
+  <PlanOfDay coming={data.plan} may={data.person !== undefined} now={data.now} />
   {#if data.jobs.length === 0}
     <div class="card-sheet empty">
       <p><b>No open jobs.</b> Open the first one when a vehicle or a unit comes in.</p>

@@ -1,11 +1,21 @@
 import { deps } from '$lib/server/app-root.ts';
-import { listPeople } from '$lib/server/repositories/people.ts';
+import { listSkills } from '$lib/server/repositories/people.ts';
+import { loadHours, loadPrices } from '$lib/server/services/house-settings.ts';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async () => {
-  const { db, bench } = deps();
+export const load: PageServerLoad = async ({ depends }) => {
+  depends('badger:kit');
+  const { db, bench, profiles } = deps();
+  const [people, prices, hours] = await Promise.all([
+    listSkills(db),
+    loadPrices(db),
+    loadHours(db)
+  ]);
   return {
-    people: await listPeople(db),
+    people,
+    prices,
+    hours,
+    families: [...profiles.keys()],
     stations: [...bench.stations.values()].map((s) => ({ ...s.row, idn: s.supply.idn }))
   };
 };

@@ -1,5 +1,8 @@
 <script lang="ts">
   import { formatAmps } from '@badger/core/base/format';
+  import HoursForm from '$lib/features/house/HoursForm.svelte';
+  import PricesForm from '$lib/features/house/PricesForm.svelte';
+  import SkillsForm from '$lib/features/house/SkillsForm.svelte';
   import { live } from '$lib/features/live/live.svelte.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
@@ -7,6 +10,7 @@
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
+  const may = $derived(data.person?.role === 'lead');
   const speed = $derived(live.connected ? live.bench.speed : data.bench?.speed);
 
   async function set(event: Event & { currentTarget: HTMLInputElement }) {
@@ -67,14 +71,9 @@
       </tbody>
     </table>
   </div>
-  <div class="card-sheet">
-    <table class="plain">
-      <thead><tr><th>Person</th><th>Role</th></tr></thead>
-      <tbody
-        >{#each data.people as p (p.id)}<tr><td>{p.name}</td><td>{p.role}</td></tr>{/each}</tbody
-      >
-    </table>
-  </div>
+  <SkillsForm people={data.people} {may} />
+  <HoursForm hours={data.hours} {may} />
+  <PricesForm prices={data.prices} families={data.families} {may} />
 </div>
 
 <style>

@@ -1,23 +1,33 @@
 import { deps } from '$lib/server/app-root.ts';
-import { listJobsOfUnit } from '$lib/server/repositories/jobs.ts';
-import { listUnits, searchUnits } from '$lib/server/repositories/units.ts';
+import { listStock } from '$lib/server/repositories/units.ts';
+import { describeShelf } from '$lib/server/services/shelf.ts';
 import type { PageServerLoad } from './$types';
+
+const PAGE_SIZE = 100;
 
 export const load: PageServerLoad = async ({ url, depends }) => {
   depends('badger:jobs');
-  const { db } = deps();
   const text = (url.searchParams.get('q') ?? '').trim().slice(0, 60);
-  const units = text === '' ? await listUnits(db) : await searchUnits(db, text, 100);
+  const all = url.searchParams.get('all') === '1';
+  const page = Math.max(1, Math.trunc(Number(url.searchParams.get('page'))) || 1);
+  const rows = await listStock(deps().db, {
+    text,
+    stockOnly: !all,
+    limit: PAGE_SIZE + 1,
+    offset: (page - 1) * PAGE_SIZE
+  });
   return {
     text,
-    units: await Promise.all(
-      units.map(async (u) => ({
-        tag: u.tag,
-        family: u.familyId,
-        chipId: u.chipId,
-        place: u.place,
-        jobs: await listJobsOfUnit(db, u.id)
-      }))
-    )
+    all,
+    page,
+    more: rows.length > PAGE_SIZE,
+    units: describeShelf(deps(), rows.slice(0, PAGE_SIZE)),
+    families: [...deps().profiles.values()].map((p) => ({
+      id: p.id,
+      title: p.title,
+      labels: p.labels,
+      chipMarkings: p.chipMarkings,
+      match: p.match
+    }))
   };
 };

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { recognise, type Reason, type Recognisable } from '@badger/core/label/recognise';
   import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
+  import ReadPhoto from '$lib/features/label/ReadPhoto.svelte';
   import Panel from '$lib/ui/Panel.svelte';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
 
@@ -9,6 +10,10 @@
   let text = $state('');
   const found = $derived(text.trim() === '' ? undefined : recognise(text, families));
   const verdict = $derived(found && messageOfJudgement(found.verdict));
+
+  function fromPhoto(texts: readonly string[]) {
+    text = [...(text.trim() === '' ? [] : [text.trim()]), ...texts].join('\n');
+  }
 
   const WHY: Record<Reason['because'], string> = {
     'family-code': 'the family code itself',
@@ -32,6 +37,7 @@
       spellcheck="false"
       placeholder="0 731 204 418   H4C-2207-B   K32-2M41"></textarea>
   </label>
+  <ReadPhoto onfound={fromPhoto} />
   {#if found && verdict}
     <p class="verdict" data-state={found.verdict.verdict}>
       <VerdictMark verdict={found.verdict.verdict} size={22} />

@@ -1,12 +1,24 @@
 <script lang="ts">
-  import type { JobData } from '$lib/job-types.ts';
+  import type { Profile } from '@badger/core/profile/profile';
+  import LabelNumbers from '$lib/features/label/LabelNumbers.svelte';
+  import PartsLookup from '$lib/features/label/PartsLookup.svelte';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
-  import MatchTable from './MatchTable.svelte';
+  import type { JobData } from '$lib/job-types.ts';
+  import IdentityTable from './IdentityTable.svelte';
   import TagForm from './TagForm.svelte';
 
-  let { job }: { job: JobData } = $props();
+  let {
+    job,
+    profile,
+    labels
+  }: {
+    job: JobData;
+    profile: Profile | undefined;
+    labels: Readonly<Record<string, Readonly<Record<string, string>>>>;
+  } = $props();
 
+  const original = $derived(job.units.original);
   const benchReads = (role: 'original' | 'donor') =>
     job.regions[role].some((r) => r.reads.some((read) => read.source === 'bench'));
 
@@ -15,9 +27,24 @@
   }
 </script>
 
-<MatchTable {job} />
+<IdentityTable {job} {labels} />
+{#if profile && original && !job.closedAt}
+  <LabelNumbers
+    tag={original.tag}
+    {profile}
+    kept={labels['original'] ?? {}}
+    title="Label of the original, {original.tag}"
+  />
+{/if}
+<PartsLookup
+  vin={job.vin}
+  number={original?.numbers.find((n) => n.id === 'hardware-number')?.value ??
+    labels['original']?.['hardware-number'] ??
+    ''}
+  family={job.family}
+/>
 {#if !job.closedAt && !job.regions.original.some((r) => r.reads.length > 0)}
-  <TagForm jobNumber={job.number} role="original" present={job.units.original !== undefined} />
+  <TagForm jobNumber={job.number} role="original" present={original !== undefined} />
 {/if}
 {#if !job.closedAt}
   <div class="row">

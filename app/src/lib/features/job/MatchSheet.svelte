@@ -1,12 +1,96 @@
 <script lang="ts">
+  import { formatChipId } from '@badger/core/base/format';
+  import type { Profile } from '@badger/core/profile/profile';
+  import { page } from '$app/state';
   import type { JobData } from '$lib/job-types.ts';
-  import MatchTable from './MatchTable.svelte';
+  import type { MatchSheetData, WaysSheetData } from '$lib/match-types.ts';
+  import AdvertCheck from '$lib/features/match/AdvertCheck.svelte';
+  import DonorTable from '$lib/features/match/DonorTable.svelte';
+  import OfferList from '$lib/features/match/OfferList.svelte';
+  import ShelfFits from '$lib/features/match/ShelfFits.svelte';
+  import QuotePanel from '$lib/features/ways/QuotePanel.svelte';
+  import TimesTable from '$lib/features/ways/TimesTable.svelte';
+  import WaysTable from '$lib/features/ways/WaysTable.svelte';
   import TagForm from './TagForm.svelte';
 
-  let { job }: { job: JobData } = $props();
+  let {
+    job,
+    profile,
+    match,
+    ways
+  }: {
+    job: JobData;
+    profile: Profile | undefined;
+    match: MatchSheetData | undefined;
+    ways: WaysSheetData | undefined;
+  } = $props();
+
+  const PARTS = [
+    { id: 'donor', name: 'Donor' },
+    { id: 'offer', name: 'An offer' },
+    { id: 'ways', name: 'Ways and price' }
+  ] as const;
+  const part = $derived(page.url.searchParams.get('part') ?? 'donor');
+  const closed = $derived(job.closedAt !== null);
+  const chip = (id: string | null | undefined) => (id ? formatChipId(id) : '–');
 </script>
 
-<MatchTable {job} />
-{#if !job.closedAt}
-  <TagForm jobNumber={job.number} role="donor" present={job.units.donor !== undefined} />
+<nav class="parts" aria-label="Parts of Match">
+  {#each PARTS as p (p.id)}
+    <a
+      class="btn btn-outline"
+      href="/jobs/{job.number}/match?part={p.id}"
+      aria-current={part === p.id ? 'page' : undefined}
+      data-sveltekit-noscroll>{p.name}</a
+    >
+  {/each}
+</nav>
+{#if !profile || !match || !ways}
+  <p class="card-sheet p-4">There is no profile for {job.family}: nothing can be compared.</p>
+{:else if part === 'ways'}
+  <WaysTable jobNumber={job.number} {ways} {closed} />
+  <QuotePanel jobNumber={job.number} {ways} {closed} />
+  <TimesTable {ways} />
+{:else if part === 'offer'}
+  {#if !closed}<AdvertCheck jobNumber={job.number} {profile} {match} />{/if}
+  <OfferList offers={match.offers} />
+{:else}
+  {#each match.torn as t (t.field)}
+    <p class="torn card-sheet" role="alert">
+      <b>Label and memory of the original differ</b>: the label says
+      <span class="mono">{t.label}</span>, the unit itself <span class="mono">{t.read}</span>. Wrong
+      case, or a unit that was written before.
+    </p>
+  {/each}
+  {#if job.match && job.units.donor}
+    <DonorTable
+      check={job.match}
+      chipIds={{
+        original: chip(job.units.original?.chipId),
+        donor: chip(job.units.donor.chipId)
+      }}
+    />
+  {/if}
+  <ShelfFits jobNumber={job.number} fits={match.fits} donorTag={job.units.donor?.tag} {closed} />
+  {#if !closed}
+    <TagForm jobNumber={job.number} role="donor" present={job.units.donor !== undefined} />
+  {/if}
 {/if}
+
+<style>
+  .parts {
+    display: flex;
+    gap: 8px;
+    flex-wrap: wrap;
+  }
+  .parts a[aria-current] {
+    background: var(--ink);
+    color: var(--sheet);
+  }
+  .torn {
+    padding: 10px 16px;
+    border-color: var(--look);
+    background: var(--look-tint);
+    margin: 0;
+  }
+</style>

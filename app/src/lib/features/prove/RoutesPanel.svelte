@@ -30,8 +30,12 @@
   </p>
   {#if job.route}
     <p>
-      Chosen: <b>{messageOf(`clone.route.${job.route === 'new-unit' ? 'new' : job.route}`).title}</b
+      Chosen: <b
+        >{job.route === 'send-away'
+          ? 'Send it away'
+          : messageOf(`clone.route.${job.route === 'new-unit' ? 'new' : job.route}`).title}</b
       >. {job.routeReason}
+      <a class="link" href="/jobs/{job.number}/match?part=ways">Compare ways and prices</a>
     </p>
   {/if}
   <form onsubmit={choose}>

@@ -1,4 +1,7 @@
 import {
+  BarController,
+  BarElement,
+  CategoryScale,
   Chart,
   Filler,
   LinearScale,
@@ -10,12 +13,28 @@ import {
 import { untrack } from 'svelte';
 import type { Attachment } from 'svelte/attachments';
 
-Chart.register(LineController, LineElement, PointElement, LinearScale, Filler);
+Chart.register(
+  BarController,
+  BarElement,
+  CategoryScale,
+  LineController,
+  LineElement,
+  PointElement,
+  LinearScale,
+  Filler
+);
 Chart.defaults.font.family = "'Atkinson Hyperlegible Next Variable', sans-serif";
 Chart.defaults.animation = false;
 
-/** A chart on a canvas: made once, updated in place when what the getter reads changes. */
-export function chart(config: () => ChartConfiguration<'line'>): Attachment<HTMLCanvasElement> {
+/** A line chart on a canvas: made once, updated in place when what the getter reads changes. */
+export const chart = (config: () => ChartConfiguration<'line'>) => attach(config);
+
+/** The same with bars. */
+export const bars = (config: () => ChartConfiguration<'bar'>) => attach(config);
+
+function attach<K extends 'line' | 'bar'>(
+  config: () => ChartConfiguration<K>
+): Attachment<HTMLCanvasElement> {
   return (canvas) => {
     const instance = new Chart(canvas, untrack(config));
     $effect(() => {

@@ -3,10 +3,6 @@ import type { Tx } from '../db/client.ts';
 import { person } from '../db/schema/people.ts';
 import { offer, quote, wayChoice } from '../db/schema/plan.ts';
 
-export type OfferRow = Awaited<ReturnType<typeof listOffers>>[number];
-export type WayChoiceRow = Awaited<ReturnType<typeof listChoices>>[number];
-export type QuoteRow = Awaited<ReturnType<typeof listQuotes>>[number];
-
 export async function insertOffer(db: Tx, values: typeof offer.$inferInsert): Promise<void> {
   await db.insert(offer).values(values);
 }

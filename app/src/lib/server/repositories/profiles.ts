@@ -1,3 +1,4 @@
+import { and, eq } from 'drizzle-orm';
 import type { Tx } from '../db/client.ts';
 import { familyProfile } from '../db/schema/jobs.ts';
 
@@ -7,4 +8,13 @@ export async function insertProfile(
   values: { id: string; version: number; document: unknown }
 ): Promise<void> {
   await db.insert(familyProfile).values(values).onConflictDoNothing();
+}
+
+/** The document of one version, as it was loaded. */
+export async function findProfileDocument(db: Tx, id: string, version: number): Promise<unknown> {
+  const [row] = await db
+    .select({ document: familyProfile.document })
+    .from(familyProfile)
+    .where(and(eq(familyProfile.id, id), eq(familyProfile.version, version)));
+  return row?.document;
 }

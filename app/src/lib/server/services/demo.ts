@@ -5,11 +5,12 @@ import { appendEvent } from '../repositories/events.ts';
 import { closeJob, insertJob, setJobUnit } from '../repositories/jobs.ts';
 import { countPeople, insertPerson, type Person } from '../repositories/people.ts';
 import { findSetting, listStations, saveSetting } from '../repositories/stations.ts';
-import { findUnitByTag, insertUnit } from '../repositories/units.ts';
+import { findUnitByTag, insertUnit, setUnitFacts } from '../repositories/units.ts';
 import { insertArrival, insertAuthority } from '../repositories/arrive.ts';
 import { insertKit } from '../repositories/kit.ts';
 import { DEMO_JOBS, DEMO_SIGNATURE, type DemoJob } from './demo-jobs.ts';
 import { demoKit } from './demo-kit.ts';
+import { DEMO_FACTS, DEMO_PRICES, DEMO_SKILLS, DEMO_STOCK } from './demo-stock.ts';
 
 /** Demo accounts: invented, shown on the sign-in page only while the demo data is loaded. */
 export const DEMO_ACCOUNTS: readonly { name: string; role: Role; password: string }[] = [
@@ -34,7 +35,9 @@ export async function seedDemo(db: Db, today = new Date()): Promise<boolean> {
     const people: Person[] = [];
     for (const [i, account] of DEMO_ACCOUNTS.entries()) {
       const passwordHash = hashes[i] as string;
-      people.push(await insertPerson(tx, { name: account.name, role: account.role, passwordHash }));
+      const skills = DEMO_SKILLS[account.name] ?? [];
+      const { name, role } = account;
+      people.push(await insertPerson(tx, { name, role, passwordHash, skills }));
     }
     const desk = people.find((p) => p.role === 'desk') as Person;
     for (const demo of DEMO_JOBS) {
@@ -60,11 +63,25 @@ export async function seedDemo(db: Db, today = new Date()): Promise<boolean> {
       }
       if (demo.closed) await closeOnPaper(tx, job.id, desk);
     }
+    await fillShelf(tx);
+    await saveSetting(tx, 'prices', DEMO_PRICES);
     const stations = (await listStations(tx)).map((s) => s.id);
     for (const item of demoKit(midnight, stations)) await insertKit(tx, item);
     await saveSetting(tx, 'demo', true);
   });
   return true;
+}
+
+/** Units on the shelf, and what stands on the labels of those that serve jobs. */
+async function fillShelf(tx: Parameters<typeof appendEvent>[0]) {
+  for (const unit of DEMO_STOCK) {
+    const { tag, familyId, place, stock = null, labelNumbers = {}, wear = {} } = unit;
+    await insertUnit(tx, { tag, familyId, place, stock, labelNumbers, wear });
+  }
+  for (const { tag, stock = null, labelNumbers = {}, wear = {} } of DEMO_FACTS) {
+    const row = await findUnitByTag(tx, tag);
+    if (row) await setUnitFacts(tx, row.id, { stock, labelNumbers, wear });
+  }
 }
 
 async function closeOnPaper(tx: Parameters<typeof appendEvent>[0], jobId: string, person: Person) {

@@ -1,30 +1,15 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { judgeDonor, type DonorCheck } from '@badger/core/match/judge-donor';
 import { stepsOf } from '@badger/core/match/parts-answer';
-import type { StockFit } from '@badger/core/match/judge-stock';
+import type { MatchSheetData } from '../../match-types.ts';
 import type { Offer } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
-import { insertOffer, listOffers, type OfferRow } from '../repositories/choices.ts';
+import { insertOffer, listOffers } from '../repositories/choices.ts';
 import { appendEvent } from '../repositories/events.ts';
 import type { Person } from '../repositories/people.ts';
 import { loadJobView, numbersOf, type JobView } from './job-view.ts';
 import { keptPart } from './parts.ts';
 import { findFits, tidyAll } from './stock.ts';
-
-/** What the Match stop shows beyond the job. */
-export interface MatchSheetData {
-  readonly originalNumbers: Readonly<Record<string, string>>;
-  /** Fields in which label and memory of the original contradict each other. */
-  readonly torn: readonly {
-    readonly field: string;
-    readonly label: string;
-    readonly read: string;
-  }[];
-  readonly fits: readonly StockFit[];
-  readonly offers: readonly OfferRow[];
-  /** Supersessions that the parts service told, for the check on the page. */
-  readonly steps: ReturnType<typeof stepsOf>;
-}
 
 export async function loadMatchSheet(deps: Deps, view: JobView): Promise<MatchSheetData> {
   const { original } = view.units;

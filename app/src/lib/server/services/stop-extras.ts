@@ -1,13 +1,17 @@
 import type { Stop } from '@badger/core/gates/stops';
 import type { Readiness } from '@badger/core/kit/readiness';
 import { compareScans, type ScanChange } from '@badger/core/scan/compare-scans';
+import type { Profile } from '@badger/core/profile/profile';
 import type { ScanHead } from '../../job-types.ts';
+import type { MatchSheetData, WaysSheetData } from '../../match-types.ts';
 import type { Deps } from '../deps.ts';
 import { listPhotos, type PhotoRow } from '../repositories/arrive.ts';
 import { listJobsOfUnit, listJobsOfVin } from '../repositories/jobs.ts';
 import { listScansOfJob, type ScanRow } from '../repositories/scans.ts';
 import { describeScanHead } from './describe-scan.ts';
-import { loadJobView } from './job-view.ts';
+import { loadJobView, type JobView } from './job-view.ts';
+import { loadMatchSheet } from './match.ts';
+import { loadWaysSheet } from './ways.ts';
 import { readinessOf } from './kit.ts';
 
 export interface StopExtras {
@@ -20,6 +24,11 @@ export interface StopExtras {
   readonly scans: readonly ScanHead[];
   /** What became of the faults of the first pre-scan in the newest scan of the vehicle. */
   readonly changes: readonly ScanChange[];
+  readonly profile: Profile | undefined;
+  /** Numbers on the labels of the units, by role. */
+  readonly labels: Readonly<Record<string, Readonly<Record<string, string>>>>;
+  readonly match: MatchSheetData | undefined;
+  readonly ways: WaysSheetData | undefined;
 }
 
 const NOTHING: StopExtras = {
@@ -28,17 +37,38 @@ const NOTHING: StopExtras = {
   earlier: [],
   served: [],
   scans: [],
-  changes: []
+  changes: [],
+  profile: undefined,
+  labels: {},
+  match: undefined,
+  ways: undefined
 };
+
+const WITH_EXTRAS: readonly Stop[] = ['arrive', 'prove', 'identify', 'match', 'return'];
+
+async function loadIdentity(
+  deps: Deps,
+  view: JobView,
+  stop: 'identify' | 'match'
+): Promise<StopExtras> {
+  const labels = Object.fromEntries(
+    Object.entries(view.units).map(([role, unit]) => [role, unit.labelNumbers])
+  );
+  const base = { ...NOTHING, profile: view.profile, labels };
+  if (stop === 'identify') return base;
+  const [match, ways] = await Promise.all([loadMatchSheet(deps, view), loadWaysSheet(deps, view)]);
+  return { ...base, match, ways };
+}
 
 /** What only one stop shows, loaded for it alone. */
 export async function loadStopExtras(
   deps: Deps,
   { number, stop }: { number: number; stop: Stop }
 ): Promise<StopExtras> {
-  if (stop !== 'arrive' && stop !== 'prove' && stop !== 'return') return NOTHING;
+  if (!WITH_EXTRAS.includes(stop)) return NOTHING;
   const view = await loadJobView(deps, number);
   if (!view) return NOTHING;
+  if (stop === 'identify' || stop === 'match') return loadIdentity(deps, view, stop);
   const { db } = deps;
   if (stop === 'arrive') {
     const [photos, readiness, earlier] = await Promise.all([

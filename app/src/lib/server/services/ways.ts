@@ -1,20 +1,13 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { STOPS } from '@badger/core/gates/stops';
 import type { Skill } from '@badger/core/profile/profile';
-import { estimateTransfer, type Estimate, type Measured } from '@badger/core/time/estimate';
+import { estimateTransfer, type Measured } from '@badger/core/time/estimate';
 import { buildQuote, type QuoteLine } from '@badger/core/ways/build-quote';
-import { compareWays, type WayOption } from '@badger/core/ways/compare-ways';
-import type { Prices } from '@badger/core/ways/prices';
+import { compareWays } from '@badger/core/ways/compare-ways';
+import type { WaysSheetData } from '../../match-types.ts';
 import type { NewQuote, WayChoice } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
-import {
-  insertChoice,
-  insertQuote,
-  listChoices,
-  listQuotes,
-  type QuoteRow,
-  type WayChoiceRow
-} from '../repositories/choices.ts';
+import { insertChoice, insertQuote, listChoices, listQuotes } from '../repositories/choices.ts';
 import { appendEvent } from '../repositories/events.ts';
 import { setRoute } from '../repositories/jobs.ts';
 import { listMeasured } from '../repositories/operations.ts';
@@ -23,26 +16,6 @@ import { loadPrices } from './house-settings.ts';
 import { loadJobView, type JobView } from './job-view.ts';
 import { toKitItem } from './kit.ts';
 import { describeCost } from './quote-lines.ts';
-
-export interface RegionTime {
-  readonly regionId: string;
-  readonly name: string;
-  readonly lengthBytes: number;
-  readonly read: Estimate;
-  readonly write: Estimate;
-}
-
-/** What the page of ways shows. */
-export interface WaysSheetData {
-  readonly options: readonly WayOption[];
-  readonly times: readonly RegionTime[];
-  readonly thumb: { readonly read: Span | undefined; readonly write: Span | undefined };
-  readonly choices: readonly WayChoiceRow[];
-  readonly quotes: readonly QuoteRow[];
-  readonly prices: Prices;
-}
-
-type Span = readonly [number, number];
 
 export async function loadWaysSheet(deps: Deps, view: JobView): Promise<WaysSheetData> {
   const { profile } = view;

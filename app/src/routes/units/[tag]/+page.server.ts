@@ -21,6 +21,15 @@ export const load: PageServerLoad = async ({ params, depends }) => {
         return value ? [{ name: f.name, value }] : [];
       })
     },
+    profile: profile && {
+      labels: profile.labels,
+      chipMarkings: profile.chipMarkings,
+      match: profile.match,
+      wear: profile.wear
+    },
+    labelNumbers: unit.labelNumbers,
+    stock: unit.stock,
+    wear: unit.wear,
     jobs,
     photos,
     reads: reads.map((r) => ({

@@ -1,6 +1,9 @@
 <script lang="ts">
   import { formatChipId } from '@badger/core/base/format';
   import PhotoCard from '$lib/features/arrive/PhotoCard.svelte';
+  import LabelNumbers from '$lib/features/label/LabelNumbers.svelte';
+  import StockPanel from '$lib/features/shelf/StockPanel.svelte';
+  import WearPanel from '$lib/features/shelf/WearPanel.svelte';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import Panel from '$lib/ui/Panel.svelte';
@@ -51,6 +54,12 @@
         {/each}
       </ul>
     </Panel>
+    {#if data.profile && data.profile.wear.length > 0}
+      <WearPanel tag={unit.tag} bands={data.profile.wear} values={data.wear} />
+    {/if}
+    {#if data.profile}
+      <LabelNumbers tag={unit.tag} profile={data.profile} kept={data.labelNumbers} />
+    {/if}
     <PhotoCard
       photos={data.photos}
       jobNumber={open?.jobNumber}
@@ -70,6 +79,7 @@
         <button class="btn btn-primary">Move it there</button>
       </form>
     </Panel>
+    <StockPanel tag={unit.tag} stock={data.stock} />
     <Panel label="Identity" title="Identity">
       <dl>
         <dt>Chip id</dt>

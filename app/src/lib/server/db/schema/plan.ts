@@ -40,7 +40,7 @@ export const offer = pgTable(
     numbers: jsonb().$type<Record<string, string>>().notNull(),
     price: text().notNull().default(''),
     /** Verdict and code at the time. */
-    verdict: text().notNull(),
+    verdict: text({ enum: ['go', 'look', 'stop', 'none'] }).notNull(),
     code: text().notNull(),
     at: createdAt(),
     personId: uuid()

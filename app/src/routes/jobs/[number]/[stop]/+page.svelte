@@ -72,8 +72,17 @@
         changes={data.changes}
         stationId={data.focusStation}
       />
-    {:else if data.stop === 'identify'}<IdentifySheet {job} />
-    {:else if data.stop === 'match'}<MatchSheet {job} />
+    {:else if data.stop === 'identify'}<IdentifySheet
+        {job}
+        profile={data.profile}
+        labels={data.labels}
+      />
+    {:else if data.stop === 'match'}<MatchSheet
+        {job}
+        profile={data.profile}
+        match={data.match}
+        ways={data.ways}
+      />
     {:else if data.stop === 'wire'}<WireSheet {job} {station} />
     {:else if data.stop === 'read'}<ReadSheet {job} {station} {trace} />
     {:else if data.stop === 'build'}<BuildSheet {job} />

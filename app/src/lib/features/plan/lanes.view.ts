@@ -1,0 +1,145 @@
+import type { LaneData, PlanData, PlannedTask } from '$lib/plan-types.ts';
+
+/** A piece of a task as it is drawn: place on the lane in percent of the shown time. */
+export interface Block {
+  readonly key: string;
+  readonly id: string;
+  readonly task: PlannedTask;
+  readonly left: number;
+  readonly width: number;
+  readonly hands: boolean;
+  readonly attended: boolean;
+  /** Row inside the lane, for pieces that lie over each other. */
+  readonly movable: boolean;
+}
+
+export interface LaneView {
+  readonly lane: LaneData;
+  readonly blocks: readonly Block[];
+}
+
+/** The span of time that the lanes show. */
+export interface Frame {
+  readonly startMs: number;
+  readonly endMs: number;
+}
+
+export interface LanesView {
+  readonly frame: Frame;
+  readonly lanes: readonly LaneView[];
+  /** Hours when hands work, in percent. */
+  readonly working: readonly { readonly left: number; readonly width: number }[];
+  readonly ticks: readonly { readonly left: number; readonly text: string }[];
+  readonly now: number | undefined;
+}
+
+const HOUR_MS = 3_600_000;
+const LEAST_HOURS = 9;
+
+/** One day of the plan, from its opening to its closing, longer when tasks run over; `dayMs` is its midnight. */
+export function frameOf(plan: PlanData, dayMs: number): Frame {
+  const inDay = (at: Date) => at.getTime() >= dayMs && at.getTime() < dayMs + 24 * HOUR_MS;
+  const starts = [
+    ...plan.working.filter((w) => inDay(w.startsAt)).map((w) => w.startsAt.getTime()),
+    ...plan.tasks.filter((t) => inDay(t.startsAt)).map((t) => t.startsAt.getTime())
+  ];
+  const ends = [
+    ...plan.working.filter((w) => inDay(w.startsAt)).map((w) => w.endsAt.getTime()),
+    ...plan.tasks.filter((t) => inDay(t.startsAt)).map((t) => t.endsAt.getTime())
+  ];
+  const start = starts.length > 0 ? Math.min(...starts) : dayMs + 8 * HOUR_MS;
+  const startMs = Math.floor(start / HOUR_MS) * HOUR_MS;
+  const end = Math.max(startMs + LEAST_HOURS * HOUR_MS, ...ends);
+  return {
+    startMs,
+    endMs: Math.min(dayMs + 30 * HOUR_MS, Math.ceil(end / HOUR_MS) * HOUR_MS)
+  };
+}
+
+/** The lanes of one day; lanes on which nothing happens are left out, people and stations stay. */
+export function viewLanes(plan: PlanData, dayMs: number, nowMs: number): LanesView {
+  const frame = frameOf(plan, dayMs);
+  const percent = (ms: number) =>
+    Math.max(0, Math.min(100, (100 * (ms - frame.startMs)) / (frame.endMs - frame.startMs)));
+  const span = (startsAt: Date, endsAt: Date) => {
+    const left = percent(startsAt.getTime());
+    return { left, width: percent(endsAt.getTime()) - left };
+  };
+  const lanes = plan.lanes
+    .map((lane) => ({
+      lane,
+      blocks: plan.tasks.flatMap((task) =>
+        task.pieces.flatMap((piece, i): Block[] => {
+          if (piece.lane !== lane.id) return [];
+          const at = span(piece.startsAt, piece.endsAt);
+          return at.width <= 0
+            ? []
+            : [
+                {
+                  key: `${task.key}-${i}`,
+                  id: task.key,
+                  task,
+                  ...at,
+                  hands: piece.hands,
+                  attended: piece.attended,
+                  movable: task.state === 'planned'
+                }
+              ];
+        })
+      )
+    }))
+    .filter((l) => l.lane.kind !== 'place' || l.blocks.length > 0);
+  const hours = Math.round((frame.endMs - frame.startMs) / HOUR_MS);
+  return {
+    frame,
+    lanes,
+    working: plan.working.map((w) => span(w.startsAt, w.endsAt)).filter((w) => w.width > 0),
+    ticks: Array.from({ length: hours }, (_, i) => {
+      const at = new Date(frame.startMs + i * HOUR_MS);
+      return { left: percent(at.getTime()), text: clock(at) };
+    }),
+    now: nowMs >= frame.startMs && nowMs <= frame.endMs ? percent(nowMs) : undefined
+  };
+}
+
+/** Midnights of the days that have something in them, the first seven. */
+export function daysOf(plan: PlanData): { readonly ms: number; readonly name: string }[] {
+  const days = new Map<number, string>();
+  for (const { startsAt } of plan.tasks) {
+    const midnight = new Date(startsAt);
+    midnight.setHours(0, 0, 0, 0);
+    days.set(
+      midnight.getTime(),
+      midnight.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
+    );
+  }
+  return [...days]
+    .sort(([a], [b]) => a - b)
+    .slice(0, 7)
+    .map(([ms, name]) => ({ ms, name }));
+}
+
+/** Midnight before a time, local. Units: ms since 1970. */
+export function midnightOf(at: Date): number {
+  return new Date(at).setHours(0, 0, 0, 0);
+}
+
+const STEP_MINUTES = 5;
+
+/** Time under a place on the lanes, in steps of five minutes. `share` is 0 to 1 of the shown time. */
+export function timeAt(frame: Frame, share: number): Date {
+  const ms = frame.startMs + share * (frame.endMs - frame.startMs);
+  const step = STEP_MINUTES * 60_000;
+  return new Date(Math.round(ms / step) * step);
+}
+
+/** Hours and minutes. Example: `09:05`. */
+export function clock(at: Date): string {
+  return at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+}
+
+/** Date and time as a form field wants them, in local time. */
+export function toField(at: Date): string {
+  const local = new Date(at.getTime() - at.getTimezoneOffset() * 60_000);
+  return local.toISOString().slice(0, 16);
+}

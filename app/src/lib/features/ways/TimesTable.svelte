@@ -1,0 +1,67 @@
+<script lang="ts">
+  import { formatDuration, formatSize } from '@badger/core/base/format';
+  import type { WaysSheetData } from '$lib/match-types.ts';
+  import Panel from '$lib/ui/Panel.svelte';
+  import { basisOf, rangeOf } from './ways.view.ts';
+
+  let { ways }: { ways: WaysSheetData } = $props();
+  const { thumb } = $derived(ways);
+</script>
+
+{#if ways.times.length > 0}
+  <Panel label="Times" title="How long it takes" note="one transfer, range in brackets">
+    <div class="scroll">
+      <table class="plain">
+        <thead
+          ><tr
+            ><th>Region</th><th>Size</th><th>Read</th><th>Write</th><th>The line alone</th><th
+              >Rests on</th
+            ></tr
+          ></thead
+        >
+        <tbody>
+          {#each ways.times as t (t.regionId)}
+            <tr>
+              <td><b>{t.name}</b></td>
+              <td>{formatSize(t.lengthBytes)}</td>
+              <td
+                ><b>{formatDuration(t.read.seconds)}</b>
+                <span class="soft">({rangeOf(t.read)})</span></td
+              >
+              <td
+                ><b>{formatDuration(t.write.seconds)}</b>
+                <span class="soft">({rangeOf(t.write)})</span></td
+              >
+              <td class="soft"
+                >{formatDuration(t.read.floorSeconds)} / {formatDuration(t.write.floorSeconds)}</td
+              >
+              <td>{basisOf(t.read)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
+    <p class="soft">
+      {#if thumb.read || thumb.write}
+        Rule of thumb of the trade: {thumb.read
+          ? `full read ${thumb.read[0]} to ${thumb.read[1]} min`
+          : ''}{thumb.read && thumb.write ? ', ' : ''}{thumb.write
+          ? `write ${thumb.write[0]} to ${thumb.write[1]} min`
+          : ''}.
+      {:else}The trade has no rule of thumb for this family.{/if}
+    </p>
+  </Panel>
+{/if}
+
+<style>
+  .scroll {
+    overflow-x: auto;
+    margin: 0 -16px;
+  }
+  table.plain td {
+    padding-block: 5px;
+  }
+  p {
+    margin: 8px 0 0;
+  }
+</style>

@@ -1,0 +1,189 @@
+<script lang="ts">
+  import type { WaysSheetData } from '$lib/match-types.ts';
+  import { noted } from '$lib/features/live/notices.svelte.ts';
+  import { send } from '$lib/features/live/send.ts';
+  import { messageOfJudgement } from '$lib/messages/catalogue.ts';
+  import Panel from '$lib/ui/Panel.svelte';
+  import VerdictMark from '$lib/ui/VerdictMark.svelte';
+  import WayDetail from './WayDetail.svelte';
+  import { costOf, minutes, SCHOOL_WORDS, waitOf } from './ways.view.ts';
+
+  let { jobNumber, ways, closed }: { jobNumber: number; ways: WaysSheetData; closed: boolean } =
+    $props();
+
+  const chosen = $derived(ways.choices[0]);
+  let key = $state('');
+  let school = $state('');
+  let reason = $state('');
+  const picked = $derived(ways.options.find((o) => o.key === key));
+  const schoolNow = $derived(
+    picked?.schools.some((s) => s.id === school) ? school : (picked?.schools[0]?.id ?? '')
+  );
+
+  async function choose(event: SubmitEvent) {
+    event.preventDefault();
+    const body = { key, school: schoolNow, reason };
+    if (noted(await send(`/api/jobs/${jobNumber}/way`, body))) {
+      key = '';
+      reason = '';
+    }
+  }
+</script>
+
+<Panel
+  label="Ways compared"
+  title="Ways compared"
+  note="for this unit, with the kit and the hands of this house"
+>
+  {#if chosen}
+    {@const name = ways.options.find((o) => o.key === chosen.wayId)?.name ?? chosen.wayId}
+    <p class="chosen">
+      Chosen by {chosen.personName}: <b>{name}</b>, {SCHOOL_WORDS[chosen.school]?.toLowerCase()}. “{chosen.reason}”
+    </p>
+  {/if}
+  <form onsubmit={choose}>
+    <div class="scroll">
+      <table class="plain">
+        <thead
+          ><tr
+            ><th></th><th>Way</th><th>Reads and writes</th><th>Hands</th><th>Waiting</th><th
+              >Price</th
+            ><th>What speaks against it</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each ways.options as o (o.key)}
+            {@const cost = costOf(o, ways.prices.currency)}
+            <tr
+              data-way={o.key}
+              data-state={o.possible ? 'open' : 'shut'}
+              class:picked={key === o.key}
+            >
+              <td
+                ><input
+                  type="radio"
+                  class="radio"
+                  name="way"
+                  value={o.key}
+                  aria-label="Choose {o.name}"
+                  disabled={!o.possible || closed}
+                  bind:group={key}
+                /></td
+              >
+              <td
+                ><b>{o.name}</b>
+                {#if o.key === chosen?.wayId}<span class="mark">chosen</span>{/if}</td
+              >
+              <td
+                >{o.reads.length > 0 ? `reads ${o.reads.join(', ')}` : ''}{o.writes.length > 0
+                  ? `${o.reads.length > 0 ? '; ' : ''}writes ${o.writes.length === o.reads.length ? 'the same' : o.writes.join(', ')}`
+                  : ''}{o.reads.length + o.writes.length === 0 ? 'nothing' : ''}</td
+              >
+              <td class="num">{minutes(o.handsOnMinutes)}</td>
+              <td class="num">{waitOf(o)}</td>
+              <td class="num"
+                ><b>{cost.text}</b>{#if cost.note}<span class="soft">{cost.note}</span>{/if}</td
+              >
+              <td>
+                {#each o.notes as n, i (i)}
+                  {@const m = messageOfJudgement(n)}
+                  <span class="note"
+                    ><VerdictMark verdict={n.verdict} size={14} />
+                    <span title={m.text}>{m.title}</span></span
+                  >
+                {:else}
+                  {#each o.risks as r (r.id)}
+                    <span class="note" title={r.lowers}>{r.what}</span>
+                  {/each}
+                {/each}
+              </td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
+    {#if picked}
+      <WayDetail option={picked} currency={ways.prices.currency} />
+      <div class="why">
+        <label
+          >School
+          <select
+            class="select"
+            value={schoolNow}
+            onchange={(e) => (school = e.currentTarget.value)}
+          >
+            {#each picked.schools as s (s.id)}<option value={s.id}
+                >{SCHOOL_WORDS[s.id]}: {s.why}</option
+              >{/each}
+          </select>
+        </label>
+        <label class="reason"
+          >Why this way
+          <input class="input w-full" bind:value={reason} required minlength="3" maxlength="300" />
+        </label>
+        <button class="btn btn-primary">Take this way</button>
+      </div>
+    {/if}
+  </form>
+</Panel>
+
+<style>
+  .scroll {
+    overflow-x: auto;
+    margin: 0 -16px;
+  }
+  table.plain td {
+    padding: 6px 10px;
+    font-size: 14px;
+    line-height: 1.3;
+  }
+  table.plain th {
+    padding-inline: 10px;
+  }
+  [data-state='shut'] td {
+    color: var(--soft);
+  }
+  .picked td {
+    background: var(--none-tint);
+  }
+  .num {
+    white-space: nowrap;
+  }
+  .num .soft {
+    display: block;
+    white-space: normal;
+    font-size: 13px;
+  }
+  .note {
+    display: flex;
+    gap: 6px;
+    align-items: baseline;
+  }
+  .mark {
+    font-size: 12.5px;
+    font-weight: 700;
+    border: 1.5px solid var(--ink);
+    border-radius: 4px;
+    padding: 0 5px;
+    white-space: nowrap;
+  }
+  .chosen {
+    margin: 0 0 8px;
+  }
+  .why {
+    display: flex;
+    gap: 12px;
+    align-items: end;
+    flex-wrap: wrap;
+    margin-top: 10px;
+  }
+  .why .select {
+    display: block;
+    width: 330px;
+    max-width: 100%;
+  }
+  .reason {
+    flex: 1;
+    min-width: 200px;
+  }
+</style>

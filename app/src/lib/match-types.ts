@@ -1,0 +1,70 @@
+import type { Verdict } from '@badger/core/base/verdict';
+import type { StockFit } from '@badger/core/match/judge-stock';
+import type { Step } from '@badger/core/match/supersession';
+import type { Estimate } from '@badger/core/time/estimate';
+import type { QuoteLine } from '@badger/core/ways/build-quote';
+import type { WayOption } from '@badger/core/ways/compare-ways';
+import type { Prices } from '@badger/core/ways/prices';
+
+/** What the Match stop shows beyond the job. */
+export interface MatchSheetData {
+  readonly originalNumbers: Readonly<Record<string, string>>;
+  /** Fields in which label and memory of the original contradict each other. */
+  readonly torn: readonly {
+    readonly field: string;
+    readonly label: string;
+    readonly read: string;
+  }[];
+  readonly fits: readonly StockFit[];
+  readonly offers: readonly {
+    readonly id: string;
+    readonly source: string;
+    readonly numbers: Readonly<Record<string, string>>;
+    readonly price: string;
+    readonly verdict: Verdict;
+    readonly at: Date;
+    readonly personName: string;
+  }[];
+  /** Supersessions that the parts service told, for the check on the page. */
+  readonly steps: readonly (Step & { readonly field: string })[];
+}
+
+export interface RegionTime {
+  readonly regionId: string;
+  readonly name: string;
+  readonly lengthBytes: number;
+  readonly read: Estimate;
+  readonly write: Estimate;
+}
+
+type Span = readonly [number, number];
+
+export interface QuoteData {
+  readonly number: number;
+  readonly currency: string;
+  readonly lines: readonly QuoteLine[];
+  readonly net: string;
+  readonly taxPercent: string;
+  readonly tax: string;
+  readonly total: string;
+  readonly note: string;
+  readonly validUntil: Date;
+  readonly at: Date;
+  readonly personName: string;
+}
+
+/** What the page of ways shows. */
+export interface WaysSheetData {
+  readonly options: readonly WayOption[];
+  readonly times: readonly RegionTime[];
+  readonly thumb: { readonly read: Span | undefined; readonly write: Span | undefined };
+  readonly choices: readonly {
+    readonly wayId: string;
+    readonly school: string;
+    readonly reason: string;
+    readonly at: Date;
+    readonly personName: string;
+  }[];
+  readonly quotes: readonly QuoteData[];
+  readonly prices: Prices;
+}
