@@ -81,3 +81,8 @@ export function minuteOf(clockTime: string): number {
   const [hours = 0, minutes = 0] = clockTime.split(':').map(Number);
   return hours * 60 + minutes;
 }
+
+/** Minutes of `spans` that have passed before `end`: how long something took in hours of the house. */
+export function minutesInside(spans: readonly Span[], end: number): number {
+  return spans.reduce((sum, s) => sum + Math.max(0, Math.min(s.end, end) - s.start), 0);
+}

@@ -75,7 +75,11 @@ const RULES: readonly Rule[] = [
   (_task, { due, tail }) => due - tail,
   (_task, { tail }) => -tail,
   (task) => -lengthOf(task),
-  (task) => lengthOf(task)
+  (task) => lengthOf(task),
+  // long waits early, so that hands are free meanwhile; then job by job
+  (task) => -task.phases.reduce((sum, p) => sum + (p.hands ? 0 : p.minutes), 0),
+  (task, { tail }) => task.job * 1e5 - tail,
+  (task, { tail }) => tail * 1e3 + task.job
 ];
 
 function orderBy(problem: PlanProblem, rule: Rule): Order {

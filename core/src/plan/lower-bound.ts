@@ -104,8 +104,39 @@ function boundOfPool(
   const head = Math.min(...loads.map((l) => heads.get(l.task.key)?.start ?? 0));
   const tail = Math.min(...loads.map((l) => (tails.get(l.task.key) ?? 0) - lengthOf(l.task)));
   const share = Math.ceil(loads.reduce((sum, l) => sum + l.minutes, 0) / size);
-  const end = pool.people ? endOfWork(problem.working, head, share) : head + share;
+  const end = pool.people
+    ? endOfWork(problem.working, head, share)
+    : Math.max(head + share, endOfPlaces(problem, loads, { head, size }));
   return end + tail;
+}
+
+/**
+ * Where every task begins with hands, a place stands still from closing to opening but for the wait of the one task that
+ * was begun last: of each night at most the longest wait counts. Zero where this cannot be said.
+ */
+function endOfPlaces(
+  { open }: PlanProblem,
+  loads: readonly Load[],
+  { head, size }: { head: number; size: number }
+): number {
+  if (!loads.every(({ task }) => task.phases[0]?.hands)) return 0;
+  const waits = loads.map(({ task }) =>
+    task.phases.filter((p) => !p.hands && !p.attended).reduce((sum, p) => sum + p.minutes, 0)
+  );
+  const longest = Math.max(0, ...waits);
+  let left = loads.reduce((sum, l) => sum + l.minutes, 0);
+  for (const [i, day] of open.entries()) {
+    const start = Math.max(day.start, head);
+    if (start >= day.end) continue;
+    const room = size * (day.end - start);
+    if (room >= left) return start + Math.ceil(left / size);
+    left -= room;
+    const night = (open[i + 1]?.start ?? Number.POSITIVE_INFINITY) - day.end;
+    const over = size * Math.min(night, longest);
+    if (over >= left) return day.end;
+    left -= over;
+  }
+  return 0;
 }
 
 /** When `minutes` of working hours have passed since `from`. */

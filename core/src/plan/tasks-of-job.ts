@@ -24,6 +24,8 @@ export interface JobPlanFacts {
   readonly proofOpen: boolean;
   readonly vehicleHere: boolean;
   readonly originals: readonly RegionWork[];
+  /** Nothing is read: a supplied file is written to the original itself. */
+  readonly supplied: boolean;
   /** Undefined while there is no donor. */
   readonly backups: readonly RegionWork[] | undefined;
   readonly built: boolean;
@@ -95,7 +97,8 @@ export function tasksOfJob(
   const drafts: Draft[] = [...proveTasks(facts, house)];
   if (facts.kind === 'clone' && facts.way) {
     drafts.push(...cloneTasks(facts, house, facts.way));
-    if (!facts.backups && !facts.written) waits.push(judge('look', 'plan.job.donorless'));
+    if (!facts.backups && !facts.written && !facts.supplied)
+      waits.push(judge('look', 'plan.job.donorless'));
   } else if (facts.kind === 'identify') {
     drafts.push(hands('identify', IDENTIFY, house, { after: ['prove'] }));
   } else if (facts.kind === 'maker') {
@@ -103,7 +106,8 @@ export function tasksOfJob(
       hands('maker', MAKER, house, { after: ['prove'], skill: 'vehicle', places: vehicle(house) })
     );
   } else drafts.push(hands('pack', PACK, house, { after: ['prove'] }));
-  const ready = facts.kind === 'maker' || facts.written || facts.backups !== undefined;
+  const ready =
+    facts.kind === 'maker' || facts.supplied || facts.written || facts.backups !== undefined;
   if (ready && facts.kind !== 'away' && facts.kind !== 'identify')
     drafts.push(...fitTasks(facts, house));
   const tasks = drafts.filter((d) => !facts.marks.get(d.id)?.done).map((d) => toTask(facts, d));
@@ -154,6 +158,10 @@ function cloneTasks(facts: JobPlanFacts, house: House, way: Way): Draft[] {
     );
   }
   if (facts.written) return drafts;
+  if (facts.supplied) {
+    const file = { way, house, minutes: facts.writeMinutes, attended: true, after: ['prove'] };
+    return [wired('write-file', file)];
+  }
   if (!facts.built) drafts.push(hands('build', BUILD, house, { after: ['read'] }));
   if (facts.backups) {
     drafts.push(
@@ -172,17 +180,20 @@ function fitTasks(facts: JobPlanFacts, house: House): Draft[] {
     facts.kind === 'clone' && close > 0
       ? [
           hands('close', close, house, {
-            after: ['write'],
+            after: ['write', 'write-file'],
             ...(facts.way?.skills[0] ? { skill: facts.way.skills[0] } : {})
           })
         ]
       : [];
   if (!facts.vehicleHere) {
-    drafts.push(hands('pack', PACK, house, { after: ['close', 'write', 'maker'] }));
+    drafts.push(hands('pack', PACK, house, { after: ['close', 'write', 'write-file', 'maker'] }));
     return drafts;
   }
   drafts.push(
-    hands('refit', REFIT, house, { after: ['close', 'write', 'maker'], skill: 'vehicle' })
+    hands('refit', REFIT, house, {
+      after: ['close', 'write', 'write-file', 'maker'],
+      skill: 'vehicle'
+    })
   );
   for (const [i, fit] of facts.afterFit.entries()) {
     const before = i === 0 ? 'refit' : `after-${facts.afterFit[i - 1]?.id ?? ''}`;
@@ -333,6 +344,7 @@ const TITLES: Readonly<Record<string, string>> = {
   backup: 'plan.task.backup',
   build: 'plan.task.build',
   write: 'plan.task.write',
+  'write-file': 'plan.task.write-file',
   close: 'plan.task.close',
   maker: 'plan.task.maker',
   pack: 'plan.task.pack',

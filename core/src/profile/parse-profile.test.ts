@@ -1,4 +1,5 @@
 import { readdirSync, readFileSync } from 'node:fs';
+import { Validator } from '@cfworker/json-schema';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
 import { validateProfile } from '../generated/validators.js';
@@ -10,13 +11,9 @@ const folder = new URL('../../../profiles/', import.meta.url);
 const load = (name: string) =>
   JSON.parse(readFileSync(new URL(name, folder), 'utf8')) as ProfileDocument;
 const hv = () => structuredClone(load('hv-ec4.json')) as unknown as Mutable;
-interface Mutable {
-  regions: { id: string; address: string; lengthBytes: number; eraseBlockBytes?: number }[];
-  writeOrder: string[];
-  identity: { stored?: { region: string; offsets: string[] } }[];
-  checksums: { region: string; start: string; end: string; storedAt: string }[];
-  labels: { pattern: string; examples: string[]; known?: string[] }[];
-}
+/** A document that a test spoils; paths are checked by the cases themselves. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+type Mutable = Record<string, any>;
 const problem = (change: (doc: Mutable) => void) => {
   const doc = hv();
   change(doc);
@@ -57,39 +54,148 @@ describe('profiles', () => {
 });
 
 describe('inconsistent profiles are refused with the path', () => {
-  const first = <T>(list: T[]) => list[0] as T;
   const cases: readonly [string, (doc: Mutable) => void][] = [
-    ['profile.region.overlap regions/1', (d) => void (first(d.regions).address = '0x081FFFFF')],
-    [
-      'profile.region.overlap regions/1',
-      (d) => void ((d.regions[1] as { id: string }).id = 'data-flash')
-    ],
-    ['profile.erase.uneven regions/0', (d) => void (first(d.regions).eraseBlockBytes = 4095)],
-    ['profile.region.unknown writeOrder/0', (d) => void (d.writeOrder[0] = 'elsewhere')],
-    ['profile.order.incomplete writeOrder', (d) => void d.writeOrder.pop()],
-    ['profile.order.incomplete writeOrder', (d) => void (d.writeOrder[1] = 'data-flash')],
+    ['profile.region.overlap regions/1', (d) => (d['regions'][0].address = '0x081FFFFF')],
+    ['profile.region.overlap regions/1', (d) => (d['regions'][1].id = 'data-flash')],
+    ['profile.erase.uneven regions/0', (d) => (d['regions'][0].eraseBlockBytes = 4095)],
+    ['profile.region.unknown writeOrder/0', (d) => (d['writeOrder'][0] = 'elsewhere')],
+    ['profile.order.incomplete writeOrder', (d) => d['writeOrder'].pop()],
+    ['profile.order.incomplete writeOrder', (d) => (d['writeOrder'][1] = 'data-flash')],
     [
       'profile.region.unknown identity/0/stored',
-      (d) =>
-        void (d.identity[0] = {
-          ...first(d.identity),
-          stored: { region: 'elsewhere', offsets: ['0x0'] }
-        })
+      (d) => (d['identity'][0].stored = { region: 'elsewhere', offsets: ['0x0'] })
     ],
     [
       'profile.field.outside identity/0/stored',
-      (d) => void (first(d.identity).stored = { region: 'data-flash', offsets: ['0xFFFF'] })
+      (d) => (d['identity'][0].stored = { region: 'data-flash', offsets: ['0xFFFF'] })
     ],
-    ['profile.region.unknown checksums/0', (d) => void (first(d.checksums).region = 'elsewhere')],
-    ['profile.rule.outside checksums/0', (d) => void (first(d.checksums).end = '0x200001')],
-    ['profile.rule.outside checksums/0', (d) => void (first(d.checksums).storedAt = '0x180000')],
-    ['profile.label.pattern labels/0/pattern', (d) => void (first(d.labels).pattern = '^[$')],
-    ['profile.label.pattern labels/0', (d) => void (first(d.labels).examples = ['0731'])],
+    ['profile.region.unknown checksums/0', (d) => (d['checksums'][0].region = 'elsewhere')],
+    ['profile.rule.outside checksums/0', (d) => (d['checksums'][0].end = '0x200001')],
+    ['profile.rule.outside checksums/0', (d) => (d['checksums'][0].storedAt = '0x180000')],
+    ['profile.label.pattern labels/0/pattern', (d) => (d['labels'][0].pattern = '^[$')],
+    ['profile.label.pattern labels/0', (d) => (d['labels'][0].examples = ['0731'])],
+    ['profile.label.pattern labels/1', (d) => (d['labels'][1].known = ['X'])],
+    ['profile.id.twice labels/1', (d) => (d['labels'][1].id = 'hardware-number')],
+    ['profile.id.twice risks/1', (d) => (d['risks'][1].id = d['risks'][0].id)],
+    ['profile.match.unknown match/0', (d) => (d['match'][0].field = 'colour')],
+    ['profile.id.twice match/1', (d) => (d['match'][1].field = d['match'][0].field)],
+    ['profile.match.unknown supersessions/0', (d) => (d['supersessions'][0].field = 'colour')],
     [
-      'profile.label.pattern labels/1',
-      (d) => void ((d.labels[1] as { known?: string[] }).known = ['X'])
+      'profile.supersession.loop supersessions',
+      (d) => d['supersessions'].push({ ...swap(d['supersessions'][0]) })
+    ],
+    ['profile.way.unwired ways/0', (d) => (d['ways'][0].wiring = [])],
+    ['profile.way.ground ways/0', (d) => d['ways'][0].wiring.shift()],
+    ['profile.way.order ways/0', (d) => d['ways'][0].wiring.push(d['ways'][0].wiring.shift())],
+    ['profile.region.unknown ways/0', (d) => d['ways'][0].reads.push('elsewhere')],
+    ['profile.risk.unknown ways/0', (d) => d['ways'][0].risks.push('bad-luck')],
+    ['profile.supply.order ways/0/supply', (d) => (d['ways'][0].supply.limitMinMa = 9999)],
+    ['profile.supply.order ways/0/draw/1', (d) => (d['ways'][0].draw[1].minMa = 9999)],
+    ['profile.secret.outside secrets/0', (d) => d['secrets'][0].offsets.push('0xFFF8')],
+    ['profile.transform.unknown secrets/0', (d) => (d['secrets'][0].transform = 'magic')],
+    [
+      'profile.transform.key transforms/0/steps/0',
+      (d) =>
+        (d['transforms'] = [
+          { id: 'a', name: 'a', region: 'data-flash', steps: [{ kind: 'swap-16', key: '00' }] }
+        ])
+    ],
+    [
+      'profile.range.outside clone/ranges/0',
+      (d) => d['clone'].ranges.push(piece('0x0', '0x10001'))
+    ],
+    ['profile.range.outside clone/ranges/0', (d) => d['clone'].ranges.push(piece('0x10', '0x10'))],
+    [
+      'profile.range.overlap clone/ranges/1',
+      (d) => d['clone'].ranges.push(piece('0x0', '0x20'), piece('0x1F', '0x30'))
+    ],
+    ['profile.processor.unknown clone/together/0', (d) => (d['clone'].together = ['left'])],
+    [
+      'profile.processor.unknown clone/together',
+      (d) => d['regions'].forEach((r: Mutable, i: number) => (r['processor'] = `side-${i}`))
+    ],
+    [
+      'profile.wear.order wear/0',
+      (d) =>
+        (d['wear'] = [
+          {
+            ...{ id: 'a', name: 'a', unit: 'ms', goodMin: 5, goodMax: 4, wornMin: 0, wornMax: 9 }
+          }
+        ])
     ]
   ];
+  const swap = ({ field, from, to, way }: Mutable) => ({ field, from: to, to: from, way });
+  const piece = (start: string, end: string) => ({
+    ...{ region: 'data-flash', start, end, from: 'donor', what: 'a', why: 'b' }
+  });
   for (const [expected, change] of cases)
     it(expected, () => expect(problem(change)).toBe(expected));
+});
+
+describe('the eleven families', () => {
+  const docs = readdirSync(folder)
+    .filter((n) => n.endsWith('.json'))
+    .map(load);
+  it('are all there', () => {
+    expect(docs.map((d) => d.id).sort()).toEqual([
+      ...['CV-GX7', 'HV-EC4', 'HV-EC6', 'MD-CM5', 'MD-IM3', 'PW-BD1', 'PW-DX2', 'PW-EC9'],
+      ...['QN-EC1', 'QN-TC2', 'SR-KU1']
+    ]);
+  });
+  it('hold by the schema for an independent validator too, and it refuses what Ajv refuses', () => {
+    const other = new Validator(
+      JSON.parse(JSON.stringify(profileSchema)) as object,
+      '2020-12',
+      false
+    );
+    for (const doc of docs) expect(other.validate(doc), doc.id).toMatchObject({ valid: true });
+    for (const spoil of [
+      (d: Mutable) => delete d['match'],
+      (d: Mutable) => (d['ways'][0].kind = 'magic'),
+      (d: Mutable) => (d['regions'][0].address = '12'),
+      (d: Mutable) => (d['surprise'] = 1)
+    ]) {
+      const doc = hv();
+      spoil(doc);
+      expect(other.validate(doc).valid).toBe(false);
+      expect(validateProfile(doc)).toBe(false);
+    }
+  });
+  it('each says what a donor must be, what may go wrong, and what the vehicle still needs', () => {
+    for (const doc of docs) {
+      expect(doc.match.length, doc.id).toBeGreaterThan(0);
+      expect(doc.afterFit.length, doc.id).toBeGreaterThan(0);
+      for (const way of doc.ways)
+        expect(way.risks?.length ?? 0, `${doc.id} ${way.name}`).toBeGreaterThan(0);
+    }
+  });
+  it('no number is known to two families', () => {
+    const seen = new Map<string, string>();
+    for (const doc of docs) {
+      const numbers = doc.labels.flatMap((l) =>
+        l.id === 'hardware-number' ? (l.known ?? []) : []
+      );
+      for (const n of numbers) {
+        expect(seen.get(n), n).toBeUndefined();
+        seen.set(n, doc.id);
+      }
+    }
+  });
+});
+
+it('docs/profiles.md says what the schema says, field by field', () => {
+  const text = readFileSync(new URL('../../../docs/profiles.md', import.meta.url), 'utf8');
+  const paths: string[] = [];
+  const walk = (node: Mutable, path: string) => {
+    for (const [key, value] of Object.entries((node['properties'] ?? {}) as Mutable)) {
+      const at = path === '' ? key : `${path}.${key}`;
+      paths.push(at);
+      walk(value as Mutable, at);
+      if ((value as Mutable)['items']) walk((value as Mutable)['items'] as Mutable, `${at}[]`);
+    }
+  };
+  walk(profileSchema, '');
+  expect(paths.length).toBeGreaterThan(100);
+  expect(text.split('\n').filter((row) => /\| *\|$|\| One of [^|]*\|$/.test(row))).toEqual([]);
+  expect(paths.filter((p) => !text.includes(`\`${p}\``))).toEqual([]);
 });

@@ -34,10 +34,10 @@ export const wearValue = {
   properties: {
     id,
     name,
-    unit: { type: 'string', maxLength: 12 },
+    unit: { type: 'string', maxLength: 12, description: 'Of the value, as ms.' },
     did,
     goodMin: { type: 'number', description: 'From here to goodMax a part is as new.' },
-    goodMax: { type: 'number' },
+    goodMax: { type: 'number', description: 'End of the good band.' },
     wornMin: { type: 'number', description: 'Below it the part is worn out.' },
     wornMax: { type: 'number', description: 'Above it the part is worn out.' }
   }
@@ -46,6 +46,7 @@ export const wearValue = {
 /** Trade rules of thumb that an estimate is shown beside. */
 export const thumb = {
   type: 'object',
+  description: 'Trade rules of thumb that an estimate is shown beside, from and to.',
   additionalProperties: false,
   properties: {
     readMinutes: { type: 'array', items: minutes, minItems: 2, maxItems: 2 },
@@ -63,6 +64,10 @@ export const expectedFault = {
       pattern: '^[PCBU][0-3][0-9A-F]{0,3}$',
       description: 'Whole code or its beginning.'
     },
-    failureTypes: { type: 'array', items: { type: 'string', pattern: '^[0-9A-F]{2}$' } }
+    failureTypes: {
+      type: 'array',
+      items: { type: 'string', pattern: '^[0-9A-F]{2}$' },
+      description: 'Failure types that are expected with it, as hex; empty: any.'
+    }
   }
 } as const;

@@ -8,7 +8,7 @@ export const identityField = {
   properties: {
     id: { ...id, description: 'Same id as the label number that stands for the same thing.' },
     name,
-    lengthBytes: { type: 'integer', minimum: 1, maximum: 64 },
+    lengthBytes: { type: 'integer', minimum: 1, maximum: 64, description: 'Units: bytes.' },
     did,
     stored: {
       type: 'object',

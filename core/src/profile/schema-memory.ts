@@ -34,9 +34,9 @@ export const checksum = {
   properties: {
     id,
     ...range,
-    kind: { enum: ['crc32', 'sum16'] },
+    kind: { enum: ['crc32', 'sum16'], description: 'How it is computed.' },
     storedAt: { ...address, description: 'Offset of the stored sum; not inside its own range.' },
-    littleEndian: { type: 'boolean' }
+    littleEndian: { type: 'boolean', description: 'Low byte first.' }
   }
 } as const;
 
@@ -58,7 +58,10 @@ export const transform = {
         additionalProperties: false,
         required: ['kind'],
         properties: {
-          kind: { enum: ['xor', 'swap-16', 'swap-32', 'swap-nibbles', 'reverse-bits'] },
+          kind: {
+            enum: ['xor', 'swap-16', 'swap-32', 'swap-nibbles', 'reverse-bits'],
+            description: 'What is done to the bytes.'
+          },
           key: {
             type: 'string',
             pattern: '^([0-9A-F]{2}){1,64}$',
@@ -73,11 +76,13 @@ export const transform = {
 /** The schools of cloning that serve the family, and where each byte comes from. */
 export const clone = {
   type: 'object',
+  description: 'How the family is cloned.',
   additionalProperties: false,
   required: ['schools', 'ranges'],
   properties: {
     schools: {
       type: 'array',
+      description: 'Schools that serve it; the first is done unless somebody chooses otherwise.',
       minItems: 1,
       items: {
         type: 'object',
@@ -87,7 +92,8 @@ export const clone = {
           id: {
             enum: [
               ...['whole-image', 'merge', 'memory-chip', 'patch-secret', 'supplied-file', 'none']
-            ]
+            ],
+            description: 'What is written.'
           },
           why: { ...text, description: 'When this school is the right one.' }
         }
@@ -102,7 +108,7 @@ export const clone = {
         required: ['region', 'start', 'end', 'from', 'what', 'why'],
         properties: {
           ...range,
-          from: { enum: ['original', 'donor'] },
+          from: { enum: ['original', 'donor'], description: 'Whose bytes they are.' },
           what: name,
           why: text
         }
@@ -125,8 +131,8 @@ export const secret = {
     name,
     region: id,
     offsets: { type: 'array', minItems: 1, items: address, description: 'With every copy.' },
-    lengthBytes: { type: 'integer', minimum: 1, maximum: 256 },
-    form: { enum: ['digits', 'packed-digits', 'bytes'] },
+    lengthBytes: { type: 'integer', minimum: 1, maximum: 256, description: 'Units: bytes.' },
+    form: { enum: ['digits', 'packed-digits', 'bytes'], description: 'How it is written.' },
     transform: { ...id, description: 'The transform that lays it bare, if there is one.' }
   }
 } as const;

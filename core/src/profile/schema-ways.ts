@@ -36,9 +36,9 @@ const draw = {
   additionalProperties: false,
   required: ['state', 'minMa', 'maxMa'],
   properties: {
-    state: { enum: ['idle', 'boot', 'reading', 'writing'] },
-    minMa: { type: 'integer' },
-    maxMa: { type: 'integer' }
+    state: { enum: ['idle', 'boot', 'reading', 'writing'], description: 'What the unit does.' },
+    minMa: { type: 'integer', description: 'Units: mA.' },
+    maxMa: { type: 'integer', description: 'Units: mA.' }
   }
 } as const;
 
@@ -55,12 +55,21 @@ const can = {
     'keyConstant'
   ],
   properties: {
-    bitrateBps: { enum: [125000, 250000, 500000] },
+    bitrateBps: { enum: [125000, 250000, 500000], description: 'Units: bit/s.' },
     requestId: address,
     responseId: address,
-    securityLevel: { type: 'integer', minimum: 1, maximum: 125 },
-    keyAlgorithm: { enum: ['tidemark'] },
-    keyConstant: { type: 'string', pattern: '^[0-9A-F]{8}$' },
+    securityLevel: {
+      type: 'integer',
+      minimum: 1,
+      maximum: 125,
+      description: 'Level of security access (ISO 14229-1), odd.'
+    },
+    keyAlgorithm: { enum: ['tidemark'], description: 'How the key is made of the seed; invented.' },
+    keyConstant: {
+      type: 'string',
+      pattern: '^[0-9A-F]{8}$',
+      description: 'Constant of that, as hex.'
+    },
     chipIdDid: did,
     familyDid: did
   }
@@ -74,7 +83,10 @@ const carrier = {
   additionalProperties: false,
   required: ['kind', 'rate', 'blockBytes'],
   properties: {
-    kind: { enum: ['can', 'k-line', 'serial', 'spi', 'i2c', 'microwire'] },
+    kind: {
+      enum: ['can', 'k-line', 'serial', 'spi', 'i2c', 'microwire'],
+      description: 'Kind of line.'
+    },
     rate: { type: 'integer', minimum: 1000, description: 'Bits or clocks a second.' },
     blockBytes: { type: 'integer', minimum: 1, description: 'Payload of one request.' },
     ackMs: { type: 'number', minimum: 0, description: 'Time that the unit takes for each block.' },
@@ -101,7 +113,10 @@ export const way = {
   additionalProperties: false,
   required: ['kind', 'name', 'steps', 'wiring', 'reads', 'writes', 'handsOn', 'needs', 'known'],
   properties: {
-    kind: { enum: ['boot', 'bench', 'obd', 'clip', 'lifted', 'pads'] },
+    kind: {
+      enum: ['boot', 'bench', 'obd', 'clip', 'lifted', 'pads'],
+      description: 'How the memory is reached.'
+    },
     name,
     steps: {
       type: 'array',

@@ -30,7 +30,8 @@ export const profileSchema = {
       enum: [
         ...['engine', 'transmission', 'engine-transmission', 'body', 'comfort', 'immobiliser'],
         'key-unit'
-      ]
+      ],
+      description: 'What the unit does in the vehicle.'
     },
     title: name,
     notes: {

@@ -56,18 +56,14 @@ const kLine: Line = ({ rate, blockBytes }, lengthBytes) => {
   const byteS = UART_BITS / rate;
   const blocks = Math.ceil(lengthBytes / blockBytes);
   const perBlock =
-    K_REQUEST_BYTES * byteS +
-    (K_REQUEST_BYTES - 1) * P4_S +
-    P2_S +
-    K_ANSWER_HEAD_BYTES * byteS +
-    P3_S;
+    K_REQUEST_BYTES * byteS + K_REQUEST_BYTES * P4_S + P2_S + K_ANSWER_HEAD_BYTES * byteS + P3_S;
   return exact(blocks * perBlock + lengthBytes * byteS);
 };
 
 /** Start, eight data bits, stop. */
 const serial: Line = ({ rate }, lengthBytes) => exact((lengthBytes * UART_BITS) / rate);
 
-/** Address bytes of a serial memory of this size. Source: common practice of 24xx and 95xx parts. */
+/** Address bytes of a serial memory of this size. Source: common practice of serial EEPROMs. */
 function addressBytes(lengthBytes: number, oneByteUpTo: number): number {
   if (lengthBytes <= oneByteUpTo) return 1;
   return lengthBytes <= 65_536 ? 2 : 3;
@@ -88,7 +84,7 @@ const i2c: Line = ({ rate, blockBytes }, lengthBytes, direction) => {
   return exact(((pages * (1 + address) + lengthBytes) * 9 + pages * 2) / rate);
 };
 
-/** Words of 16 bits; address bits of such a part. Source: 93xx family, see the reference file. */
+/** Words of 16 bits; address bits of such a part. Source: Microwire EEPROMs of 128 bytes to 2 KiB, common practice. */
 const microwire: Line = ({ rate }, lengthBytes, direction) => {
   const words = Math.ceil(lengthBytes / 2);
   const addressBits = words <= 64 ? 6 : words <= 256 ? 8 : 10;

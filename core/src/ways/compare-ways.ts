@@ -158,6 +158,8 @@ function judgeNeed(facts: WaysFacts, way: Way, need: WayNeed): Judgement | undef
 function newUnit(facts: WaysFacts): WayOption {
   const { profile } = facts;
   const route = profile.ways.find((w) => w.kind === 'obd' && w.writes.length === 0);
+  // server and download, where the profile says nothing
+  const wait = route?.waitMinutes || 15;
   const handsOnMinutes = profile.afterFit.reduce((sum, a) => sum + a.minutes, 0) + 45;
   const notes = [
     ...(profile.makerRoute ? [] : [judge('stop', 'way.maker.none', { family: profile.id })]),
@@ -168,9 +170,9 @@ function newUnit(facts: WaysFacts): WayOption {
     possible: profile.makerRoute,
     notes,
     handsOnMinutes,
-    waitMinutes: route?.waitMinutes ?? 15,
-    waitLowMinutes: route?.waitMinutes ?? 15,
-    waitHighMinutes: (route?.waitMinutes ?? 15) * 2,
+    waitMinutes: wait,
+    waitLowMinutes: wait,
+    waitHighMinutes: wait * 2,
     cost: priceWay(facts, {
       handsOnMinutes,
       credits: route?.credits ?? 0,

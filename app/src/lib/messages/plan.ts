@@ -146,6 +146,7 @@ export const plan: Record<string, MessageOf> = {
   'plan.task.backup': named('Back up the donor'),
   'plan.task.build': named('Build the image'),
   'plan.task.write': named('Write the donor'),
+  'plan.task.write-file': named('Write the supplied file'),
   'plan.task.close': named('Close the case'),
   'plan.task.maker': named('Program the new unit'),
   'plan.task.pack': named('Pack'),

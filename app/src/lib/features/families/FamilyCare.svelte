@@ -33,7 +33,7 @@
     </ul>
   </Panel>
   <Panel label="Bench faults" title="Alone on the bench it may store">
-    <p class="mono">
+    <p class="codes mono">
       {p.expectedBenchFaults
         .map(
           (f) =>
@@ -71,6 +71,8 @@
   }
   p {
     margin: 6px 0 0;
+  }
+  .codes {
     white-space: pre-wrap;
   }
   @media (max-width: 820px) {

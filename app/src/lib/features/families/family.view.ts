@@ -1,14 +1,4 @@
-import type { Profile, Wire } from '@badger/core/profile/profile';
-
-export const KIND_WORDS: Record<Profile['kind'], string> = {
-  engine: 'Engine unit',
-  transmission: 'Transmission unit',
-  'engine-transmission': 'Engine and transmission unit',
-  body: 'Body unit',
-  comfort: 'Comfort module',
-  immobiliser: 'Immobiliser',
-  'key-unit': 'Key unit'
-};
+import type { Wire } from '@badger/core/profile/profile';
 
 export const SIGNAL_WORDS: Record<Wire['signal'], string> = {
   ground: 'Ground',

@@ -21,12 +21,17 @@
 
   const fields = $derived(fieldsOfLabel(profile));
   let draft = $state<Record<string, string>>({});
+  /** Look-alikes that were exchanged when a number was picked out of the text, by field. */
+  let read = $state<Record<string, string>>({});
   let text = $state('');
   const value = (id: string) => draft[id] ?? kept[id] ?? '';
   const changed = $derived(fields.some((f) => value(f.id) !== (kept[f.id] ?? '')));
 
   function take(found: string) {
-    for (const n of pickNumbers(found, profile)) draft[n.field] = n.text;
+    for (const n of pickNumbers(found, profile)) {
+      draft[n.field] = n.text;
+      read[n.field] = wordsOfCorrections(n.corrections);
+    }
   }
   function fromPhoto(texts: readonly string[]) {
     text = [...(text === '' ? [] : [text]), ...texts].join('\n');
@@ -66,11 +71,15 @@
           maxlength="60"
           autocomplete="off"
           spellcheck="false"
-          oninput={(e) => (draft[f.id] = e.currentTarget.value)}
+          oninput={(e) => {
+            draft[f.id] = e.currentTarget.value;
+            read[f.id] = '';
+          }}
         />
         <span class="hint">
           {#if tidy.corrections.length > 0}
             <b class="read">{tidy.text}</b> {wordsOfCorrections(tidy.corrections)}
+          {:else if read[f.id]}<b class="read">read as</b> {read[f.id]}
           {:else if value(f.id) !== '' && f.rule && !new RegExp(f.rule.pattern).test(tidy.text)}
             <b>does not look like one of this family</b>
           {:else}{f.where}{/if}

@@ -23,6 +23,8 @@
   );
   let numbers = $state<Record<string, string>>({});
   let text = $state('');
+  /** Look-alikes that were exchanged when a number was picked out of the text, by field. */
+  let read = $state<Record<string, string>>({});
   let source = $state('');
   let price = $state('');
   const tidied = $derived(
@@ -43,7 +45,10 @@
   const begun = $derived(fields.some((f) => (numbers[f.id] ?? '').trim() !== ''));
 
   function take(found: string) {
-    for (const n of pickNumbers(found, profile)) numbers[n.field] = n.text;
+    for (const n of pickNumbers(found, profile)) {
+      numbers[n.field] = n.text;
+      read[n.field] = wordsOfCorrections(n.corrections);
+    }
   }
   function fromPhoto(texts: readonly string[]) {
     text = texts.join('\n');
@@ -90,10 +95,15 @@
           spellcheck="false"
           autocomplete="off"
           value={numbers[f.id] ?? ''}
-          oninput={(e) => (numbers[f.id] = e.currentTarget.value)}
+          oninput={(e) => {
+            numbers[f.id] = e.currentTarget.value;
+            read[f.id] = '';
+          }}
         />
         {#if tidy && tidy.corrections.length > 0}
           <span class="hint"><b>{tidy.text}</b> {wordsOfCorrections(tidy.corrections)}</span>
+        {:else if read[f.id]}
+          <span class="hint"><b>read as</b> {read[f.id]}</span>
         {/if}
       </label>
     {/each}

@@ -20,7 +20,7 @@ const STATES: Readonly<Record<string, string>> = {
   superseded: 'superseded',
   othermake: 'other make, same hardware',
   differs: 'differs',
-  unasked: 'ask for it',
+  unasked: 'ask or read it',
   unread: 'read the original’s',
   unknown: 'not known',
   ignored: 'any'

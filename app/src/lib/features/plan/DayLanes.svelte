@@ -8,6 +8,7 @@
     plan,
     dayMs,
     nowMs,
+    places,
     may,
     onmove,
     onpick,
@@ -16,13 +17,17 @@
     plan: PlanData;
     dayMs: number;
     nowMs: number;
+    /** Show the lanes of kit too. */
+    places: boolean;
     may: boolean;
     onmove: (key: string, at: Date, to: string | undefined) => void;
     onpick: (key: string) => void;
     picked: string | undefined;
   } = $props();
 
-  const view = $derived(viewLanes(plan, dayMs, nowMs));
+  const view = $derived(viewLanes(plan, { dayMs, nowMs, places }));
+  /** Percent of the lane under which a block shows only the end of its job's number. */
+  const NARROW = 4.2;
   const title = (b: Block) => messageOfJudgement(b.task.title).title;
   const late = (job: number) => plan.jobs.find((j) => j.number === job)?.late !== undefined;
   const says = (b: Block) =>
@@ -62,6 +67,7 @@
           <span class="item" role="listitem" style="left:{b.left}%;width:{b.width}%">
             <button
               class="block"
+              class:narrow={b.width < NARROW}
               class:hands={b.hands}
               class:attended={b.attended}
               class:picked={picked === b.id}
@@ -74,8 +80,8 @@
               onclick={() => onpick(b.id)}
               {@attach dragBlock(may && b.movable, (share, to) => dropped(b, share, to))}
             >
-              <span class="job">{b.task.job}</span>
-              <span class="what">{title(b)}</span>
+              <span class="job">{b.width < NARROW ? `${b.task.job}`.slice(-2) : b.task.job}</span>
+              {#if b.width >= NARROW}<span class="what">{title(b)}</span>{/if}
             </button>
           </span>
         {/each}
@@ -157,6 +163,14 @@
     white-space: nowrap;
     overflow: hidden;
     text-overflow: ellipsis;
+  }
+  .narrow {
+    padding: 0;
+    text-align: center;
+    border-width: 1px;
+  }
+  .block.narrow span {
+    text-overflow: clip;
   }
   .job {
     font-family: var(--font-mono);

@@ -12,6 +12,7 @@
 
   let shape = $state<'lanes' | 'list'>('lanes');
   let chosenDay = $state<number | undefined>();
+  let places = $state(false);
   let picked = $state<string | undefined>();
 
   const days = $derived(daysOf(plan));
@@ -59,13 +60,27 @@
         onclick={() => (shape = shape === 'list' ? 'lanes' : 'list')}
         >{shape === 'list' ? 'Show lanes' : 'Show as list'}</button
       >
+      {#if shape === 'lanes'}
+        <button class="btn btn-outline" aria-pressed={places} onclick={() => (places = !places)}
+          >{places ? 'Hide kit' : 'Show kit'}</button
+        >
+      {/if}
       <a class="btn btn-outline" href="/api/plan.ics" download>Calendar</a>
     </div>
   </div>
   {#if plan.tasks.length === 0}
     <p class="soft">Nothing that could be planned. Open a job, or see below what they wait for.</p>
   {:else if shape === 'lanes'}
-    <DayLanes {plan} {dayMs} nowMs={now.getTime()} {may} onmove={move} onpick={pick} {picked} />
+    <DayLanes
+      {plan}
+      {dayMs}
+      nowMs={now.getTime()}
+      {places}
+      {may}
+      onmove={move}
+      onpick={pick}
+      {picked}
+    />
     <p class="legend soft">
       <span class="key hands"></span> hands <span class="key"></span> waiting
       <span class="key attended"></span> memory is changed, stay in the house. Drag a task to another

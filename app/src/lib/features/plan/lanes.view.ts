@@ -9,7 +9,6 @@ export interface Block {
   readonly width: number;
   readonly hands: boolean;
   readonly attended: boolean;
-  /** Row inside the lane, for pieces that lie over each other. */
   readonly movable: boolean;
 }
 
@@ -34,10 +33,10 @@ export interface LanesView {
 }
 
 const HOUR_MS = 3_600_000;
-const LEAST_HOURS = 9;
+const LEAST_HOURS = 5;
 
 /** One day of the plan, from its opening to its closing, longer when tasks run over; `dayMs` is its midnight. */
-export function frameOf(plan: PlanData, dayMs: number): Frame {
+export function frameOf(plan: PlanData, dayMs: number, nowMs = dayMs): Frame {
   const inDay = (at: Date) => at.getTime() >= dayMs && at.getTime() < dayMs + 24 * HOUR_MS;
   const starts = [
     ...plan.working.filter((w) => inDay(w.startsAt)).map((w) => w.startsAt.getTime()),
@@ -47,7 +46,11 @@ export function frameOf(plan: PlanData, dayMs: number): Frame {
     ...plan.working.filter((w) => inDay(w.startsAt)).map((w) => w.endsAt.getTime()),
     ...plan.tasks.filter((t) => inDay(t.startsAt)).map((t) => t.endsAt.getTime())
   ];
-  const start = starts.length > 0 ? Math.min(...starts) : dayMs + 8 * HOUR_MS;
+  const first = starts.length > 0 ? Math.min(...starts) : dayMs + 8 * HOUR_MS;
+  // of a day that is half over only the last hour is shown
+  const running = plan.tasks.filter((t) => t.state === 'running' && inDay(t.startsAt));
+  const since = Math.min(nowMs - HOUR_MS / 2, ...running.map((t) => t.startsAt.getTime()));
+  const start = Math.max(first, nowMs > dayMs && nowMs < dayMs + 24 * HOUR_MS ? since : first);
   const startMs = Math.floor(start / HOUR_MS) * HOUR_MS;
   const end = Math.max(startMs + LEAST_HOURS * HOUR_MS, ...ends);
   return {
@@ -56,9 +59,12 @@ export function frameOf(plan: PlanData, dayMs: number): Frame {
   };
 }
 
-/** The lanes of one day; lanes on which nothing happens are left out, people and stations stay. */
-export function viewLanes(plan: PlanData, dayMs: number, nowMs: number): LanesView {
-  const frame = frameOf(plan, dayMs);
+/** The lanes of one day: people and stations, and with `places` the kit on which something happens. */
+export function viewLanes(
+  plan: PlanData,
+  { dayMs, nowMs, places }: { dayMs: number; nowMs: number; places: boolean }
+): LanesView {
+  const frame = frameOf(plan, dayMs, nowMs);
   const percent = (ms: number) =>
     Math.max(0, Math.min(100, (100 * (ms - frame.startMs)) / (frame.endMs - frame.startMs)));
   const span = (startsAt: Date, endsAt: Date) => {
@@ -88,7 +94,7 @@ export function viewLanes(plan: PlanData, dayMs: number, nowMs: number): LanesVi
         })
       )
     }))
-    .filter((l) => l.lane.kind !== 'place' || l.blocks.length > 0);
+    .filter((l) => l.lane.kind !== 'place' || (places && l.blocks.length > 0));
   const hours = Math.round((frame.endMs - frame.startMs) / HOUR_MS);
   return {
     frame,

@@ -19,6 +19,7 @@ export function wearChart(wear: Wear): ChartConfiguration<'bar'> {
       datasets: [
         {
           label: 'as new',
+          order: 1,
           data: wear.lines.map((l): [number, number] => [
             place(l, l.value.goodMin),
             place(l, l.value.goodMax)
@@ -32,6 +33,7 @@ export function wearChart(wear: Wear): ChartConfiguration<'bar'> {
         },
         {
           label: 'found',
+          order: 0,
           data: wear.lines.map((l): [number, number] | null =>
             l.found === undefined
               ? null

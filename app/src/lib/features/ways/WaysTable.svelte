@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { WayOption } from '@badger/core/ways/compare-ways';
   import type { WaysSheetData } from '$lib/match-types.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
@@ -15,6 +16,10 @@
   let key = $state('');
   let school = $state('');
   let reason = $state('');
+  const gravest = (o: WayOption) => {
+    const high = o.risks.filter((r) => r.weight === 'high');
+    return high.length > 0 ? high : o.risks.slice(0, 1);
+  };
   const picked = $derived(ways.options.find((o) => o.key === key));
   const schoolNow = $derived(
     picked?.schools.some((s) => s.id === school) ? school : (picked?.schools[0]?.id ?? '')
@@ -92,9 +97,12 @@
                     <span title={m.text}>{m.title}</span></span
                   >
                 {:else}
-                  {#each o.risks as r (r.id)}
+                  {#each gravest(o) as r (r.id)}
                     <span class="note" title={r.lowers}>{r.what}</span>
                   {/each}
+                  {#if o.risks.length > gravest(o).length}<span class="soft"
+                      >and {o.risks.length - gravest(o).length} lesser</span
+                    >{/if}
                 {/each}
               </td>
             </tr>

@@ -1,7 +1,7 @@
 import { and, asc, eq, ilike, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import type { StockState } from '@badger/core/match/judge-stock';
 import type { Tx } from '../db/client.ts';
-import { job, jobUnit, unit } from '../db/schema/jobs.ts';
+import { unit } from '../db/schema/jobs.ts';
 import type { UnitRow } from './jobs.ts';
 
 export async function listUnits(db: Tx): Promise<UnitRow[]> {
@@ -71,8 +71,8 @@ const MOST_STOCK = 300;
 
 /** Number of the open job that a unit serves in. */
 const servesIn = sql<number | null>`(
-  select min(${job.number}) from ${jobUnit} join ${job} on ${job.id} = ${jobUnit.jobId}
-  where ${jobUnit.unitId} = ${unit.id} and ${job.closedAt} is null)`;
+  select min(j.number) from job_unit ju join job j on j.id = ju.job_id
+  where ju.unit_id = "unit"."id" and j.closed_at is null)`;
 
 export type StockRow = UnitRow & { readonly inJob: number | null };
 

@@ -72,10 +72,21 @@ export const DEMO_STOCK: readonly (DemoFacts & { familyId: string; place: string
 
 /** What is known of units that serve the demo jobs. */
 export const DEMO_FACTS: readonly DemoFacts[] = [
-  { tag: '0417', labelNumbers: { 'chip-marking': 'K32-2M41', market: 'RG-1' } },
+  {
+    tag: '0417',
+    labelNumbers: {
+      'hardware-number': '0731204418',
+      'chip-marking': 'K32-2M41',
+      market: 'RG-1'
+    }
+  },
   {
     ...{ tag: '0388', stock: 'backed-up' },
-    labelNumbers: { 'chip-marking': 'K32-2M41', market: 'RG-1' }
+    labelNumbers: {
+      'hardware-number': '0731204418',
+      'chip-marking': 'K32-2M41',
+      market: 'RG-1'
+    }
   },
   { tag: '0419', labelNumbers: { 'chip-marking': 'K32-2M41', market: 'RG-1' } },
   { tag: '0421', stock: 'unknown' },

@@ -118,8 +118,9 @@ function factsOf(deps: Deps, input: PlanInput, at: At): JobPlanFacts {
   const chosen = input.choices.get(job.id);
   const way = wayOf(view, chosen);
   const measured = input.measured.get(job.familyId) ?? [];
+  const readable = (r: RegionView) => way?.reads.includes(r.region.id) ?? false;
   const work = (regions: readonly RegionView[]) =>
-    regions.map((r): RegionWork => {
+    regions.filter(readable).map((r): RegionWork => {
       const once = estimateTransfer({
         regions: [r.region],
         direction: 'read',
@@ -146,6 +147,7 @@ function factsOf(deps: Deps, input: PlanInput, at: At): JobPlanFacts {
     proofOpen: job.proofOutcome === 'open',
     vehicleHere: view.records.arrival?.how === 'vehicle',
     originals: work(view.regions.original),
+    supplied: way !== undefined && way.reads.length === 0,
     backups: view.units.donor ? work(view.regions.donor) : undefined,
     built: view.cloneState === 'built',
     written: view.line.write.code === 'write.clone.verified',

@@ -3,7 +3,6 @@
   import FamilyIdentity from '$lib/features/families/FamilyIdentity.svelte';
   import FamilyMemory from '$lib/features/families/FamilyMemory.svelte';
   import FamilyWays from '$lib/features/families/FamilyWays.svelte';
-  import { KIND_WORDS } from '$lib/features/families/family.view.ts';
   import PageHead from '$lib/ui/PageHead.svelte';
   import type { PageProps } from './$types';
 
@@ -12,10 +11,7 @@
 </script>
 
 <svelte:head><title>{p.id} · Upright Badger</title></svelte:head>
-<PageHead
-  title="{p.id} · {p.make}, {p.title}"
-  note="{KIND_WORDS[p.kind]}, profile version {p.version}"
->
+<PageHead title="{p.id} · {p.make}, {p.title}" note="profile version {p.version}">
   <a class="btn btn-outline" href="/api/families/{p.id}" download>The profile as JSON</a>
 </PageHead>
 <div class="pile">
