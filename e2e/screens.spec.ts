@@ -12,7 +12,11 @@ const PAGES = [
   '/house',
   '/jobs/2031/record',
   '/kit',
+  '/families/QN-EC1',
   '/units/0417',
+  '/units/0405',
+  '/jobs/2034/match?part=ways',
+  '/jobs/2024/match?part=offer',
   '/tags?tags=0417,0388&on=a4'
 ];
 

@@ -53,8 +53,8 @@ export function judgeStock(
       const donor = judgeDonor(profile, original, unit, options.steps);
       const wear = judgeWear(profile.wear, unit.wear);
       const state = judgeState(unit, options.job);
-      const verdict = findGravest([state, donor.verdict, wear.verdict]) as Judgement;
-      return { unit, donor, wear, verdict: verdict.verdict === 'none' ? donor.verdict : verdict };
+      const verdict = findGravest([donor.verdict, state, wear.verdict]) as Judgement;
+      return { unit, donor, wear, verdict };
     })
     .sort(
       (a, b) =>

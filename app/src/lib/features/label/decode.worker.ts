@@ -26,6 +26,9 @@ async function answer(photo: Blob): Promise<DecodeAnswer> {
     const height = Math.max(1, Math.round(bitmap.height * scale));
     const context = new OffscreenCanvas(width, height).getContext('2d');
     if (!context) return { ok: false, reason: 'decoder' };
+    // what is transparent counts as paper
+    context.fillStyle = '#fff';
+    context.fillRect(0, 0, width, height);
     context.drawImage(bitmap, 0, 0, width, height);
     const { data } = context.getImageData(0, 0, width, height);
     return { ok: true, codes: await decodeCodes({ data, width, height, colorSpace: 'srgb' }) };

@@ -4,6 +4,11 @@ import type { Attachment } from 'svelte/attachments';
 /** A drag shorter than that is a press. Units: pixels. */
 const LEAST_PX = 6;
 
+const swallow = (event: Event) => {
+  event.stopPropagation();
+  event.preventDefault();
+};
+
 /**
  * Lets a block be dragged along its lane and onto another one. `ondrop` gets how far it went as a share of the lane's
  * length, and the lane it was let go over. By keyboard the same is done in the task's form.
@@ -34,6 +39,9 @@ export function dragBlock(
             .map((e) => e.closest<HTMLElement>('[data-lane]')?.dataset['lane'])
             .find((lane) => lane !== undefined);
           const moved = Math.abs(dx) + Math.abs(dy) >= LEAST_PX;
+          // the press that ends a drag is no press
+          if (moved) element.addEventListener('click', swallow, { capture: true, once: true });
+          setTimeout(() => element.removeEventListener('click', swallow, true), 0);
           if (moved) ondrop(dx / width, under === track?.dataset['lane'] ? undefined : under);
           dx = 0;
           dy = 0;

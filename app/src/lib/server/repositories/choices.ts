@@ -37,7 +37,6 @@ export async function listChoices(db: Tx, jobId: string) {
       wayId: wayChoice.wayId,
       school: wayChoice.school,
       reason: wayChoice.reason,
-      options: wayChoice.options,
       at: wayChoice.at,
       personName: person.name
     })
@@ -59,11 +58,13 @@ export async function listLatestChoices(db: Tx) {
     .orderBy(wayChoice.jobId, desc(wayChoice.at));
 }
 
-/** Inserts the next quote of a job; the number is the database's, so two at once get two. */
+/** Inserts the next quote of a job, inside a transaction; two at once get two numbers. */
 export async function insertQuote(
   db: Tx,
   values: Omit<typeof quote.$inferInsert, 'number'>
 ): Promise<number> {
+  // two at once wait for each other
+  await db.execute(sql`select 1 from job where id = ${values.jobId} for update`);
   const [row] = await db
     .insert(quote)
     .values({

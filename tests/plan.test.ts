@@ -1,0 +1,146 @@
+// The plan of the day in a whole house: what people and operations tell it, and the calendar.
+import ICAL from 'ical.js';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { PlanData } from '../app/src/lib/plan-types.ts';
+import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { writeCalendar } from '../app/src/lib/server/services/plan-calendar.ts';
+import { loadPlan, markTask } from '../app/src/lib/server/services/plan.ts';
+import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
+
+let house: House;
+let lead: Person;
+beforeAll(async () => {
+  house = await makeHouse();
+  lead = await house.person('lead');
+}, 60_000);
+afterAll(() => house.close());
+
+/** A Wednesday morning, so that the plan has a day before it whenever the test runs. */
+const NOW = new Date(2026, 10, 25, 9, 0);
+const plan = (now = NOW) => loadPlan(house.root.deps, now);
+const find = (p: PlanData, key: string) => p.tasks.find((t) => t.key === key);
+const mark = (body: Parameters<typeof markTask>[2], now = NOW) =>
+  markTask(house.root.deps, lead, body, now).then((r) => (r.ok ? 'ok' : r.problem.code));
+
+describe('the plan of the day', () => {
+  it('has the open jobs, nobody and nothing twice at a time, hands in the hours of the house', async () => {
+    const p = await plan();
+    expect(new Set(p.tasks.map((t) => t.job)).size).toBeGreaterThan(4);
+    for (const lane of p.lanes) {
+      const pieces = p.tasks
+        .flatMap((t) => t.pieces.filter((x) => x.lane === lane.id))
+        .sort((a, b) => a.startsAt.getTime() - b.startsAt.getTime());
+      for (const [i, piece] of pieces.entries()) {
+        const next = pieces[i + 1];
+        if (next) expect(piece.endsAt <= next.startsAt, lane.name).toBe(true);
+      }
+    }
+    for (const t of p.tasks) expect(t.startsAt >= NOW || t.state === 'running').toBe(true);
+    const people = p.tasks.flatMap((t) => t.pieces).filter((x) => x.lane.startsWith('p:'));
+    for (const piece of people)
+      expect(p.working.some((w) => w.startsAt <= piece.startsAt && piece.endsAt <= w.endsAt)).toBe(
+        true
+      );
+  });
+  it('says whom it cannot plan, and why', async () => {
+    const p = await plan();
+    const waits = (job: number) =>
+      p.jobs.find((j) => j.number === job)?.waits.map((w) => w.code) ?? [];
+    expect(waits(2033)).toEqual(['arrive.authority.none']);
+    expect(waits(2030)).toEqual(['plan.job.donorless']);
+  });
+  it('boot work is only planned where a station can feed it and the frame is', async () => {
+    const read = find(await plan(), '2031/read');
+    const lanes = read?.pieces.map((x) => x.lane) ?? [];
+    expect(lanes.some((l) => l.startsWith('s:'))).toBe(true);
+    expect(lanes.some((l) => l.startsWith('k:'))).toBe(true);
+  });
+  it('an impossible promise is named with the earliest end', async () => {
+    await house.root.deps.db.$client.query(`update job set promised_at = $1 where number = 2031`, [
+      new Date(NOW.getTime() + 30 * 60_000)
+    ]);
+    const job = (await plan()).jobs.find((j) => j.number === 2031);
+    expect(job?.late?.minutes).toBeGreaterThan(0);
+    expect(job?.late?.saves[0]).toMatchObject({ verdict: 'stop', code: 'plan.save.none' });
+    expect(Date.parse(String(job?.late?.saves[0]?.params['earliest']))).toBeGreaterThan(+NOW);
+  });
+});
+
+describe('what people tell it', () => {
+  it('moved: not before that time, on that place; let go: as it was', async () => {
+    const to = new Date(2026, 10, 25, 15, 0);
+    const move = { jobNumber: 2034, taskKey: '2034/read', act: 'move' as const };
+    expect(await mark({ ...move, at: to.toISOString(), to: 's:window' })).toBe('ok');
+    const moved = find(await plan(), '2034/read');
+    expect(moved).toMatchObject({ pinned: true });
+    expect(moved && moved.startsAt >= to).toBe(true);
+    expect(moved?.places).toContain('s:window');
+    expect(await mark({ jobNumber: 2034, taskKey: '2034/read', act: 'free' })).toBe('ok');
+    expect(find(await plan(), '2034/read')?.pinned).toBe(false);
+  });
+  it('begun: it runs since then; done: it is gone; undone: it is back', async () => {
+    const open = { jobNumber: 2034, taskKey: '2034/open' };
+    expect(await mark({ ...open, act: 'start' })).toBe('ok');
+    expect(find(await plan(), '2034/open')).toMatchObject({ state: 'running', startsAt: NOW });
+    expect(await mark({ ...open, act: 'done' })).toBe('ok');
+    expect(find(await plan(), '2034/open')).toBeUndefined();
+    expect(await mark({ ...open, act: 'undo' })).toBe('ok');
+    expect(find(await plan(), '2034/open')?.state).toBe('planned');
+  });
+  it('refuses the past, a place that is none, a task that is none, a trainee', async () => {
+    const move = { jobNumber: 2034, taskKey: '2034/read', act: 'move' as const };
+    expect(await mark({ ...move, at: '2020-01-01T10:00:00Z' })).toBe('plan.move.past');
+    expect(
+      await mark({ ...move, at: new Date(2026, 10, 25, 15).toISOString(), to: 'p:lead' })
+    ).toBe('plan.move.place');
+    expect(await mark({ jobNumber: 2034, taskKey: '2034/magic', act: 'done' })).toBe(
+      'plan.task.unknown'
+    );
+    expect(await mark({ jobNumber: 2019, taskKey: '2019/read', act: 'done' })).toBe(
+      'gate.job.closed'
+    );
+    const trainee = await house.person('trainee');
+    const refused = await markTask(house.root.deps, trainee, { ...move, act: 'done' }, NOW);
+    expect(refused).toMatchObject({ problem: { code: 'gate.person.role' } });
+  });
+});
+
+describe('what operations tell it', () => {
+  it('two equal reads of a region take it out of the reading, without anybody saying so', async () => {
+    const before = find(await plan(), '2031/read');
+    await powerUp(house, 'window', '0417');
+    const request = { jobNumber: 2031, stationId: 'window', role: 'original' as const };
+    await runToEnd(house, lead, { ...request, kind: 'identify' });
+    for (let i = 0; i < 2; i++)
+      await runToEnd(house, lead, { ...request, kind: 'read', regionId: 'program-flash' });
+    const after = find(await plan(), '2031/read');
+    const long = (t: typeof after) => (t ? t.endsAt.getTime() - t.startsAt.getTime() : 0);
+    // 2 MiB twice is about sixteen minutes
+    expect(long(before) - long(after)).toBeGreaterThan(14 * 60_000);
+  }, 60_000);
+});
+
+describe('the calendar (RFC 5545, read back by ical.js)', () => {
+  it('holds every task with its times, under ids that stay', async () => {
+    const p = await plan();
+    const parsed = new ICAL.Component(
+      ICAL.parse(writeCalendar(p, undefined, 'http://bench')) as unknown[]
+    );
+    const events = parsed.getAllSubcomponents('vevent').map((e) => new ICAL.Event(e));
+    expect(events).toHaveLength(p.tasks.length);
+    for (const t of p.tasks) {
+      const event = events.find((e) => e.uid === `${t.key.replace('/', '-')}@upright-badger`);
+      expect(event?.startDate.toJSDate()).toEqual(t.startsAt);
+      expect(event?.endDate.toJSDate()).toEqual(t.endsAt);
+      expect(event?.summary.startsWith(String(t.job))).toBe(true);
+    }
+  });
+  it('of one person holds only the time of hands', async () => {
+    const p = await plan();
+    const text = writeCalendar(p, 'p:lead', 'http://bench');
+    const count = text.split('BEGIN:VEVENT').length - 1;
+    const pieces = p.tasks.flatMap((t) => t.pieces.filter((x) => x.lane === 'p:lead'));
+    expect(count).toBe(pieces.length);
+    expect(writeCalendar(p, 'nobody', 'http://bench')).not.toContain('BEGIN:VEVENT');
+  });
+});
