@@ -100,6 +100,16 @@ test('the plan: lanes, a task moved by dragging and by form, done, as list, as c
   page
 }) => {
   await signIn(page, 'lead');
+  // open round the clock, so that the journey holds at any hour
+  const always = Array.from({ length: 7 }, () => [{ from: '00:00', to: '23:59' }]);
+  const origin = new URL(page.url()).origin;
+  const set = await page.request.post('/api/house/hours', {
+    data: { days: always },
+    headers: { origin }
+  });
+  expect(set.ok()).toBe(true);
+  await page.reload();
+  await settled(page);
   const plan = page.getByRole('region', { name: 'Plan of the day' });
   await expect(plan.locator('[data-task]').first()).toBeVisible();
   await plan.getByRole('button', { name: 'Show kit' }).click();

@@ -34,7 +34,7 @@ function walk(node: Node, path: string): void {
     if (items) walk(items, `${at}[]`);
   }
 }
-walk(profileSchema as Node, '');
+walk(profileSchema, '');
 
 const text = `# Family profiles, field by field
 

@@ -69,9 +69,9 @@ await shot('new-job');
 for (const [path, name] of [
   ['/jobs/2031/arrive', 'arrive'],
   ['/jobs/2031/prove', 'prove'],
-  ['/jobs/2030/scans/1', 'scan'],
   ['/kit', 'kit'],
-  ['/units/0390', 'unit']
+  ['/shelf', 'shelf'],
+  ['/units/0405', 'unit']
 ] as const) {
   await open(path);
   await shot(name);
@@ -89,6 +89,15 @@ await read('program flash', 'original', async () => {
 await clamp(2031, '0388', 'DONOR');
 await open('/jobs/2031/match');
 await shot('match');
+await open('/jobs/2031/match?part=ways');
+await page.getByLabel('Choose Boot, one pad').check();
+await shot('ways');
+await open('/jobs/2024/match?part=offer');
+await page
+  .getByLabel('Text of the advert')
+  .fill('Comfort module, no 0 991 41O 5O7, 315 MHz, RA-17-022O');
+await page.waitForTimeout(400);
+await shot('offer');
 await open('/jobs/2031/read');
 for (const region of ['data flash', 'data flash', 'program flash', 'program flash'])
   await read(region, 'donor');
@@ -97,7 +106,6 @@ await page.getByRole('button', { name: 'Build the clone image' }).click();
 await page.getByText(/^Built/).waitFor();
 await shot('build');
 await open('/jobs/2031/write');
-await shot('write-gate');
 await page.getByLabel(/Last three digits/).fill('388');
 await page.getByRole('button', { name: 'Write to the donor' }).click();
 await page.getByText('Hands off').first().waitFor();
@@ -114,14 +122,13 @@ await clamp(2034, '0419', 'ORIGINAL');
 await open('/jobs/2034/read');
 for (const region of ['data flash', 'data flash']) await read(region, 'original');
 await page.waitForTimeout(500);
-await shot('disputed');
 await page.getByRole('button', { name: /Turn to night/ }).click();
 await page.evaluate(() => window.scrollTo(0, 0));
 await page.waitForTimeout(500);
 await shot('night');
 await page.getByRole('button', { name: /Turn to day/ }).click();
 await open('/families');
-await page.getByRole('textbox').fill('HW O73I 204 418   K32-2M41');
+await page.getByLabel(/Numbers and markings/).fill('HW O73I 204 418   K32-2M41');
 await shot('families');
 await open('/families/HV-EC4');
 await shot('family');

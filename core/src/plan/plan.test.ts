@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { bruteForce } from './brute-force.ts';
 import { checkPlan } from './check-plan.ts';
 import { inventBench, jobShop } from './examples.ts';
 import { minutesInside } from './hours.ts';
@@ -38,51 +39,6 @@ const all = (tasks: Task[], change: Partial<PlanProblem> = {}): PlanProblem => (
   ...change
 });
 const startOf = (plan: Plan, key: string) => plan.placed.find((p) => p.key === key)?.start;
-
-/** Every order and every choice of places and people, without any cleverness: small cases only. */
-function bruteForce(problem: PlanProblem): number {
-  const jobs = new Set(problem.tasks.map((t) => t.job)).size;
-  let best = Number.POSITIVE_INFINITY;
-  const orders = permutations(problem.tasks.map((t) => t.key));
-  for (const fixed of choices(problem.tasks)) {
-    for (const order of orders) {
-      const plan = placeTasks(
-        { ...problem, tasks: fixed },
-        new Map(order.map((key, i) => [key, i]))
-      );
-      best = Math.min(best, weigh(plan.score, jobs));
-    }
-  }
-  return best;
-}
-function permutations<T>(list: readonly T[]): T[][] {
-  if (list.length < 2) return [[...list]];
-  return list.flatMap((x, i) =>
-    permutations([...list.slice(0, i), ...list.slice(i + 1)]).map((rest) => [x, ...rest])
-  );
-}
-function choices(tasks: readonly Task[]): Task[][] {
-  const [first, ...rest] = tasks;
-  if (!first) return [[]];
-  const tails = choices(rest);
-  const places = first.places.reduce<string[][][]>(
-    (sets, list) => sets.flatMap((s) => list.map((id) => [...s, [id]])),
-    [[]]
-  );
-  const people = first.phases.find((p) => p.hands)?.people ?? [''];
-  return places.flatMap((own) =>
-    people.flatMap((person) =>
-      tails.map((tail) => [
-        {
-          ...first,
-          places: own,
-          phases: first.phases.map((p) => ({ ...p, people: p.hands ? [person] : [] }))
-        },
-        ...tail
-      ])
-    )
-  );
-}
 
 /** How near each is met; the optimum itself for the first. */
 const WITHIN: Readonly<Record<string, number>> = { ft06: 1.0001, la01: 1.01, ft10: 1.15 };

@@ -10,15 +10,42 @@ import { profileSchema, type ProfileDocument } from './schema.ts';
 const folder = new URL('../../../profiles/', import.meta.url);
 const load = (name: string) =>
   JSON.parse(readFileSync(new URL(name, folder), 'utf8')) as ProfileDocument;
-const hv = () => structuredClone(load('hv-ec4.json')) as unknown as Mutable;
-/** A document that a test spoils; paths are checked by the cases themselves. */
-// eslint-disable-next-line @typescript-eslint/no-explicit-any
-type Mutable = Record<string, any>;
-const problem = (change: (doc: Mutable) => void) => {
-  const doc = hv();
+/** One change to a document that spoils it; paths as in the refusals. */
+type Spoil = (doc: unknown) => void;
+const node = (doc: unknown, path: string): Record<string, unknown> & unknown[] =>
+  path
+    .split('/')
+    .filter((k) => k !== '')
+    .reduce((at, key) => (at as Record<string, unknown>)[key], doc) as never;
+const set =
+  (path: string, value: unknown): Spoil =>
+  (doc) => {
+    const cut = path.lastIndexOf('/');
+    node(doc, path.slice(0, Math.max(0, cut)))[path.slice(cut + 1) as never] = value;
+  };
+const push =
+  (path: string, ...values: unknown[]): Spoil =>
+  (doc) =>
+    void node(doc, path).push(...values);
+const drop =
+  (path: string): Spoil =>
+  (doc) =>
+    void node(doc, path).shift();
+/** The first of a list becomes its last. */
+const turn =
+  (path: string): Spoil =>
+  (doc) =>
+    void node(doc, path).push(node(doc, path).shift());
+const remove =
+  (key: string): Spoil =>
+  (doc) =>
+    void delete (doc as Record<string, unknown>)[key];
+
+const problem = (change: Spoil) => {
+  const doc = structuredClone(load('hv-ec4.json'));
   change(doc);
-  const parsed = parseProfile(doc as unknown as ProfileDocument);
-  return parsed.ok ? 'ok' : `${parsed.problem.code} ${parsed.problem.params['path'] as string}`;
+  const parsed = parseProfile(doc);
+  return parsed.ok ? 'ok' : `${parsed.problem.code} ${String(parsed.problem.params['path'])}`;
 };
 
 describe('profiles', () => {
@@ -54,80 +81,76 @@ describe('profiles', () => {
 });
 
 describe('inconsistent profiles are refused with the path', () => {
-  const cases: readonly [string, (doc: Mutable) => void][] = [
-    ['profile.region.overlap regions/1', (d) => (d['regions'][0].address = '0x081FFFFF')],
-    ['profile.region.overlap regions/1', (d) => (d['regions'][1].id = 'data-flash')],
-    ['profile.erase.uneven regions/0', (d) => (d['regions'][0].eraseBlockBytes = 4095)],
-    ['profile.region.unknown writeOrder/0', (d) => (d['writeOrder'][0] = 'elsewhere')],
-    ['profile.order.incomplete writeOrder', (d) => d['writeOrder'].pop()],
-    ['profile.order.incomplete writeOrder', (d) => (d['writeOrder'][1] = 'data-flash')],
-    [
-      'profile.region.unknown identity/0/stored',
-      (d) => (d['identity'][0].stored = { region: 'elsewhere', offsets: ['0x0'] })
-    ],
-    [
-      'profile.field.outside identity/0/stored',
-      (d) => (d['identity'][0].stored = { region: 'data-flash', offsets: ['0xFFFF'] })
-    ],
-    ['profile.region.unknown checksums/0', (d) => (d['checksums'][0].region = 'elsewhere')],
-    ['profile.rule.outside checksums/0', (d) => (d['checksums'][0].end = '0x200001')],
-    ['profile.rule.outside checksums/0', (d) => (d['checksums'][0].storedAt = '0x180000')],
-    ['profile.label.pattern labels/0/pattern', (d) => (d['labels'][0].pattern = '^[$')],
-    ['profile.label.pattern labels/0', (d) => (d['labels'][0].examples = ['0731'])],
-    ['profile.label.pattern labels/1', (d) => (d['labels'][1].known = ['X'])],
-    ['profile.id.twice labels/1', (d) => (d['labels'][1].id = 'hardware-number')],
-    ['profile.id.twice risks/1', (d) => (d['risks'][1].id = d['risks'][0].id)],
-    ['profile.match.unknown match/0', (d) => (d['match'][0].field = 'colour')],
-    ['profile.id.twice match/1', (d) => (d['match'][1].field = d['match'][0].field)],
-    ['profile.match.unknown supersessions/0', (d) => (d['supersessions'][0].field = 'colour')],
-    [
-      'profile.supersession.loop supersessions',
-      (d) => d['supersessions'].push({ ...swap(d['supersessions'][0]) })
-    ],
-    ['profile.way.unwired ways/0', (d) => (d['ways'][0].wiring = [])],
-    ['profile.way.ground ways/0', (d) => d['ways'][0].wiring.shift()],
-    ['profile.way.order ways/0', (d) => d['ways'][0].wiring.push(d['ways'][0].wiring.shift())],
-    ['profile.region.unknown ways/0', (d) => d['ways'][0].reads.push('elsewhere')],
-    ['profile.risk.unknown ways/0', (d) => d['ways'][0].risks.push('bad-luck')],
-    ['profile.supply.order ways/0/supply', (d) => (d['ways'][0].supply.limitMinMa = 9999)],
-    ['profile.supply.order ways/0/draw/1', (d) => (d['ways'][0].draw[1].minMa = 9999)],
-    ['profile.secret.outside secrets/0', (d) => d['secrets'][0].offsets.push('0xFFF8')],
-    ['profile.transform.unknown secrets/0', (d) => (d['secrets'][0].transform = 'magic')],
-    [
-      'profile.transform.key transforms/0/steps/0',
-      (d) =>
-        (d['transforms'] = [
-          { id: 'a', name: 'a', region: 'data-flash', steps: [{ kind: 'swap-16', key: '00' }] }
-        ])
-    ],
-    [
-      'profile.range.outside clone/ranges/0',
-      (d) => d['clone'].ranges.push(piece('0x0', '0x10001'))
-    ],
-    ['profile.range.outside clone/ranges/0', (d) => d['clone'].ranges.push(piece('0x10', '0x10'))],
-    [
-      'profile.range.overlap clone/ranges/1',
-      (d) => d['clone'].ranges.push(piece('0x0', '0x20'), piece('0x1F', '0x30'))
-    ],
-    ['profile.processor.unknown clone/together/0', (d) => (d['clone'].together = ['left'])],
-    [
-      'profile.processor.unknown clone/together',
-      (d) => d['regions'].forEach((r: Mutable, i: number) => (r['processor'] = `side-${i}`))
-    ],
-    [
-      'profile.wear.order wear/0',
-      (d) =>
-        (d['wear'] = [
-          {
-            ...{ id: 'a', name: 'a', unit: 'ms', goodMin: 5, goodMax: 4, wornMin: 0, wornMax: 9 }
-          }
-        ])
-    ]
-  ];
-  const swap = ({ field, from, to, way }: Mutable) => ({ field, from: to, to: from, way });
+  const swap = ({ field, from, to, way }: Record<string, unknown>) => ({
+    ...{ field, from: to, to: from, way }
+  });
   const piece = (start: string, end: string) => ({
     ...{ region: 'data-flash', start, end, from: 'donor', what: 'a', why: 'b' }
   });
+  const step = load('hv-ec4.json').supersessions?.[0] ?? {};
+  const cases: readonly [string, Spoil][] = [
+    ['profile.region.overlap regions/1', set('regions/0/address', '0x081FFFFF')],
+    ['profile.region.overlap regions/1', set('regions/1/id', 'data-flash')],
+    ['profile.erase.uneven regions/0', set('regions/0/eraseBlockBytes', 4095)],
+    ['profile.region.unknown writeOrder/0', set('writeOrder/0', 'elsewhere')],
+    ['profile.order.incomplete writeOrder', drop('writeOrder')],
+    ['profile.order.incomplete writeOrder', set('writeOrder/1', 'data-flash')],
+    [
+      'profile.region.unknown identity/0/stored',
+      set('identity/0/stored', { region: 'elsewhere', offsets: ['0x0'] })
+    ],
+    [
+      'profile.field.outside identity/0/stored',
+      set('identity/0/stored', { region: 'data-flash', offsets: ['0xFFFF'] })
+    ],
+    ['profile.region.unknown checksums/0', set('checksums/0/region', 'elsewhere')],
+    ['profile.rule.outside checksums/0', set('checksums/0/end', '0x200001')],
+    ['profile.rule.outside checksums/0', set('checksums/0/storedAt', '0x180000')],
+    ['profile.label.pattern labels/0/pattern', set('labels/0/pattern', '^[$')],
+    ['profile.label.pattern labels/0', set('labels/0/examples', ['0731'])],
+    ['profile.label.pattern labels/1', set('labels/1/known', ['X'])],
+    ['profile.id.twice labels/1', set('labels/1/id', 'hardware-number')],
+    ['profile.id.twice risks/1', set('risks/1/id', load('hv-ec4.json').risks[0]?.id)],
+    ['profile.match.unknown match/0', set('match/0/field', 'colour')],
+    ['profile.id.twice match/1', set('match/1/field', load('hv-ec4.json').match[0]?.field)],
+    ['profile.match.unknown supersessions/0', set('supersessions/0/field', 'colour')],
+    ['profile.supersession.loop supersessions', push('supersessions', swap(step))],
+    ['profile.way.unwired ways/0', set('ways/0/wiring', [])],
+    ['profile.way.ground ways/0', drop('ways/0/wiring')],
+    ['profile.way.order ways/0', turn('ways/0/wiring')],
+    ['profile.region.unknown ways/0', push('ways/0/reads', 'elsewhere')],
+    ['profile.risk.unknown ways/0', push('ways/0/risks', 'bad-luck')],
+    ['profile.supply.order ways/0/supply', set('ways/0/supply/limitMinMa', 9999)],
+    ['profile.supply.order ways/0/draw/1', set('ways/0/draw/1/minMa', 9999)],
+    ['profile.secret.outside secrets/0', push('secrets/0/offsets', '0xFFF8')],
+    ['profile.transform.unknown secrets/0', set('secrets/0/transform', 'magic')],
+    [
+      'profile.transform.key transforms/0/steps/0',
+      set('transforms', [
+        { id: 'a', name: 'a', region: 'data-flash', steps: [{ kind: 'swap-16', key: '00' }] }
+      ])
+    ],
+    ['profile.range.outside clone/ranges/0', push('clone/ranges', piece('0x0', '0x10001'))],
+    ['profile.range.outside clone/ranges/0', push('clone/ranges', piece('0x10', '0x10'))],
+    [
+      'profile.range.overlap clone/ranges/1',
+      push('clone/ranges', piece('0x0', '0x20'), piece('0x1F', '0x30'))
+    ],
+    ['profile.processor.unknown clone/together/0', set('clone/together', ['left'])],
+    [
+      'profile.processor.unknown clone/together',
+      (d) => {
+        set('regions/0/processor', 'left')(d);
+        set('regions/1/processor', 'right')(d);
+      }
+    ],
+    [
+      'profile.wear.order wear/0',
+      set('wear', [
+        { id: 'a', name: 'a', unit: 'ms', goodMin: 5, goodMax: 4, wornMin: 0, wornMax: 9 }
+      ])
+    ]
+  ];
   for (const [expected, change] of cases)
     it(expected, () => expect(problem(change)).toBe(expected));
 });
@@ -150,12 +173,12 @@ describe('the eleven families', () => {
     );
     for (const doc of docs) expect(other.validate(doc), doc.id).toMatchObject({ valid: true });
     for (const spoil of [
-      (d: Mutable) => delete d['match'],
-      (d: Mutable) => (d['ways'][0].kind = 'magic'),
-      (d: Mutable) => (d['regions'][0].address = '12'),
-      (d: Mutable) => (d['surprise'] = 1)
+      remove('match'),
+      set('ways/0/kind', 'magic'),
+      set('regions/0/address', '12'),
+      set('surprise', 1)
     ]) {
-      const doc = hv();
+      const doc = structuredClone(load('hv-ec4.json'));
       spoil(doc);
       expect(other.validate(doc).valid).toBe(false);
       expect(validateProfile(doc)).toBe(false);
@@ -186,12 +209,17 @@ describe('the eleven families', () => {
 it('docs/profiles.md says what the schema says, field by field', () => {
   const text = readFileSync(new URL('../../../docs/profiles.md', import.meta.url), 'utf8');
   const paths: string[] = [];
-  const walk = (node: Mutable, path: string) => {
-    for (const [key, value] of Object.entries((node['properties'] ?? {}) as Mutable)) {
+  interface SchemaNode {
+    readonly description?: string;
+    readonly properties?: Readonly<Record<string, SchemaNode>>;
+    readonly items?: SchemaNode;
+  }
+  const walk = (schema: SchemaNode, path: string) => {
+    for (const [key, value] of Object.entries(schema.properties ?? {})) {
       const at = path === '' ? key : `${path}.${key}`;
       paths.push(at);
-      walk(value as Mutable, at);
-      if ((value as Mutable)['items']) walk((value as Mutable)['items'] as Mutable, `${at}[]`);
+      walk(value, at);
+      if (value.items) walk(value.items, `${at}[]`);
     }
   };
   walk(profileSchema, '');
