@@ -210,7 +210,6 @@ it('docs/profiles.md says what the schema says, field by field', () => {
   const text = readFileSync(new URL('../../../docs/profiles.md', import.meta.url), 'utf8');
   const paths: string[] = [];
   interface SchemaNode {
-    readonly description?: string;
     readonly properties?: Readonly<Record<string, SchemaNode>>;
     readonly items?: SchemaNode;
   }
@@ -222,7 +221,7 @@ it('docs/profiles.md says what the schema says, field by field', () => {
       if (value.items) walk(value.items, `${at}[]`);
     }
   };
-  walk(profileSchema, '');
+  walk(JSON.parse(JSON.stringify(profileSchema)) as SchemaNode, '');
   expect(paths.length).toBeGreaterThan(100);
   expect(text.split('\n').filter((row) => /\| *\|$|\| One of [^|]*\|$/.test(row))).toEqual([]);
   expect(paths.filter((p) => !text.includes(`\`${p}\``))).toEqual([]);
