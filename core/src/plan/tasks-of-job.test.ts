@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { judge } from '../base/verdict.ts';
 import { parseProfile } from '../profile/parse-profile.ts';
 import type { ProfileDocument } from '../profile/schema.ts';
-import { tasksOfJob, type House, type JobPlanFacts, type Mark } from './tasks-of-job.ts';
+import type { House, JobPlanFacts, Mark } from './job-facts.ts';
+import { tasksOfJob } from './tasks-of-job.ts';
 
 const load = (name: string) => {
   const url = new URL(`../../../profiles/${name}.json`, import.meta.url);

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { toBuffer } from 'bwip-js/node';
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
 import { prepareZXingModule } from 'zxing-wasm/reader';
 import { prepareZXingModule as prepareWriter, writeBarcode } from 'zxing-wasm/writer';
 import { beforeAll, describe, expect, it } from 'vitest';
@@ -20,7 +20,7 @@ beforeAll(() => {
 const NUMBERS = ['0731204418', 'H4C-2207-B', 'RA-19-0431', '0991410507|433MHZ'];
 
 /** The picture of a symbol as a camera would give it: pixels, white around. */
-async function pixelsOf(png: Buffer, change = (s: sharp.Sharp) => s): Promise<Pixels> {
+async function pixelsOf(png: Buffer, change = (s: Sharp) => s): Promise<Pixels> {
   const framed = sharp(png)
     .flatten({ background: '#fff' })
     .extend({
@@ -50,7 +50,7 @@ describe('codes of labels, made by bwip-js', () => {
   }
   it('turned, small, blurred and grey as in bad light', async () => {
     const png = await symbol('qrcode', '0731204418');
-    const worse: ((s: sharp.Sharp) => sharp.Sharp)[] = [
+    const worse: ((s: Sharp) => Sharp)[] = [
       (s) => s.rotate(90),
       (s) => s.rotate(12, { background: '#fff' }),
       (s) => s.blur(1.2),

@@ -67,7 +67,7 @@ export async function setPlace(db: Tx, unitId: string, place: string): Promise<v
 }
 
 /** Most that one question to the shelf gives back. */
-const MOST_STOCK = 300;
+const MOST_STOCK = 1000;
 
 /** Number of the open job that a unit serves in. */
 const servesIn = sql<number | null>`(
@@ -99,7 +99,8 @@ export async function findStock(
           : ofFamily
       )
     )
-    .orderBy(asc(unit.tag))
+    // what nobody would take comes last, should there be more than are looked at
+    .orderBy(sql`${unit.stock} = 'dead'`, sql`${unit.stock} = 'cloned'`, asc(unit.tag))
     .limit(MOST_STOCK);
   return rows.map((r) => ({ ...r.unit, inJob: r.inJob }));
 }

@@ -2,14 +2,8 @@ import { judge, type Judgement } from '@badger/core/base/verdict';
 import { isActive } from '@badger/core/operation/life-cycle';
 import { spreadHours, type Hours } from '@badger/core/plan/hours';
 import type { PlanProblem } from '@badger/core/plan/problem';
-import {
-  tasksOfJob,
-  type House,
-  type JobPlanFacts,
-  type Mark,
-  type NamedTask,
-  type RegionWork
-} from '@badger/core/plan/tasks-of-job';
+import type { House, JobPlanFacts, Mark, NamedTask, RegionWork } from '@badger/core/plan/job-facts';
+import { tasksOfJob } from '@badger/core/plan/tasks-of-job';
 import type { Way } from '@badger/core/profile/profile';
 import { isTrusted } from '@badger/core/reads/judge-region';
 import { estimateTransfer, type Measured } from '@badger/core/time/estimate';

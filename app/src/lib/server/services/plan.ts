@@ -4,7 +4,7 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import { improvePlan } from '@badger/core/plan/improve-plan';
 import { endsOf, findLate, type LateJob } from '@badger/core/plan/save-late';
 import type { Phase, Placed, Plan } from '@badger/core/plan/problem';
-import type { NamedTask } from '@badger/core/plan/tasks-of-job';
+import type { NamedTask } from '@badger/core/plan/job-facts';
 import type { PlanData, PlannedTask } from '../../plan-types.ts';
 import type { PlanMark } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';

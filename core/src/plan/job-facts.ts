@@ -1,0 +1,68 @@
+import type { Judgement } from '../base/verdict.ts';
+import type { AfterFit, Skill, Way } from '../profile/profile.ts';
+import type { Task } from './problem.ts';
+
+/** A task with what people call it. */
+export interface NamedTask extends Task {
+  readonly title: Judgement;
+}
+
+/** Reading or backing up one region. */
+export interface RegionWork {
+  readonly name: string;
+  readonly minutes: number;
+  /** Reads that are still wanted of it. */
+  readonly missing: number;
+}
+
+/** Everything that decides what is still to do for a job. Times: minutes from the start of the plan. */
+export interface JobPlanFacts {
+  readonly number: number;
+  /** What is done in the house; undefined when nothing is cloned here. */
+  readonly way: Way | undefined;
+  readonly kind: 'clone' | 'maker' | 'away' | 'identify';
+  readonly proofOpen: boolean;
+  readonly vehicleHere: boolean;
+  readonly originals: readonly RegionWork[];
+  /** Nothing is read: a supplied file is written to the original itself. */
+  readonly supplied: boolean;
+  /** Undefined while there is no donor. */
+  readonly backups: readonly RegionWork[] | undefined;
+  readonly built: boolean;
+  readonly written: boolean;
+  /** Writing and reading back. */
+  readonly writeMinutes: number;
+  readonly afterFit: readonly AfterFit[];
+  /** What holds the whole job from outside, as a judgement to show. */
+  readonly held: Judgement | undefined;
+  readonly marks: ReadonlyMap<string, Mark>;
+  readonly running:
+    | {
+        readonly task: 'read' | 'backup' | 'write';
+        readonly station: string;
+        readonly start: number;
+        readonly end: number;
+      }
+    | undefined;
+  readonly now: number;
+}
+
+export interface Mark {
+  readonly started: number | undefined;
+  readonly done: boolean;
+  readonly pinnedAt: number | undefined;
+  readonly pinnedTo: string | undefined;
+  readonly person: string;
+}
+
+/** Who and what the house has. Ids are those of the plan. */
+export interface House {
+  readonly stations: readonly { readonly id: string; readonly ratedMa: number }[];
+  readonly places: readonly {
+    readonly id: string;
+    readonly kind: string;
+    readonly families: readonly string[];
+  }[];
+  readonly people: readonly { readonly id: string; readonly skills: readonly Skill[] }[];
+  readonly family: string;
+}
