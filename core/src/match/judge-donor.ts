@@ -107,6 +107,9 @@ function judgeField(profile: Profile, rule: MatchRule, facts: FieldFacts): Donor
     };
   if (rule.rule === 'differ') {
     const same = original === candidate;
+    // the chip ids have told the two apart: a donor that was written before carries what the original told it
+    if (same && facts.candidate.identified)
+      return { ...line, judgement: judge('none', 'donor.field.carried', params) };
     return {
       ...line,
       judgement: same

@@ -100,6 +100,12 @@ describe('may the donor take its place?', () => {
       'Chip marking'
     );
     expect(said(bd1, body, body).verdict).toBe('stop donor.field.same');
+    // identified on the bench, the chip ids tell them apart: a donor that was written carries the serial
+    const written = judgeDonor(bd1, body, { family: 'PW-BD1', numbers: body, identified: true });
+    expect(written.verdict.code).toBe('donor.unit.fits');
+    expect(written.lines.find((l) => l.field === 'serial')?.judgement.code).toBe(
+      'donor.field.carried'
+    );
   });
   it('takes supersessions that a parts service knows', () => {
     const steps = [

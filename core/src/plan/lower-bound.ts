@@ -1,5 +1,6 @@
 import { computeTails } from './improve-plan.ts';
 import { sequence } from './place-tasks.ts';
+import { startInHours } from './start-in-hours.ts';
 import { lengthOf, type PlanProblem, type Span, type Task } from './problem.ts';
 
 /**
@@ -29,31 +30,10 @@ export function computeHeads(problem: PlanProblem): Map<string, Span> {
       continue;
     }
     const from = Math.max(0, task.earliest, ...task.after.map((key) => heads.get(key)?.end ?? 0));
-    const start = startInHours(problem, task, from);
+    const start = startInHours(problem, task.phases, from);
     if (start !== undefined) heads.set(task.key, { start, end: start + lengthOf(task) });
   }
   return heads;
-}
-
-function startInHours(problem: PlanProblem, task: Task, from: number): number | undefined {
-  let start = from;
-  for (let tries = 0; tries < 1000; tries++) {
-    let offset = 0;
-    let moved = start;
-    for (const phase of task.phases) {
-      const hours = phase.hands ? problem.working : phase.attended ? problem.open : undefined;
-      const at = start + offset;
-      const span = hours?.find(
-        (h) => h.end - phase.minutes >= at && h.end - h.start >= phase.minutes
-      );
-      if (hours && !span) return undefined;
-      if (span && span.start > at) moved = Math.max(moved, span.start - offset);
-      offset += phase.minutes;
-    }
-    if (moved === start) return start;
-    start = moved;
-  }
-  return undefined;
 }
 
 interface Load {

@@ -1,3 +1,4 @@
+import { startInHours } from './start-in-hours.ts';
 import {
   lengthOf,
   type Phase,
@@ -106,7 +107,7 @@ function findPlace(
   const minutes = lengthOf(task);
   let start = from;
   for (let tries = 0; tries < MOST_TRIES; tries++) {
-    const hours = nextHours(problem, task.phases, start);
+    const hours = startInHours(problem, task.phases, start);
     if (hours === undefined) return undefined;
     if (hours > start) {
       start = hours;
@@ -133,42 +134,6 @@ function wishes(task: Task): readonly (readonly string[])[] {
   return to === undefined
     ? task.places
     : task.places.map((list) => (list.includes(to) ? [to] : list));
-}
-
-/** The first start from `start` on at which every phase lies inside its hours; undefined when there is none. */
-function nextHours(
-  { working, open }: PlanProblem,
-  phases: readonly Phase[],
-  start: number
-): number | undefined {
-  let at = start;
-  for (let tries = 0; tries < MOST_TRIES; tries++) {
-    const moved = moveIntoHours({ working, open }, phases, at);
-    if (moved === undefined || moved === at) return moved;
-    at = moved;
-  }
-  return undefined;
-}
-
-function moveIntoHours(
-  { working, open }: Pick<PlanProblem, 'working' | 'open'>,
-  phases: readonly Phase[],
-  start: number
-): number | undefined {
-  let offset = 0;
-  for (const phase of phases) {
-    const hours = phase.hands ? working : phase.attended ? open : undefined;
-    if (hours) {
-      const from = start + offset;
-      const span = hours.find(
-        (h) => h.end - h.start >= phase.minutes && h.end - phase.minutes >= from
-      );
-      if (!span) return undefined;
-      if (span.start > from) return span.start - offset;
-    }
-    offset += phase.minutes;
-  }
-  return start;
 }
 
 /** One of each list that is free for the whole time, or the first later start at which the one that is missing may be. */

@@ -26,6 +26,10 @@ export const match: Record<string, MessageOf> = {
     text: `${text(p['why'])} ${pair(p)}`,
     clear: 'Look whether the same label was read twice.'
   }),
+  'donor.field.carried': (p) => ({
+    title: `${text(p['field'])} is the original's`,
+    text: 'The donor was written before; the chip ids tell the two apart.'
+  }),
   'donor.field.later': (p) => ({
     title: `${text(p['field'])} is a later revision`,
     text: `${pair(p)} A later one may take its place.`

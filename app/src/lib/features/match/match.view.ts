@@ -13,6 +13,7 @@ const STATES: Readonly<Record<string, string>> = {
   equal: 'equal',
   apart: 'differ',
   same: 'the same',
+  carried: 'written before',
   later: 'later',
   supersedes: 'supersedes it',
   compatible: 'compatible',

@@ -56,7 +56,7 @@ export function demoKit(midnight: Date, stations: readonly string[]): KitValues[
       software: '12.3',
       wantedSoftware: '12.3'
     },
-    { ...on('corner'), kind: 'probe-frame', name: 'Probe frame' },
+    { ...on('corner'), kind: 'probe-frame', name: 'Probe frame, Corner' },
     { ...on('corner'), kind: 'solder-place', name: 'Soldering place' },
     { kind: 'programmer', name: 'Chip programmer', software: '2.6', wantedSoftware: '2.6' },
     { kind: 'clip', name: 'Eight-leg clip', plugCycles: 61, plugLimit: 200 },

@@ -3,7 +3,7 @@ import { setImmediate as breathe } from 'node:timers/promises';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { improvePlan } from '@badger/core/plan/improve-plan';
 import { endsOf, findLate, type LateJob } from '@badger/core/plan/save-late';
-import type { Phase, Placed, Plan } from '@badger/core/plan/problem';
+import type { Phase, Placed, Plan, PlanProblem } from '@badger/core/plan/problem';
 import type { NamedTask } from '@badger/core/plan/job-facts';
 import type { PlanData, PlannedTask } from '../../plan-types.ts';
 import type { PlanMark } from '../../schema/requests.ts';
@@ -26,14 +26,13 @@ const ROUNDS = 1500;
 /** Longest time that the server computes without letting others work. Units: ms. */
 const BREATH_MS = 12;
 
-interface Kept {
-  readonly hash: string;
+interface Solved {
   readonly plan: Plan;
   readonly late: readonly LateJob[];
 }
 
-/** The newest plan of each process: the same jobs at the same minute are not planned again. */
-const kept = new WeakMap<Deps, Kept>();
+/** The newest plan of each process: the same jobs at the same minute are planned once, whoever asks meanwhile. */
+const kept = new WeakMap<Deps, { readonly hash: string; readonly solved: Promise<Solved> }>();
 
 /** The plan of all open jobs as of now. */
 export async function loadPlan(deps: Deps, now = new Date()): Promise<PlanData> {
@@ -60,16 +59,20 @@ export async function loadPlan(deps: Deps, now = new Date()): Promise<PlanData> 
   return describe(built, views, { plan, late, now });
 }
 
-async function solve(deps: Deps, { problem }: BuiltProblem): Promise<Omit<Kept, 'hash'>> {
+function solve(deps: Deps, { problem }: BuiltProblem): Promise<Solved> {
   const hash = createHash('sha256')
     .update(JSON.stringify({ ...problem, due: [...problem.due] }))
     .digest('hex');
   const before = kept.get(deps);
-  if (before?.hash === hash) return before;
+  if (before?.hash === hash) return before.solved;
+  const solved = search(problem);
+  kept.set(deps, { hash, solved });
+  return solved;
+}
+
+async function search(problem: PlanProblem): Promise<Solved> {
   const plan = await inBreaths(lastOf(improvePlan(problem, { seed: 1, rounds: ROUNDS })));
-  const late = await inBreaths(findLate(problem, plan));
-  kept.set(deps, { hash, plan, late });
-  return { plan, late };
+  return { plan, late: await inBreaths(findLate(problem, plan)) };
 }
 
 /** The best plan of a search, as the answer of its steps. */
@@ -98,7 +101,7 @@ async function inBreaths<T>(steps: Generator<undefined, T>): Promise<T> {
 function describe(
   { tasks, waits, lanes, base, problem }: BuiltProblem,
   views: readonly JobView[],
-  { plan, late, now }: { plan: Plan; late: Kept['late']; now: Date }
+  { plan, late, now }: { plan: Plan; late: Solved['late']; now: Date }
 ): PlanData {
   const at = (minute: number) => new Date(base.getTime() + minute * 60_000);
   const byKey = new Map(tasks.map((t) => [t.key, t]));
