@@ -82,6 +82,7 @@
   }
   .pile {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 12px;
   }
   .empty {

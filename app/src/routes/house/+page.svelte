@@ -79,6 +79,7 @@
 <style>
   .pile {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 12px;
     max-width: 900px;
   }

@@ -149,6 +149,7 @@
     margin-bottom: 8px;
   }
   fieldset {
+    min-width: 0;
     border: 0;
     padding: 0;
     margin: 0 0 8px;

@@ -25,31 +25,39 @@
   title="People"
   note="bench and lead are planned; a skill opens the ways that need it"
 >
-  <table class="plain">
-    <thead
-      ><tr
-        ><th>Person</th><th>Role</th>{#each SKILLS as s (s)}<th>{wordsOfSkill(s)}</th>{/each}</tr
-      ></thead
-    >
-    <tbody>
-      {#each people as p (p.id)}
-        <tr>
-          <td><b>{p.name}</b></td>
-          <td>{p.role}</td>
-          {#each SKILLS as s (s)}
-            <td
-              ><input
-                type="checkbox"
-                class="checkbox"
-                aria-label="{p.name}: {wordsOfSkill(s)}"
-                checked={p.skills.includes(s)}
-                disabled={!may}
-                onchange={(e) => turn(p, s, e.currentTarget.checked)}
-              /></td
-            >
-          {/each}
-        </tr>
-      {/each}
-    </tbody>
-  </table>
+  <div class="scroll">
+    <table class="plain">
+      <thead
+        ><tr
+          ><th>Person</th><th>Role</th>{#each SKILLS as s (s)}<th>{wordsOfSkill(s)}</th>{/each}</tr
+        ></thead
+      >
+      <tbody>
+        {#each people as p (p.id)}
+          <tr>
+            <td><b>{p.name}</b></td>
+            <td>{p.role}</td>
+            {#each SKILLS as s (s)}
+              <td
+                ><input
+                  type="checkbox"
+                  class="checkbox"
+                  aria-label="{p.name}: {wordsOfSkill(s)}"
+                  checked={p.skills.includes(s)}
+                  disabled={!may}
+                  onchange={(e) => turn(p, s, e.currentTarget.checked)}
+                /></td
+              >
+            {/each}
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
 </Panel>
+
+<style>
+  .scroll {
+    overflow-x: auto;
+  }
+</style>

@@ -47,7 +47,7 @@
   }
 </script>
 
-<div class="lanes" role="group" aria-label="Lanes of the day">
+<div class="lanes" role="group" aria-label="Lanes of the day" style="--track:{view.widthPx}px">
   <div class="row head" aria-hidden="true">
     <span></span>
     <div class="track">
@@ -65,24 +65,34 @@
         {#each view.ticks as t (t.text)}<span class="line" style="left:{t.left}%"></span>{/each}
         {#each blocks as b (b.key)}
           <span class="item" role="listitem" style="left:{b.left}%;width:{b.width}%">
-            <button
-              class="block"
-              class:narrow={b.width < NARROW}
-              class:hands={b.hands}
-              class:attended={b.attended}
-              class:picked={picked === b.id}
-              class:late={late(b.task.job)}
-              data-task={b.id}
-              data-state={b.task.state}
-              data-pinned={b.task.pinned}
-              aria-label={says(b)}
-              title={says(b)}
-              onclick={() => onpick(b.id)}
-              {@attach dragBlock(may && b.movable, (share, to) => dropped(b, share, to))}
-            >
-              <span class="job">{b.width < NARROW ? `${b.task.job}`.slice(-2) : b.task.job}</span>
-              {#if b.width >= NARROW}<span class="what">{title(b)}</span>{/if}
-            </button>
+            {#if b.wide}
+              <button
+                class="block"
+                class:narrow={b.width < NARROW}
+                class:hands={b.hands}
+                class:attended={b.attended}
+                class:picked={picked === b.id}
+                class:late={late(b.task.job)}
+                data-task={b.id}
+                data-state={b.task.state}
+                data-pinned={b.task.pinned}
+                aria-label={says(b)}
+                title={says(b)}
+                onclick={() => onpick(b.id)}
+                {@attach dragBlock(may && b.movable, (share, to) => dropped(b, share, to))}
+              >
+                <span class="job">{b.width < NARROW ? `${b.task.job}`.slice(-2) : b.task.job}</span>
+                {#if b.width >= NARROW}<span class="what">{title(b)}</span>{/if}
+              </button>
+            {:else}
+              <span
+                class="short block"
+                class:hands={b.hands}
+                class:attended={b.attended}
+                data-state={b.task.state}
+                title={says(b)}><span class="sr-only">{says(b)}</span></span
+              >
+            {/if}
           </span>
         {/each}
         {#if view.now !== undefined}<span class="now" style="left:{view.now}%"></span>{/if}
@@ -99,7 +109,7 @@
   }
   .row {
     display: grid;
-    grid-template-columns: 112px minmax(620px, 1fr);
+    grid-template-columns: 112px minmax(var(--track), 1fr);
     gap: 10px;
     align-items: center;
   }
@@ -158,6 +168,11 @@
     cursor: pointer;
     touch-action: none;
   }
+  .short {
+    display: block;
+    padding: 0;
+    cursor: default;
+  }
   .block span {
     display: block;
     white-space: nowrap;
@@ -178,6 +193,7 @@
   }
   /* hands on: full ink; waiting: pale; memory is changed: double edge */
   .hands {
+    border-color: var(--sheet);
     background: var(--ink);
     color: var(--sheet);
   }

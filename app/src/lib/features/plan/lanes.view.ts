@@ -10,6 +10,8 @@ export interface Block {
   readonly hands: boolean;
   readonly attended: boolean;
   readonly movable: boolean;
+  /** Long enough to be hit with a finger; a shorter one is changed in the list. */
+  readonly wide: boolean;
 }
 
 export interface LaneView {
@@ -30,10 +32,15 @@ export interface LanesView {
   readonly working: readonly { readonly left: number; readonly width: number }[];
   readonly ticks: readonly { readonly left: number; readonly text: string }[];
   readonly now: number | undefined;
+  /** Least width of the lanes. Units: pixels. */
+  readonly widthPx: number;
 }
 
 const HOUR_MS = 3_600_000;
 const LEAST_HOURS = 5;
+/** A piece of ten minutes is as wide as the smallest target, 24 px (WCAG 2.2, target size). */
+const LEAST_HIT_MS = 600_000;
+const PX_PER_HOUR = 150;
 
 /** One day of the plan, from its opening to its closing, longer when tasks run over; `dayMs` is its midnight. */
 export function frameOf(plan: PlanData, dayMs: number, nowMs = dayMs): Frame {
@@ -88,7 +95,8 @@ export function viewLanes(
                   ...at,
                   hands: piece.hands,
                   attended: piece.attended,
-                  movable: task.state === 'planned'
+                  movable: task.state === 'planned',
+                  wide: piece.endsAt.getTime() - piece.startsAt.getTime() >= LEAST_HIT_MS
                 }
               ];
         })
@@ -99,6 +107,7 @@ export function viewLanes(
   return {
     frame,
     lanes,
+    widthPx: hours * PX_PER_HOUR,
     working: plan.working.map((w) => span(w.startsAt, w.endsAt)).filter((w) => w.width > 0),
     ticks: Array.from({ length: hours }, (_, i) => {
       const at = new Date(frame.startMs + i * HOUR_MS);
