@@ -126,7 +126,7 @@ test('a label tells its family, misread characters and all', async ({ page }) =>
 });
 
 test('nothing runs out of the page at 1024x768 and on a phone', async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(180_000);
   await signIn(page, 'bench');
   for (const [width, height] of [
     [1280, 800],
@@ -134,7 +134,8 @@ test('nothing runs out of the page at 1024x768 and on a phone', async ({ page })
     [390, 844]
   ] as const) {
     await page.setViewportSize({ width, height });
-    for (const path of [...PAGES, ...STOPS.map((s) => `/jobs/2034/${s}`)]) {
+    const more = ['/jobs/2031/match', '/jobs/2030/match', '/jobs/2024/match'];
+    for (const path of [...PAGES, ...more, ...STOPS.map((s) => `/jobs/2034/${s}`)]) {
       await page.goto(path);
       const over = await page.evaluate(
         () => document.documentElement.scrollWidth - window.innerWidth

@@ -57,6 +57,14 @@
   li .mono {
     display: block;
   }
+  @media (max-width: 640px) {
+    li {
+      grid-template-columns: 22px minmax(0, 1fr);
+    }
+    li > :nth-child(n + 3) {
+      grid-column: 2;
+    }
+  }
   .mono {
     font-size: 13.5px;
     white-space: pre-wrap;

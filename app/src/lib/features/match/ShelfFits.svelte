@@ -89,10 +89,13 @@
   }
   @media (max-width: 900px) {
     li {
-      grid-template-columns: 26px 1fr auto;
+      grid-template-columns: 26px minmax(0, 1fr) auto;
+      padding-block: 6px;
     }
-    .says {
+    .says,
+    li > :last-child {
       grid-column: 2 / -1;
+      justify-self: start;
     }
   }
 </style>

@@ -152,7 +152,7 @@
   }
   @media (max-width: 820px) {
     .body {
-      grid-template-columns: 1fr;
+      grid-template-columns: minmax(0, 1fr);
     }
   }
 </style>
