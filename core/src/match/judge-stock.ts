@@ -7,14 +7,6 @@ import type { Step } from './supersession.ts';
 /** State of a unit on the shelf. */
 export type StockState = 'unknown' | 'blank' | 'backed-up' | 'cloned' | 'dead';
 
-export const STOCK_STATES: readonly StockState[] = [
-  'unknown',
-  'blank',
-  'backed-up',
-  'cloned',
-  'dead'
-];
-
 export interface StockUnit {
   readonly tag: string;
   readonly family: string;

@@ -1,4 +1,4 @@
-import { asc, desc, eq, sql } from 'drizzle-orm';
+import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Tx } from '../db/client.ts';
 import { person } from '../db/schema/people.ts';
 import { offer, quote, wayChoice } from '../db/schema/plan.ts';
@@ -46,15 +46,13 @@ export async function listChoices(db: Tx, jobId: string) {
     .orderBy(desc(wayChoice.at));
 }
 
-/** The newest choice of each of many jobs. */
-export async function listLatestChoices(db: Tx) {
+/** The newest choice of each of these jobs. */
+export async function listLatestChoices(db: Tx, jobIds: readonly string[]) {
+  if (jobIds.length === 0) return [];
   return db
-    .selectDistinctOn([wayChoice.jobId], {
-      jobId: wayChoice.jobId,
-      wayId: wayChoice.wayId,
-      school: wayChoice.school
-    })
+    .selectDistinctOn([wayChoice.jobId], { jobId: wayChoice.jobId, wayId: wayChoice.wayId })
     .from(wayChoice)
+    .where(inArray(wayChoice.jobId, [...jobIds]))
     .orderBy(wayChoice.jobId, desc(wayChoice.at));
 }
 

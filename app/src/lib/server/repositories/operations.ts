@@ -129,11 +129,10 @@ export async function isOwnerGone(db: Tx, owner: number): Promise<boolean> {
   return (result.rows[0] as { n: number }).n === 0;
 }
 
-/** Finished reads and writes on units of one family, newest first, for the estimate of the next. */
-export async function listMeasured(db: Tx, family: string, limit = 120) {
+/** Finished reads on units of one family, newest first, for the estimate of the next; a write holds its reading back. */
+export async function listMeasuredReads(db: Tx, family: string, limit = 120) {
   return db
     .select({
-      kind: operation.kind,
       regions: operation.regions,
       startedAt: operation.startedAt,
       endedAt: operation.endedAt,
@@ -141,13 +140,7 @@ export async function listMeasured(db: Tx, family: string, limit = 120) {
     })
     .from(operation)
     .innerJoin(job, eq(job.id, operation.jobId))
-    .where(
-      and(
-        eq(job.familyId, family),
-        eq(operation.state, 'done'),
-        inArray(operation.kind, ['read', 'write'])
-      )
-    )
+    .where(and(eq(job.familyId, family), eq(operation.state, 'done'), eq(operation.kind, 'read')))
     .orderBy(desc(operation.endedAt))
     .limit(limit);
 }

@@ -23,7 +23,7 @@ export async function insertPerson(
 /** Inserts the first person of an empty house; undefined when there is somebody already, even a moment ago. */
 export async function insertFirstPerson(
   db: Db,
-  values: { name: string; role: Role; passwordHash: string }
+  values: { name: string; role: Role; passwordHash: string; skills?: Skill[] }
 ): Promise<Person | undefined> {
   return db.transaction(async (tx) => {
     await tx.execute(sql`lock table ${person} in exclusive mode`);

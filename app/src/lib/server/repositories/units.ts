@@ -4,10 +4,6 @@ import type { Tx } from '../db/client.ts';
 import { unit } from '../db/schema/jobs.ts';
 import type { UnitRow } from './jobs.ts';
 
-export async function listUnits(db: Tx): Promise<UnitRow[]> {
-  return db.select().from(unit).orderBy(asc(unit.tag));
-}
-
 export async function findUnitByTag(db: Tx, tag: string): Promise<UnitRow | undefined> {
   const [row] = await db.select().from(unit).where(eq(unit.tag, tag));
   return row;

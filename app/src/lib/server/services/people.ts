@@ -50,12 +50,15 @@ export function signOut(db: Db, token: string): Promise<void> {
   return deleteSession(db, digestToken(token));
 }
 
-/** Makes the first person, a lead, in an empty house. Errors: `access.house.taken`. */
+/** Makes the first person, a lead who can do everything until told otherwise, in an empty house. Errors: `access.house.taken`. */
 export async function makeFirstPerson(
   db: Db,
   values: { name: string; password: string }
 ): Promise<Result<Person>> {
   const passwordHash = await hashPassword(values.password);
-  const made = await insertFirstPerson(db, { name: values.name, role: 'lead', passwordHash });
+  const made = await insertFirstPerson(db, {
+    ...{ name: values.name, role: 'lead', passwordHash },
+    skills: ['open-case', 'fine-solder', 'clip', 'vehicle']
+  });
   return made ? ok(made) : fail('access.house.taken');
 }

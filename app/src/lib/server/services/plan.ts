@@ -38,16 +38,14 @@ const kept = new WeakMap<Deps, { readonly hash: string; readonly solved: Promise
 export async function loadPlan(deps: Deps, now = new Date()): Promise<PlanData> {
   const jobs = await listJobs(deps.db, { openOnly: true, page: { limit: MOST_JOBS, offset: 0 } });
   const views = await buildJobViews(deps, jobs);
+  const jobIds = jobs.map((j) => j.id);
   const families = [...new Set(jobs.map((j) => j.familyId))];
   const [people, kit, hours, marks, choices, measured] = await Promise.all([
     listSkills(deps.db),
     listKit(deps.db),
     loadHours(deps.db),
-    listMarks(
-      deps.db,
-      jobs.map((j) => j.id)
-    ),
-    listLatestChoices(deps.db),
+    listMarks(deps.db, jobIds),
+    listLatestChoices(deps.db, jobIds),
     Promise.all(families.map(async (f) => [f, await measuredOn(deps, f)] as const))
   ]);
   const built = buildProblem(deps, {

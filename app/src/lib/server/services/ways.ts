@@ -10,7 +10,7 @@ import type { Deps } from '../deps.ts';
 import { insertChoice, insertQuote, listChoices, listQuotes } from '../repositories/choices.ts';
 import { appendEvent } from '../repositories/events.ts';
 import { setRoute } from '../repositories/jobs.ts';
-import { listMeasured } from '../repositories/operations.ts';
+import { listMeasuredReads } from '../repositories/operations.ts';
 import { listSkills, type Person } from '../repositories/people.ts';
 import { loadPrices } from './house-settings.ts';
 import { loadJobView, type JobView } from './job-view.ts';
@@ -64,14 +64,14 @@ export async function loadWaysSheet(deps: Deps, view: JobView): Promise<WaysShee
   };
 }
 
-/** What the house measured on a family, in seconds of life. A write's time holds its reading back. */
+/** What the house measured on a family, in seconds of life. */
 export async function measuredOn(deps: Deps, family: string): Promise<Measured[]> {
-  const rows = await listMeasured(deps.db, family);
+  const rows = await listMeasuredReads(deps.db, family);
   return rows.flatMap((r): Measured[] =>
-    r.startedAt && r.endedAt && r.kind === 'read'
+    r.startedAt && r.endedAt
       ? [
           {
-            direction: r.kind,
+            direction: 'read',
             regionIds: r.regions.map((x) => x.regionId),
             seconds: ((r.endedAt.getTime() - r.startedAt.getTime()) / 1000) * r.timeFactor
           }
