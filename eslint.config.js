@@ -86,5 +86,23 @@ export default defineConfig(
       ]
     }
   },
+  {
+    // one clock for the house: `deps.clock` on the server, `houseNow()` on a page
+    files: ['app/src/**/*.ts', 'app/src/**/*.svelte'],
+    ignores: ['**/*.test.ts', '**/house-clock.ts', '**/house-now.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: 'ask the clock of the house'
+        }
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now', message: 'ask the clock of the house' }
+      ]
+    }
+  },
   { files: ['**/*.js', '**/*.cjs', '**/*.mjs'], extends: [ts.configs.disableTypeChecked] }
 );

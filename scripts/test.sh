@@ -30,12 +30,14 @@ check lint npx eslint .
 check boundaries npm run --silent boundaries
 check migrations bash -c 'cd app && npx drizzle-kit check && npx drizzle-kit generate --name drift | grep -q "No schema changes"'
 
-rm -f vitest.json test-results/e2e.json
+rm -f vitest.json test-results/e2e.json test-results/hours.json
 printf '==    unit, database, socket and fault tests\n'
 npm test -- --reporter=default --reporter=json --outputFile="$PWD/vitest.json" || rc=1
 if [ "${1:-}" != quick ]; then
   printf '==    journeys in Chromium\n'
   npx playwright test || rc=1
+  printf '==    journeys at other hours\n'
+  npx playwright test --config playwright.hours.config.ts || rc=1
 fi
 
 node --input-type=module - "$passed" "$failed" "${1:-}" <<'JS' || rc=1
@@ -49,12 +51,14 @@ const read = (file) => {
 };
 const [, , passedChecks, failedChecks, mode] = process.argv;
 const unit = read('vitest.json');
-const e2e = read('test-results/e2e.json');
+const journeys = [read('test-results/e2e.json'), read('test-results/hours.json')];
 const skipE2e = mode === 'quick';
-let passed = Number(passedChecks) + (unit?.numPassedTests ?? 0) + (e2e?.stats.expected ?? 0);
+let passed = Number(passedChecks) + (unit?.numPassedTests ?? 0) + journeys.reduce((n, j) => n + (j?.stats.expected ?? 0), 0);
 let failed = Number(failedChecks) + (unit?.numFailedTests ?? 1);
 failed += unit?.testResults?.filter((r) => r.status === 'failed' && r.assertionResults.length === 0).length ?? 0;
-if (!skipE2e) failed += e2e ? e2e.stats.unexpected + e2e.stats.flaky : 1;
+if (!skipE2e) {
+  for (const j of journeys) failed += j ? j.stats.unexpected + j.stats.flaky : 1;
+}
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed > 0 || passed === 0 ? 1 : 0);
 JS

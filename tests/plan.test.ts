@@ -1,8 +1,12 @@
 // The plan of the day in a whole house: what people and operations tell it, and the calendar.
 import ICAL from 'ical.js';
+import { USUAL_HOURS } from '@badger/core/plan/hours';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PlanData } from '../app/src/lib/plan-types.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { DEMO_JOBS } from '../app/src/lib/server/services/demo-jobs.ts';
+import { promiseOf } from '../app/src/lib/server/services/demo.ts';
+import { daysOfHouse } from '../app/src/lib/server/services/house-days.ts';
 import { writeCalendar } from '../app/src/lib/server/services/plan-calendar.ts';
 import { loadPlan, markTask } from '../app/src/lib/server/services/plan.ts';
 import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
@@ -63,6 +67,46 @@ describe('the plan of the day', () => {
     expect(job?.late?.minutes).toBeGreaterThan(0);
     expect(job?.late?.saves[0]).toMatchObject({ verdict: 'stop', code: 'plan.save.none' });
     expect(Date.parse(String(job?.late?.saves[0]?.params['earliest']))).toBeGreaterThan(+NOW);
+  });
+});
+
+describe('a fresh demo', () => {
+  const zone = process.env['TZ'];
+  it('is late with nothing, whenever it begins: any hour, any weekday, over a clock change', async () => {
+    const { db } = house.root.deps;
+    const moments: [string, number, number, number][] = [
+      ...[0, 5, 8, 11, 12, 15, 17, 18, 23].map((hour): [string, number, number, number] => [
+        'Europe/Berlin',
+        10,
+        25,
+        hour
+      ]),
+      ['Europe/Berlin', 10, 27, 16],
+      ['Asia/Kolkata', 10, 28, 11],
+      ['America/St_Johns', 10, 29, 9],
+      ['Europe/Berlin', 2, 27, 16],
+      ['Europe/Berlin', 2, 28, 1],
+      ['Europe/Berlin', 9, 24, 14]
+    ];
+    try {
+      for (const [tz, month, day, hour] of moments) {
+        process.env['TZ'] = tz;
+        const now = new Date(2026, month, day, hour, 40);
+        const days = daysOfHouse(now, USUAL_HOURS, 21);
+        for (const { number, promisedInHours } of DEMO_JOBS) {
+          if (!promisedInHours) continue;
+          await db.$client.query('update job set promised_at = $2 where number = $1', [
+            number,
+            promiseOf(days, now, promisedInHours)
+          ]);
+        }
+        const late = (await plan(now)).jobs.filter((j) => j.late).map((j) => j.number);
+        expect(late, `${tz} ${now.toString()}`).toEqual([]);
+      }
+    } finally {
+      if (zone === undefined) delete process.env['TZ'];
+      else process.env['TZ'] = zone;
+    }
   });
 });
 

@@ -163,12 +163,14 @@ describe('what is kept is kept', () => {
   });
 
   it('signs in with the right password only, keeps digests, and holds a name after eight failures', async () => {
-    const { db } = house.root.deps;
     const attempt = (password: string, name = 'lead') =>
-      signIn(db, { name, password, address: 'test' });
+      signIn(house.root.deps, { name, password, address: 'test' });
     const good = await attempt('saltmarsh-lead');
     if (!good.ok) throw new Error(good.problem.code);
-    expect(await whoIs(db, good.value.token)).toMatchObject({ name: 'lead', role: 'lead' });
+    expect(await whoIs(house.root.deps, good.value.token)).toMatchObject({
+      name: 'lead',
+      role: 'lead'
+    });
     const { rows } = await client.query<{ id: string }>('select id from session');
     expect(rows.every((r) => r.id !== good.value.token && /^[0-9a-f]{64}$/.test(r.id))).toBe(true);
     const hashes = await client.query<{ h: string }>('select password_hash as h from person');
@@ -180,6 +182,6 @@ describe('what is kept is kept', () => {
     expect(await attempt('saltmarsh-lead')).toMatchObject({
       problem: { code: 'access.sign-in.locked' }
     });
-    expect(await whoIs(db, 'no-such-token')).toBeUndefined();
+    expect(await whoIs(house.root.deps, 'no-such-token')).toBeUndefined();
   });
 });

@@ -25,7 +25,7 @@ export const handle: Handle = async ({ event, resolve }) => {
   const { db } = deps();
   event.locals.demo = await isDemo(db);
   const token = event.cookies.get(COOKIE);
-  event.locals.person = token ? await whoIs(db, token) : undefined;
+  event.locals.person = token ? await whoIs(deps(), token) : undefined;
   if (!event.locals.person) {
     const away = await sendAway(event);
     if (away) return away;

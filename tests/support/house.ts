@@ -76,7 +76,11 @@ export async function startWorld(
 
 const silent = { info: () => undefined, warn: () => undefined, error: () => undefined };
 
-export async function makeHouse({ speed = 0, tapped = false } = {}): Promise<
+export async function makeHouse({
+  speed = 0,
+  tapped = false,
+  now
+}: { speed?: number; tapped?: boolean; now?: string } = {}): Promise<
   House & { readonly tap: DoipTap | undefined }
 > {
   const database = await makeDatabase();
@@ -89,6 +93,7 @@ export async function makeHouse({ speed = 0, tapped = false } = {}): Promise<
     profilesDir: at('profiles'),
     migrationsDir: at('app/drizzle'),
     demo: true,
+    now,
     log: silent as never
   });
   await until(() =>

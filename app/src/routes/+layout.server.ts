@@ -4,6 +4,7 @@ import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = ({ locals }) => ({
   person: locals.person && { name: locals.person.name, role: locals.person.role },
+  now: deps().clock.now(),
   theme: locals.theme,
   demo: locals.demo,
   bench: locals.person || locals.demo ? describeBench(deps()) : undefined

@@ -1,6 +1,6 @@
 <script lang="ts">
   import '../app.css';
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { page } from '$app/state';
   import BenchLine from '$lib/features/bench-line/BenchLine.svelte';
   import Places from '$lib/features/house/Places.svelte';
@@ -8,12 +8,17 @@
   import FindDialog from '$lib/features/find/FindDialog.svelte';
   import KeysDialog from '$lib/features/find/KeysDialog.svelte';
   import { watchKeys } from '$lib/features/find/keys.ts';
+  import { setHouseNow } from '$lib/features/live/house-now.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
   import { notices } from '$lib/features/live/notices.svelte.ts';
   import { afterNavigate } from '$app/navigation';
   import type { LayoutProps } from './$types';
 
   let { data, children }: LayoutProps = $props();
+
+  // before anything below says what time it is
+  setHouseNow(untrack(() => data.now));
+  $effect.pre(() => setHouseNow(data.now));
 
   let finding = $state(false);
   let keys = $state(false);

@@ -14,5 +14,5 @@ export const load: PageServerLoad = async ({ depends }) => {
     deps().log.error({ error: String(error).slice(0, 300) }, 'no plan');
     return undefined;
   });
-  return { jobs: lines, total, now: new Date(), plan };
+  return { jobs: lines, total, now: deps().clock.now(), plan };
 };

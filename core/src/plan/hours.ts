@@ -52,22 +52,33 @@ export function findHoursFault(hours: Hours): { readonly day: number } | undefin
   return undefined;
 }
 
+/** Minutes from the first midnight to a minute on the wall of a later day, where every day has 24 hours. */
+const plainMinute = (day: number, minute: number) => day * 1440 + minute;
+
 /**
  * Hours as spans of minutes from the midnight that begins day `firstWeekday`. A day is open from its first span to its
- * last. Shape: `count` days. Days of 24 hours: on the two days a year that have another length the plan is an hour off.
+ * last. Shape: `count` days. `minuteAt` says where a minute on the wall of a day lies, for days that have another length
+ * than 24 hours; a span that a clock change leaves nothing of is left out.
  */
 export function spreadHours(
   hours: Hours,
-  { firstWeekday, count }: { firstWeekday: number; count: number }
+  options: {
+    firstWeekday: number;
+    count: number;
+    minuteAt?: (day: number, minute: number) => number;
+  }
 ): { working: Span[]; open: Span[] } {
+  const { firstWeekday, count, minuteAt = plainMinute } = options;
   const working: Span[] = [];
   const open: Span[] = [];
   for (let day = 0; day < count; day++) {
     const spans = hours.days[(firstWeekday + day) % 7] ?? [];
-    const own = spans.map((s) => ({
-      start: day * 1440 + minuteOf(s.from),
-      end: day * 1440 + minuteOf(s.to)
-    }));
+    const own = spans
+      .map((s) => ({
+        start: minuteAt(day, minuteOf(s.from)),
+        end: minuteAt(day, minuteOf(s.to))
+      }))
+      .filter((s) => s.end > s.start);
     working.push(...own);
     const [first] = own;
     const last = own.at(-1);
@@ -80,6 +91,22 @@ export function spreadHours(
 export function minuteOf(clockTime: string): number {
   const [hours = 0, minutes = 0] = clockTime.split(':').map(Number);
   return hours * 60 + minutes;
+}
+
+/**
+ * When `minutes` inside `spans` have passed since `from`; Infinity when the spans do not hold so many. The end of one
+ * span comes before the start of the next. Example: 30 minutes from 11:50 with a lunch at 12:00 end 20 minutes after it.
+ */
+export function addInside(spans: readonly Span[], from: number, minutes: number): number {
+  let left = minutes;
+  for (const span of spans) {
+    const start = Math.max(span.start, from);
+    const room = span.end - start;
+    if (room <= 0) continue;
+    if (room >= left) return start + left;
+    left -= room;
+  }
+  return Number.POSITIVE_INFINITY;
 }
 
 /** Minutes of `spans` that have passed before `end`: how long something took in hours of the house. */

@@ -1,3 +1,4 @@
+import { addInside } from './hours.ts';
 import { computeTails } from './improve-plan.ts';
 import { sequence } from './place-tasks.ts';
 import { startInHours } from './start-in-hours.ts';
@@ -85,7 +86,7 @@ function boundOfPool(
   const tail = Math.min(...loads.map((l) => (tails.get(l.task.key) ?? 0) - lengthOf(l.task)));
   const share = Math.ceil(loads.reduce((sum, l) => sum + l.minutes, 0) / size);
   const end = pool.people
-    ? endOfWork(problem.working, head, share)
+    ? addInside(problem.working, head, share)
     : Math.max(head + share, endOfPlaces(problem, loads, { head, size }));
   return end + tail;
 }
@@ -117,17 +118,4 @@ function endOfPlaces(
     left -= over;
   }
   return 0;
-}
-
-/** When `minutes` of working hours have passed since `from`. */
-function endOfWork(working: readonly Span[], from: number, minutes: number): number {
-  let left = minutes;
-  for (const span of working) {
-    const start = Math.max(span.start, from);
-    const room = span.end - start;
-    if (room <= 0) continue;
-    if (room >= left) return start + left;
-    left -= room;
-  }
-  return Number.POSITIVE_INFINITY;
 }

@@ -5,10 +5,12 @@ import type { Bench } from './bench/bench.ts';
 import type { PartsClient } from './bench/parts-client.ts';
 import type { RefusedProfile } from './services/load-profiles.ts';
 import type { Db } from './db/client.ts';
+import type { HouseClock } from './house-clock.ts';
 
 /** What the services work with; made once in the composition root, or by a test. */
 export interface Deps {
   readonly db: Db;
+  readonly clock: HouseClock;
   readonly bench: Bench;
   readonly profiles: ReadonlyMap<string, Profile>;
   /** Profile files that do not hold, with the place and the reason. */

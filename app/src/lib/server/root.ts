@@ -6,6 +6,7 @@ import { Bench } from './bench/bench.ts';
 import { PartsClient } from './bench/parts-client.ts';
 import { createDb, migrateDb } from './db/client.ts';
 import type { Deps } from './deps.ts';
+import { makeHouseClock } from './house-clock.ts';
 import { listStations, saveStation } from './repositories/stations.ts';
 import { seedDemo } from './services/demo.ts';
 import { parseStations } from './services/configured-stations.ts';
@@ -31,6 +32,8 @@ export interface RootOptions {
   readonly doip?: string | undefined;
   /** Address and key of the house's parts service; the simulated world brings its own. */
   readonly parts?: { readonly url: string; readonly key: string } | undefined;
+  /** What counts as now: see {@link makeHouseClock}. */
+  readonly now?: string | undefined;
   /** Bring a freshly seeded demo to its stops by working on the simulated bench. */
   readonly rehearse?: boolean;
   readonly log?: Deps['log'];
@@ -40,21 +43,22 @@ export interface RootOptions {
 /** Puts the application together: database, profiles, stations, recovery. */
 export async function createRoot(options: RootOptions): Promise<Root> {
   const log = options.log ?? pino({ level: process.env['LOG_LEVEL'] ?? 'info' });
-  const db = createDb(options.databaseUrl);
+  const clock = makeHouseClock(options.now);
+  const db = createDb(options.databaseUrl, { options: clock.databaseOptions });
   await migrateDb(db, options.migrationsDir);
   const folder = resolve(options.profilesDir ?? '../profiles');
   const { profiles, refused: refusedProfiles } = await loadProfiles(db, folder, log);
   const layouts = loadLayouts(`${folder}/vehicles`, log);
   if (options.worldUrl) await takeStationsFromWorld(db, options.worldUrl);
   for (const station of parseStations(options.stations)) await saveStation(db, station);
-  const seeded = options.demo && (await seedDemo(db));
+  const seeded = options.demo && (await seedDemo(db, clock.now()));
   const bench = new Bench(await listStations(db), options.worldUrl, parseDoip(options.doip));
   await bench.world?.load();
   const owner = randomInt(1, 2 ** 31 - 1);
   const releaseOwner = holdOwnerLock(options.databaseUrl as string, owner);
   const parts = partsClient(options, bench.world?.latest?.partsPort);
   const deps: Deps = {
-    ...{ db, bench, profiles, refusedProfiles, layouts, parts, log, owner },
+    ...{ db, clock, bench, profiles, refusedProfiles, layouts, parts, log, owner },
     heartbeatMs: 1000
   };
   const stopRecovering = keepRecovering(deps);

@@ -19,6 +19,6 @@ export const load: PageServerLoad = async ({ depends, url }) => {
     page,
     pages: Math.max(1, Math.ceil(total / PAGE)),
     text,
-    now: new Date()
+    now: deps().clock.now()
   };
 };

@@ -8,9 +8,9 @@ export const load: PageServerLoad = async ({ depends }) => {
   depends('badger:kit');
   // plugs are counted by the work of jobs
   depends('badger:jobs');
-  const { db, profiles, bench } = deps();
+  const { db, profiles, bench, clock } = deps();
   const items = await listKit(db);
-  const nowMs = Date.now();
+  const nowMs = clock.now().getTime();
   return {
     items: items.map((row) => ({ row, judged: judgeItem(toKitItem(row), nowMs) })),
     families: [...profiles.keys()],

@@ -20,7 +20,7 @@ export const actions: Actions = {
   in: async ({ request, cookies, url, getClientAddress }) => {
     const body: unknown = Object.fromEntries(await request.formData());
     if (!validateSignIn(body)) return refuse(400, { message: 'Type a name and a password.' });
-    const result = await signIn(deps().db, { ...body, address: getClientAddress() });
+    const result = await signIn(deps(), { ...body, address: getClientAddress() });
     if (!result.ok) {
       const message = messageOfProblem(result.problem);
       return refuse(401, { message: `${message.title}. ${message.clear ?? message.text}` });

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { houseNow } from '$lib/features/live/house-now.ts';
   import { formatChipId } from '@badger/core/base/format';
   import type { LiveStation } from '$lib/live-types.ts';
   import { viewBenchLine } from './bench-line.view.ts';
@@ -19,7 +20,7 @@
     <div class="cell"><small>Stations</small><b class="word">none yet</b></div>
   {/if}
   {#each shown as station (station.id)}
-    {@const view = viewBenchLine(station, new Date())}
+    {@const view = viewBenchLine(station, houseNow())}
     <div class="cell station"><small>Station</small><b class="word">{station.name}</b></div>
     <div class="role">
       {#if station.connected}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { houseNow } from '$lib/features/live/house-now.ts';
   import AuthorityCard from '$lib/features/arrive/AuthorityCard.svelte';
   import PhotoCard from '$lib/features/arrive/PhotoCard.svelte';
   import UnitsCard from '$lib/features/arrive/UnitsCard.svelte';
@@ -11,7 +12,7 @@
 
   let { job, extras }: { job: JobData; extras: PageData } = $props();
 
-  const vin = $derived(viewVin(job.vin, new Date().getFullYear()));
+  const vin = $derived(viewVin(job.vin, houseNow().getFullYear()));
   const reason = $derived(REASONS.find((r) => r.id === job.reason)?.name ?? job.reason);
   const came = $derived(
     job.arrival &&

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { houseNow } from '$lib/features/live/house-now.ts';
   import { invalidate } from '$app/navigation';
   import { onMount } from 'svelte';
   import type { PlanData } from '$lib/plan-types.ts';
@@ -16,7 +17,7 @@
   const OLD_MS = 300_000;
   onMount(() => {
     const timer = setInterval(() => {
-      clock = new Date();
+      clock = houseNow();
       if (shown && clock.getTime() - shown.madeAt.getTime() > OLD_MS)
         void invalidate('badger:jobs');
     }, TICK_MS);

@@ -44,7 +44,8 @@ const PX_PER_HOUR = 150;
 
 /** One day of the plan, from its opening to its closing, longer when tasks run over; `dayMs` is its midnight. */
 export function frameOf(plan: PlanData, dayMs: number, nowMs = dayMs): Frame {
-  const inDay = (at: Date) => at.getTime() >= dayMs && at.getTime() < dayMs + 24 * HOUR_MS;
+  const nextDayMs = nextMidnight(dayMs);
+  const inDay = (at: Date) => at.getTime() >= dayMs && at.getTime() < nextDayMs;
   const starts = [
     ...plan.working.filter((w) => inDay(w.startsAt)).map((w) => w.startsAt.getTime()),
     ...plan.tasks.filter((t) => inDay(t.startsAt)).map((t) => t.startsAt.getTime())
@@ -57,12 +58,12 @@ export function frameOf(plan: PlanData, dayMs: number, nowMs = dayMs): Frame {
   // of a day that is half over only the last hour is shown
   const running = plan.tasks.filter((t) => t.state === 'running' && inDay(t.startsAt));
   const since = Math.min(nowMs - HOUR_MS / 2, ...running.map((t) => t.startsAt.getTime()));
-  const start = Math.max(first, nowMs > dayMs && nowMs < dayMs + 24 * HOUR_MS ? since : first);
+  const start = Math.max(first, nowMs > dayMs && nowMs < nextDayMs ? since : first);
   const startMs = Math.floor(start / HOUR_MS) * HOUR_MS;
   const end = Math.max(startMs + LEAST_HOURS * HOUR_MS, ...ends);
   return {
     startMs,
-    endMs: Math.min(dayMs + 30 * HOUR_MS, Math.ceil(end / HOUR_MS) * HOUR_MS)
+    endMs: Math.min(nextDayMs + 6 * HOUR_MS, Math.ceil(end / HOUR_MS) * HOUR_MS)
   };
 }
 
@@ -137,6 +138,12 @@ export function daysOf(plan: PlanData): { readonly ms: number; readonly name: st
 /** Midnight before a time, local. Units: ms since 1970. */
 export function midnightOf(at: Date): number {
   return new Date(at).setHours(0, 0, 0, 0);
+}
+
+/** Midnight after one, on a day of 23 or 25 hours too. */
+function nextMidnight(dayMs: number): number {
+  const at = new Date(dayMs);
+  return new Date(at.getFullYear(), at.getMonth(), at.getDate() + 1).getTime();
 }
 
 const STEP_MINUTES = 5;

@@ -11,13 +11,19 @@ export interface LiveScanUnit {
 export class LiveScan {
   readonly jobNumber: number;
   readonly kind: string;
-  readonly startedAt = new Date();
+  readonly startedAt: Date;
   readonly found: ScannedUnit[] = [];
   readonly #places: readonly UnitPlace[];
   readonly #asking = new Set<string>();
   stopped = false;
 
-  constructor(options: { jobNumber: number; kind: string; places: readonly UnitPlace[] }) {
+  constructor(options: {
+    jobNumber: number;
+    kind: string;
+    places: readonly UnitPlace[];
+    startedAt: Date;
+  }) {
+    this.startedAt = options.startedAt;
     this.jobNumber = options.jobNumber;
     this.kind = options.kind;
     this.#places = options.places;

@@ -20,7 +20,7 @@ export class TraceRecorder {
   readonly #epochUs: number;
   framesTotal = 0;
 
-  constructor(nowMs = performance.now(), epochMs = Date.now()) {
+  constructor(nowMs = performance.now(), epochMs = performance.timeOrigin + nowMs) {
     this.#startMs = nowMs;
     this.#epochUs = epochMs * 1000;
   }

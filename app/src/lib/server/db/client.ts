@@ -14,11 +14,12 @@ export type Tx = Pick<
 const casing = 'snake_case' as const;
 
 /** Opens a pool. Throws when there is no address: pg would try somebody else's cluster on its own. */
-export function createDb(url: string | undefined, max = 12): Db {
+export function createDb(url: string | undefined, { max = 12, options = '' } = {}): Db {
   if (!url) throw new Error('DATABASE_URL is not set');
   const pool = new pg.Pool({
     connectionString: url,
     max,
+    ...(options === '' ? {} : { options }),
     application_name: 'upright-badger',
     connectionTimeoutMillis: 10_000
   });

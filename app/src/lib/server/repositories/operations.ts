@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, lt, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, not, sql } from 'drizzle-orm';
 import type { Tx } from '../db/client.ts';
 import { job, unit } from '../db/schema/jobs.ts';
 import { person } from '../db/schema/people.ts';
@@ -76,17 +76,20 @@ export async function updateOperation(
 ): Promise<boolean> {
   const rows = await db
     .update(operation)
-    .set({ ...values, heartbeatAt: new Date() })
+    .set({ ...values, heartbeatAt: sql`clock_timestamp()` })
     .where(and(eq(operation.id, id), inArray(operation.state, ACTIVE)))
     .returning({ id: operation.id });
   return rows.length === 1;
 }
 
-/** Active operations whose owner has not been heard of since `before`. */
-export async function listSilentOperations(db: Tx, before: Date): Promise<OperationRow[]> {
-  return operationsQuery(db).where(
-    and(inArray(operation.state, ACTIVE), lt(operation.heartbeatAt, before))
-  );
+/**
+ * Active operations whose owner has not been heard of for `silenceMs`, by the database's own clock. A heartbeat that lies
+ * in the future is no sign of life: somebody has set a clock.
+ */
+export async function listSilentOperations(db: Tx, silenceMs: number): Promise<OperationRow[]> {
+  const lived = sql`${operation.heartbeatAt} between
+    clock_timestamp() - ${silenceMs} * interval '1 millisecond' and clock_timestamp()`;
+  return operationsQuery(db).where(and(inArray(operation.state, ACTIVE), not(lived)));
 }
 
 /** Rows of one insert: a statement holds at most 65535 parameters, and a long write brings more samples. */

@@ -1,4 +1,4 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Tx } from '../db/client.ts';
 import { person } from '../db/schema/people.ts';
 import { planMark } from '../db/schema/plan.ts';
@@ -30,7 +30,7 @@ export async function setMark(
   key: { jobId: string; taskKey: string; personId: string },
   values: MarkValues
 ): Promise<void> {
-  const set = { ...values, personId: key.personId, changedAt: new Date() };
+  const set = { ...values, personId: key.personId, changedAt: sql`house_now()` };
   await db
     .insert(planMark)
     .values({ ...key, ...values })

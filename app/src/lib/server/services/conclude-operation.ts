@@ -34,7 +34,7 @@ export async function concludeOperation(
   recorder: TraceRecorder
 ): Promise<void> {
   const { deps, live, station } = run;
-  const at = new Date();
+  const at = deps.clock.now();
   const deadline = performance.now() + STORE_PATIENCE_MS;
   for (let pauseMs = 100; ; pauseMs = Math.min(2000, pauseMs * 2)) {
     try {

@@ -2,8 +2,8 @@ import type { NewJobValues } from '../repositories/jobs.ts';
 
 export interface DemoJob extends Omit<NewJobValues, 'promisedAt'> {
   readonly number: number;
-  /** Hours from the start of the day. */
-  readonly promisedHour?: number;
+  /** Opening hours of the house from the moment the demo begins. */
+  readonly promisedInHours?: number;
   readonly original?: { tag: string; place: string };
   readonly donor?: { tag: string; place: string };
   readonly closed?: boolean;
@@ -53,7 +53,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     authorisedBy: 'Fleet office, order 5512',
     proofOutcome: 'cause',
     proofReason: 'Known-good unit fitted: fault gone, no start because of the immobiliser',
-    promisedHour: 17,
+    promisedInHours: 9,
     original: { tag: '0417', place: 'bench' },
     donor: { tag: '0388', place: 'shelf B2' }
   },
@@ -70,7 +70,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     authorisedBy: 'Fleet office, order 5519',
     proofOutcome: 'cause',
     proofReason: 'Injector outputs 2 and 3 dead with wiring sound',
-    promisedHour: 41,
+    promisedInHours: 18,
     original: { tag: '0419', place: 'bench' },
     donor: { tag: '0421', place: 'shelf B3' }
   },
@@ -87,7 +87,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     authorisedBy: 'Transport manager, by letter',
     proofOutcome: 'cause',
     proofReason: 'Output driver dead on the bench, wiring and solenoid sound',
-    promisedHour: 34,
+    promisedInHours: 15,
     original: { tag: '0390', place: 'shelf A1' },
     donor: { tag: '0391', place: 'shelf A2' }
   },
@@ -104,7 +104,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     authorisedBy: 'Owner, order in writing',
     proofOutcome: 'cause',
     proofReason: 'Green corrosion at the connector side, supply and ground sound',
-    promisedHour: 16,
+    promisedInHours: 8.5,
     original: { tag: '0402', place: 'bench' }
   },
   {
@@ -124,7 +124,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     authorisedBy: 'Estuary Garage, order 88',
     proofOutcome: 'cause',
     proofReason: 'Relay outputs missing on the bench',
-    promisedHour: 65,
+    promisedInHours: 27,
     original: { tag: '0396', place: 'solder place' },
     note: 'The chip is lifted: read it in the programmer and drop the files.'
   },
@@ -156,7 +156,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     familyId: 'HV-EC6',
     complaint: 'Maker update due, coding saved',
     authorisedBy: 'Fleet office, order 5516',
-    promisedHour: 39,
+    promisedInHours: 17,
     original: { tag: '0422', place: 'in the van' }
   },
   {
@@ -169,7 +169,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     familyId: 'SR-KU1',
     complaint: 'Key not recognised after a crash; arrives this afternoon',
     authorisedBy: null,
-    promisedHour: 63
+    promisedInHours: 26
   },
   {
     number: 2029,

@@ -1,4 +1,5 @@
 import type { Role } from '@badger/core/gates/facts';
+import { addInside, USUAL_HOURS } from '@badger/core/plan/hours';
 import { hashPassword } from '../access/passwords.ts';
 import type { Db } from '../db/client.ts';
 import { appendEvent } from '../repositories/events.ts';
@@ -10,6 +11,7 @@ import { insertArrival, insertAuthority } from '../repositories/arrive.ts';
 import { insertKit } from '../repositories/kit.ts';
 import { DEMO_JOBS, DEMO_SIGNATURE, type DemoJob } from './demo-jobs.ts';
 import { demoKit } from './demo-kit.ts';
+import { daysOfHouse, type HouseDays } from './house-days.ts';
 import { DEMO_FACTS, DEMO_PRICES, DEMO_SKILLS, DEMO_STOCK } from './demo-stock.ts';
 
 /** Demo accounts: invented, shown on the sign-in page only while the demo data is loaded. */
@@ -26,11 +28,12 @@ export async function isDemo(db: Db): Promise<boolean> {
 }
 
 /** Fills an empty database with the Saltmarsh demo; does nothing when there is anybody in it. */
-export async function seedDemo(db: Db, today = new Date()): Promise<boolean> {
+export async function seedDemo(db: Db, now: Date): Promise<boolean> {
   if ((await countPeople(db)) > 0) return false;
   const hashes = await Promise.all(DEMO_ACCOUNTS.map((a) => hashPassword(a.password)));
-  const midnight = new Date(today);
+  const midnight = new Date(now);
   midnight.setHours(0, 0, 0, 0);
+  const days = daysOfHouse(now, USUAL_HOURS, 21);
   await db.transaction(async (tx) => {
     const people: Person[] = [];
     for (const [i, account] of DEMO_ACCOUNTS.entries()) {
@@ -41,10 +44,7 @@ export async function seedDemo(db: Db, today = new Date()): Promise<boolean> {
     }
     const desk = people.find((p) => p.role === 'desk') as Person;
     for (const demo of DEMO_JOBS) {
-      const promisedAt =
-        demo.promisedHour === undefined
-          ? null
-          : new Date(midnight.getTime() + demo.promisedHour * 3_600_000);
+      const promisedAt = demo.promisedInHours ? promiseOf(days, now, demo.promisedInHours) : null;
       const job = await insertJob(tx, { ...demo, promisedAt });
       await appendEvent(tx, {
         jobId: job.id,
@@ -61,7 +61,7 @@ export async function seedDemo(db: Db, today = new Date()): Promise<boolean> {
           (await insertUnit(tx, { tag: unit.tag, familyId: demo.familyId, place: unit.place }));
         await setJobUnit(tx, job.id, role, { unitId: row.id });
       }
-      if (demo.closed) await closeOnPaper(tx, job.id, desk);
+      if (demo.closed) await closeOnPaper(tx, { jobId: job.id, person: desk, now });
     }
     await fillShelf(tx);
     await saveSetting(tx, 'prices', DEMO_PRICES);
@@ -84,8 +84,17 @@ async function fillShelf(tx: Parameters<typeof appendEvent>[0]) {
   }
 }
 
-async function closeOnPaper(tx: Parameters<typeof appendEvent>[0], jobId: string, person: Person) {
-  await closeJob(tx, jobId, person.id, new Date());
+/** A promise so many opening hours from now, on a full half hour: no demo is born late, at whatever hour. */
+export function promiseOf(days: HouseDays, now: Date, hours: number): Date {
+  const end = addInside(days.open, days.minuteOf(now) + 1, hours * 60);
+  return days.timeOf(Math.ceil(end / 30) * 30);
+}
+
+async function closeOnPaper(
+  tx: Parameters<typeof appendEvent>[0],
+  { jobId, person, now }: { jobId: string; person: Person; now: Date }
+) {
+  await closeJob(tx, jobId, person.id, now);
   await appendEvent(tx, { jobId, person, kind: 'job.closed', data: { note: 'on paper' } });
 }
 

@@ -174,7 +174,7 @@ export async function finishJob(
   if (view.line.write.code === 'write.clone.active') return fail('gate.station.busy');
   if (view.line.write.code !== 'write.clone.verified') return fail('job.close.unverified');
   const closed = await deps.db.transaction(async (tx) => {
-    const first = await closeJob(tx, view.job.id, person.id, new Date());
+    const first = await closeJob(tx, view.job.id, person.id, deps.clock.now());
     if (first) await appendEvent(tx, { jobId: view.job.id, person, kind: 'job.closed' });
     return first;
   });

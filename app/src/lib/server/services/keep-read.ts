@@ -3,6 +3,7 @@ import type { Profile } from '@badger/core/profile/profile';
 import { inspectImage } from '@badger/core/reads/inspect-image';
 import { proposeName } from '@badger/core/reads/propose-name';
 import type { Tx } from '../db/client.ts';
+import { dayOnWall } from '../house-clock.ts';
 import type { SupplyFigures } from '../db/schema/reads.ts';
 import { appendEvent } from '../repositories/events.ts';
 import { saveImage } from '../repositories/images.ts';
@@ -38,7 +39,7 @@ export async function keepRead(
     family: read.profile.id,
     region: read.regionId,
     number,
-    date: read.at.toISOString().slice(0, 10)
+    date: dayOnWall(read.at)
   });
   const { findings } = inspectImage(read.profile, read.regionId, read.bytes);
   const id = await insertRead(tx, {

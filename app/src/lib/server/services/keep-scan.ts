@@ -1,5 +1,6 @@
 import { countScan, type ScannedUnit } from '@badger/core/scan/scan';
 import type { Deps } from '../deps.ts';
+import { dayOnWall } from '../house-clock.ts';
 import { appendEvent } from '../repositories/events.ts';
 import type { JobRow } from '../repositories/jobs.ts';
 import type { Person } from '../repositories/people.ts';
@@ -32,7 +33,7 @@ const KINDS: Record<ScanRow['kind'], string> = {
 export async function keepScan(deps: Deps, found: FoundScan): Promise<number> {
   const { job, person, kind, endedAt, units } = found;
   const totals = countScan(units);
-  const name = `${job.vin.slice(-7)} ${KINDS[kind]} ${endedAt.toISOString().slice(0, 10)}`;
+  const name = `${job.vin.slice(-7)} ${KINDS[kind]} ${dayOnWall(endedAt)}`;
   const number = await deps.db.transaction(async (tx) => {
     const row = await insertScan(tx, {
       jobId: job.id,

@@ -73,7 +73,7 @@ export async function readinessOf(deps: Deps, view: JobView): Promise<Readiness>
       leads: way !== undefined
     },
     checks,
-    nowMs: Date.now()
+    nowMs: deps.clock.now().getTime()
   });
 }
 
@@ -82,7 +82,7 @@ export async function lookAtComputer(deps: Deps): Promise<ComputerCheck[]> {
   const started = performance.now();
   const databaseMs = await readDatabaseClock(deps.db);
   const tookMs = Math.round(performance.now() - started);
-  const offsetMs = Math.abs(databaseMs - Date.now());
+  const offsetMs = Math.abs(databaseMs - deps.clock.machineMs());
   const disk = await statfs('.');
   const free = disk.bavail * disk.bsize;
   return [
@@ -171,7 +171,7 @@ export async function editKit(deps: Deps, person: Person, edit: KitEdit): Promis
     const changed = await updateKit(deps.db, id, {
       version: version ?? 0,
       values: retire
-        ? { retiredAt: new Date(), name: `${values.name} (${id.slice(0, 8)})` }
+        ? { retiredAt: deps.clock.now(), name: `${values.name} (${id.slice(0, 8)})` }
         : values
     });
     if (!changed) return fail('kit.item.changed', { name: values.name });

@@ -26,7 +26,7 @@ const FRESH_MS = 86_400_000;
 export async function lookUpParts(
   deps: Deps,
   question: { kind: PartsQuestion; key: string; fresh?: boolean },
-  now = new Date()
+  now = deps.clock.now()
 ): Promise<Result<PartsFound>> {
   const key = parseKey(question.kind, question.key);
   if (!key) return fail('parts.key.malformed', { key: question.key.slice(0, 40) });

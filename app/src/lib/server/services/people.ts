@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { checkPassword, digestToken, hashPassword, makeToken } from '../access/passwords.ts';
 import type { Db } from '../db/client.ts';
+import type { Deps } from '../deps.ts';
 import {
   countFailures,
   deleteExpiredSessions,
@@ -23,10 +24,10 @@ const MAX_FAILURES = 8;
  * The token goes into the cookie; only its digest is stored.
  */
 export async function signIn(
-  db: Db,
-  attempt: { name: string; password: string; address: string },
-  now = new Date()
+  { db, clock }: Pick<Deps, 'db' | 'clock'>,
+  attempt: { name: string; password: string; address: string }
 ): Promise<Result<{ token: string; person: Person }>> {
+  const now = clock.now();
   const since = new Date(now.getTime() - WINDOW_MS);
   if ((await countFailures(db, attempt.name, since)) >= MAX_FAILURES)
     return fail('access.sign-in.locked');
@@ -42,8 +43,11 @@ export async function signIn(
 }
 
 /** Who the cookie's token belongs to. */
-export function whoIs(db: Db, token: string): Promise<Person | undefined> {
-  return findSessionPerson(db, digestToken(token), new Date());
+export function whoIs(
+  { db, clock }: Pick<Deps, 'db' | 'clock'>,
+  token: string
+): Promise<Person | undefined> {
+  return findSessionPerson(db, digestToken(token), clock.now());
 }
 
 export function signOut(db: Db, token: string): Promise<void> {

@@ -1,6 +1,6 @@
 import { judge, type Judgement } from '@badger/core/base/verdict';
 import { isActive } from '@badger/core/operation/life-cycle';
-import { spreadHours, type Hours } from '@badger/core/plan/hours';
+import type { Hours } from '@badger/core/plan/hours';
 import type { PlanProblem } from '@badger/core/plan/problem';
 import type { House, JobPlanFacts, Mark, NamedTask, RegionWork } from '@badger/core/plan/job-facts';
 import { tasksOfJob } from '@badger/core/plan/tasks-of-job';
@@ -12,6 +12,7 @@ import type { Deps } from '../deps.ts';
 import type { KitRow } from '../repositories/kit.ts';
 import type { listSkills } from '../repositories/people.ts';
 import type { listMarks } from '../repositories/plan.ts';
+import { daysOfHouse, type HouseDays } from './house-days.ts';
 import type { JobView } from './job-view.ts';
 import type { RegionView } from './region-views.ts';
 
@@ -41,15 +42,13 @@ export interface BuiltProblem {
   readonly tasks: readonly NamedTask[];
   readonly waits: ReadonlyMap<number, readonly Judgement[]>;
   readonly lanes: readonly LaneData[];
-  /** Midnight that the minutes of the plan count from. */
-  readonly base: Date;
+  readonly days: HouseDays;
 }
 
 /** The open jobs as a problem for the planner: minutes since midnight, places and people by id. */
 export function buildProblem(deps: Deps, input: PlanInput): BuiltProblem {
-  const base = new Date(input.now);
-  base.setHours(0, 0, 0, 0);
-  const minute = (at: Date) => Math.floor((at.getTime() - base.getTime()) / 60_000);
+  const days = daysOfHouse(input.now, input.hours, DAYS);
+  const minute = days.minuteOf;
   const now = minute(input.now);
   const house = houseOf(deps, input);
   const tasks: NamedTask[] = [];
@@ -62,8 +61,8 @@ export function buildProblem(deps: Deps, input: PlanInput): BuiltProblem {
     waits.set(view.job.number, found.waits);
     if (view.job.promisedAt) due.set(view.job.number, minute(view.job.promisedAt));
   }
-  const spread = spreadHours(input.hours, { firstWeekday: base.getDay(), count: DAYS });
-  return { problem: { tasks, ...spread, due }, tasks, waits, lanes: lanesOf(deps, input), base };
+  const problem = { tasks, working: days.working, open: days.open, due };
+  return { problem, tasks, waits, lanes: lanesOf(deps, input), days };
 }
 
 const handsOn = (people: Skilled) => people.filter((p) => p.role === 'bench' || p.role === 'lead');

@@ -35,7 +35,7 @@ interface Solved {
 const kept = new WeakMap<Deps, { readonly hash: string; readonly solved: Promise<Solved> }>();
 
 /** The plan of all open jobs as of now. */
-export async function loadPlan(deps: Deps, now = new Date()): Promise<PlanData> {
+export async function loadPlan(deps: Deps, now = deps.clock.now()): Promise<PlanData> {
   const jobs = await listJobs(deps.db, { openOnly: true, page: { limit: MOST_JOBS, offset: 0 } });
   const views = await buildJobViews(deps, jobs);
   const jobIds = jobs.map((j) => j.id);
@@ -97,11 +97,11 @@ async function inBreaths<T>(steps: Generator<undefined, T>): Promise<T> {
 }
 
 function describe(
-  { tasks, waits, lanes, base, problem }: BuiltProblem,
+  { tasks, waits, lanes, days, problem }: BuiltProblem,
   views: readonly JobView[],
   { plan, late, now }: { plan: Plan; late: Solved['late']; now: Date }
 ): PlanData {
-  const at = (minute: number) => new Date(base.getTime() + minute * 60_000);
+  const at = days.timeOf;
   const byKey = new Map(tasks.map((t) => [t.key, t]));
   const ends = endsOf(plan);
   return {
@@ -194,7 +194,7 @@ export async function markTask(
   deps: Deps,
   person: Person,
   { jobNumber, taskKey, act, at, to }: PlanMark,
-  now = new Date()
+  now = deps.clock.now()
 ): Promise<Result<true>> {
   if (person.role === 'trainee') return fail('gate.person.role', { role: person.role });
   const job = await findJob(deps.db, jobNumber);

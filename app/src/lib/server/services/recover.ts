@@ -60,20 +60,20 @@ export function holdOwnerLock(url: string, owner: number): () => Promise<void> {
  * Closes operations whose process is gone: they become `interrupted`, with what that means for the unit.
  * Nothing is repeated by itself.
  */
-export async function recoverOperations(deps: Deps, now = new Date()): Promise<number> {
-  const silent = await listSilentOperations(deps.db, new Date(now.getTime() - SILENCE_MS));
+export async function recoverOperations(deps: Deps): Promise<number> {
+  const silent = await listSilentOperations(deps.db, SILENCE_MS);
   let closed = 0;
   for (const row of silent) {
     const ours = [...deps.bench.running.values()].some((o) => o.spec.id === row.id);
     // our own row that nothing here runs is an orphan too: its end could not be stored in time
     const orphan = row.owner === deps.owner || (await isOwnerGone(deps.db, row.owner));
     if (ours || !orphan) continue;
-    if (await interrupt(deps, row, now)) closed++;
+    if (await interrupt(deps, row)) closed++;
   }
   return closed;
 }
 
-async function interrupt(deps: Deps, row: OperationRow, now: Date): Promise<boolean> {
+async function interrupt(deps: Deps, row: OperationRow): Promise<boolean> {
   const untouched = row.kind !== 'write' || row.startedAt === null;
   const meaning = untouched ? 'meaning.unit.untouched' : 'meaning.write.interrupted';
   const person = (await listPeople(deps.db)).find((p) => p.name === row.personName);
@@ -81,7 +81,7 @@ async function interrupt(deps: Deps, row: OperationRow, now: Date): Promise<bool
     const done = await updateOperation(tx, row.id, {
       state: 'interrupted',
       meaning,
-      endedAt: now,
+      endedAt: deps.clock.now(),
       problem: { code: 'operation.owner.lost', params: {} }
     });
     if (done && person) {

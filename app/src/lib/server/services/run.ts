@@ -23,7 +23,7 @@ export async function advance(run: Run, event: OperationEvent): Promise<void> {
   const next = transition(live.state, event, live.spec.kind);
   if (!next) throw new Error(`${event} makes no sense in ${live.state}`);
   live.state = next;
-  const startedAt = event === 'work-begun' ? { startedAt: new Date() } : {};
+  const startedAt = event === 'work-begun' ? { startedAt: deps.clock.now() } : {};
   deps.bench.changed();
   const stored = updateOperation(deps.db, live.spec.id, {
     state: next,

@@ -30,7 +30,7 @@ export async function keepTypedScan(
     ? parseScanFile(text)
     : parseScanRows(readRows(text));
   if (!parsed.ok) return parsed;
-  const at = new Date();
+  const at = deps.clock.now();
   const number = await keepScan(deps, {
     job: view.job,
     person,
@@ -69,7 +69,7 @@ export async function scanBench(
   if (!connected || !unit) return fail('gate.unit.unknown');
   const opened = await station.box.openLink(way.can, new TraceRecorder());
   if (!opened.ok) return opened;
-  const startedAt = new Date();
+  const startedAt = deps.clock.now();
   const place: UnitPlace = {
     id: `tag-${unit.tag.toLowerCase()}`,
     name: `${view.profile.title}, tag ${unit.tag}`,
@@ -94,7 +94,7 @@ export async function scanBench(
     units: [scanned],
     brokenOff: null,
     startedAt,
-    endedAt: new Date()
+    endedAt: deps.clock.now()
   });
   return ok({ number });
 }

@@ -39,7 +39,12 @@ export async function startScan(
   const layout = known ?? genericLayout(stationId ? 'can' : 'doip', 0x1000);
   const key = layout.carrier === 'can' ? (stationId ?? job.stationId ?? 'window') : CABLE;
   if (deps.bench.scans.has(key)) return fail('scan.line.busy');
-  const live = new LiveScan({ jobNumber, kind, places: layout.units });
+  const live = new LiveScan({
+    jobNumber,
+    kind,
+    places: layout.units,
+    startedAt: deps.clock.now()
+  });
   deps.bench.scans.set(key, live);
   const way = await openWay(deps, job, layout, key);
   const ready = way.ok ? await checkReady(way.value, layout) : way;
@@ -117,7 +122,7 @@ async function run(deps: Deps, scan: ScanRun): Promise<void> {
       units,
       brokenOff: breakOf(live, units),
       startedAt: live.startedAt,
-      endedAt: new Date()
+      endedAt: deps.clock.now()
     });
   } finally {
     await way.close();

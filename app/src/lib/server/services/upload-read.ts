@@ -48,7 +48,7 @@ export async function uploadRead(
       source: 'file',
       sourceName: upload.fileName,
       person,
-      at: new Date()
+      at: deps.clock.now()
     })
   );
   deps.bench.hub.tell({ type: 'job', jobNumber: job.number });

@@ -127,7 +127,7 @@ export async function makeQuote(
   deps: Deps,
   person: Person,
   { jobNumber, extra, note }: { jobNumber: number } & NewQuote,
-  now = new Date()
+  now = deps.clock.now()
 ): Promise<Result<{ number: number }>> {
   if (person.role === 'trainee') return fail('gate.person.role', { role: person.role });
   const view = await loadJobView(deps, jobNumber);

@@ -8,5 +8,5 @@ export const load: PageServerLoad = async () => ({
     title: `${p.make}, ${p.kind}`
   })),
   customers: await listCustomers(deps().db),
-  now: new Date()
+  now: deps().clock.now()
 });

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import { customType, timestamp, uuid } from 'drizzle-orm/pg-core';
 
 export const bytea = customType<{ data: Uint8Array; driverData: Buffer }>({
@@ -7,4 +8,10 @@ export const bytea = customType<{ data: Uint8Array; driverData: Buffer }>({
 
 export const id = () => uuid().primaryKey().defaultRandom();
 export const at = () => timestamp({ withTimezone: true, mode: 'date' });
-export const createdAt = () => at().notNull().defaultNow();
+/** When it happened by the clock of the house, which tests and the demo may set. */
+export const createdAt = () =>
+  at()
+    .notNull()
+    .default(sql`house_now()`);
+/** A sign of life, by the machine's own clock: never set by anybody. */
+export const livedAt = () => at().notNull().defaultNow();

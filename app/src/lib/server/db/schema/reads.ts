@@ -15,7 +15,7 @@ import { sql } from 'drizzle-orm';
 import type { Finding } from '@badger/core/image/finding';
 import type { Problem } from '@badger/core/base/result';
 import type { ClonePlan } from '@badger/core/clone/plan';
-import { at, bytea, createdAt, id } from './columns.ts';
+import { at, bytea, createdAt, id, livedAt } from './columns.ts';
 import { job, station, unit } from './jobs.ts';
 import { person } from './people.ts';
 
@@ -91,7 +91,7 @@ export const operation = pgTable(
     }).notNull(),
     /** Process that runs it; it holds an advisory lock under this number while it lives. */
     owner: integer().notNull(),
-    heartbeatAt: createdAt(),
+    heartbeatAt: livedAt(),
     regions: jsonb().$type<RegionProgress[]>().notNull().default([]),
     doneBytes: bigint({ mode: 'number' }).notNull().default(0),
     totalBytes: bigint({ mode: 'number' }).notNull().default(0),

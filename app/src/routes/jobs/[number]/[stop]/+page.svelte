@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { houseNow } from '$lib/features/live/house-now.ts';
   import ArriveSheet from '$lib/features/job/ArriveSheet.svelte';
   import JobVerdict from '$lib/features/job/JobVerdict.svelte';
   import LineOfWork from '$lib/features/job/LineOfWork.svelte';
@@ -25,7 +26,7 @@
   const bench = $derived(live.connected ? live.bench : (data.bench ?? live.bench));
   const station = $derived(bench.stations.find((s) => s.id === data.focusStation));
   const line = $derived(liveLine(job, station));
-  const promise = $derived(formatPromise(job.promisedAt, new Date()));
+  const promise = $derived(formatPromise(job.promisedAt, houseNow()));
   const trace = new SupplyTraceState();
   let folded = $state(false);
   const reading = $derived(

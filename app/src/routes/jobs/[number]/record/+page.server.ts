@@ -21,6 +21,6 @@ export const load: PageServerLoad = async ({ params, depends }) => {
       hash: e.hash
     })),
     brokenAt: await findBrokenEvent(db, job.id),
-    printedAt: new Date()
+    printedAt: deps().clock.now()
   };
 };
