@@ -22,13 +22,17 @@ server.on('error', (error) => {
 server.listen(port, process.env['HOST'] ?? '127.0.0.1', () => console.log(`listening on ${port}`));
 
 let going = false;
+/** Asks the application first: it comes back when nothing that must not be broken off is running. */
 function stop() {
   if (going) return;
   going = true;
-  server.close(() => process.emit('sveltekit:shutdown', 'SIGTERM'));
-  server.closeIdleConnections();
-  setInterval(() => server.closeIdleConnections(), 200).unref();
-  setTimeout(() => server.closeAllConnections(), 3000).unref();
-  setTimeout(() => process.exit(0), 6000).unref();
+  const close = () => {
+    server.close(() => process.emit('sveltekit:shutdown', 'SIGTERM'));
+    server.closeIdleConnections();
+    setInterval(() => server.closeIdleConnections(), 200).unref();
+    setTimeout(() => server.closeAllConnections(), 3000).unref();
+    setTimeout(() => process.exit(0), 9000).unref();
+  };
+  if (!process.emit('badger:before-stop', close)) close();
 }
 process.on('SIGTERM', stop).on('SIGINT', stop);

@@ -60,11 +60,13 @@ function isOurs(pid, word) {
 
 const sleep = (ms) => new Promise((r) => setTimeout(r, ms));
 
-async function endProcess(pid, word) {
+/** Ends a process; one that says what it waits for is given all the time that it needs, unless somebody insists. */
+async function endProcess(pid, word, isWaiting = () => false) {
   if (!isOurs(pid, word)) return;
   process.kill(pid, 'SIGTERM');
-  for (let i = 0; i < 80 && isOurs(pid, word); i++) await sleep(100);
+  for (let i = 0; (i < 120 || isWaiting()) && isOurs(pid, word) && !insisted; i++) await sleep(100);
   if (isOurs(pid, word)) process.kill(pid, 'SIGKILL');
+  while (isOurs(pid, word)) await sleep(20);
 }
 
 function pg(...args) {
@@ -116,12 +118,20 @@ async function choosePort(host) {
   process.exit(1);
 }
 
-const children = [];
+let children = [];
 let stopping = false;
 let startedPg = false;
+/** What the application waits for before it goes, in a sentence; empty when it waits for nothing. */
+let waiting = '';
+let toldAt = 0;
+/** A second Ctrl-C: now, whatever it costs. */
+let insisted = false;
+const WAITING = /badger:waiting (.*)/;
+/** The application says what it waits for every few seconds; a sentence older than that is over. */
+const WAITING_FRESH_MS = 20_000;
 
 /** Starts a child in its own group (Ctrl-C reaches only the launcher) and waits for a line that fits `ready`. */
-function startChild(name, args, { env, word, ready, cwd = root }) {
+function startChild(name, args, { env, word, ready, cwd = root, onEnd }) {
   mkdirSync(join(data, 'log'), { recursive: true });
   const log = createWriteStream(join(data, 'log', `${name}.log`), { flags: 'a' });
   const child = spawn(process.execPath, args, {
@@ -136,6 +146,8 @@ function startChild(name, args, { env, word, ready, cwd = root }) {
     let tail = [];
     const take = (chunk) => {
       log.write(chunk);
+      const word = WAITING.exec(String(chunk))?.[1];
+      if (word) tellWaiting(word);
       tail = [...tail, ...String(chunk).split('\n')].slice(-12);
       if (text === undefined) return;
       text += chunk;
@@ -148,22 +160,51 @@ function startChild(name, args, { env, word, ready, cwd = root }) {
     child.stdout.on('data', take);
     child.stderr.on('data', take);
     child.on('exit', (code) => {
+      children = children.filter((c) => c.pid !== child.pid);
       if (stopping) return;
       say(`${name} ended (${code ?? 'killed'}). Its last words:\n${tail.join('\n')}`);
-      broken(new Error(name));
-      void stopAll(1);
+      // one that never came up is the caller's matter, one that was up is its own
+      if (text === undefined) onEnd();
+      else broken(new Error(name));
     });
   });
 }
 
 function writeRun(url) {
-  writeFileSync(runFile, JSON.stringify({ pid: process.pid, url, children, startedPg }, null, 2));
+  writeFileSync(
+    runFile,
+    JSON.stringify({ pid: process.pid, url, children, startedPg, waiting }, null, 2)
+  );
+}
+
+function tellWaiting(sentence) {
+  if (sentence !== waiting)
+    say(`waiting: ${sentence}. Ctrl-C again stops at once and leaves it half written.`);
+  waiting = sentence;
+  toldAt = performance.now();
+  writeRun(readRun()?.url ?? '');
+}
+
+/** The first time in good order; the second time at once, with a word on what that costs. */
+function askedToStop() {
+  if (!stopping) {
+    void stopAll(0);
+    return;
+  }
+  if (insisted) return;
+  insisted = true;
+  say(
+    waiting
+      ? `stopping at once: ${waiting}. Its memory is left half written; the record will say that it was cut off, and it has to be written again.`
+      : 'stopping at once'
+  );
 }
 
 async function stopAll(code) {
   if (stopping) return;
   stopping = true;
-  for (const child of [...children].reverse()) await endProcess(child.pid, child.word);
+  const isWaiting = () => waiting !== '' && performance.now() - toldAt < WAITING_FRESH_MS;
+  for (const child of [...children].reverse()) await endProcess(child.pid, child.word, isWaiting);
   if (startedPg) {
     try {
       pg('stop');
@@ -184,7 +225,7 @@ async function start(dev) {
     return;
   }
   await sweep();
-  process.on('SIGINT', () => void stopAll(0)).on('SIGTERM', () => void stopAll(0));
+  process.on('SIGINT', askedToStop).on('SIGTERM', askedToStop);
   const host = options.host ?? '127.0.0.1';
   const port = await choosePort(host);
   const databaseUrl = process.env.DATABASE_URL ?? startDatabase();
@@ -196,6 +237,7 @@ async function start(dev) {
     PROFILES_DIR: join(root, 'profiles'),
     MIGRATIONS_DIR: join(root, 'app/drizzle'),
     BADGER_DEMO: options.empty ? '0' : '1',
+    BADGER_UNSAVED: join(data, 'unsaved'),
     HOST: host,
     PORT: String(port),
     NODE_ENV: dev ? 'development' : 'production',
@@ -206,11 +248,72 @@ async function start(dev) {
   const app = dev
     ? [[join(root, 'node_modules/vite/bin/vite.js'), 'dev'], /ready in/]
     : [[join(root, 'app/server.js')], /listening on/];
-  await startChild('app', app[0], { env, word: app[0][0], ready: app[1], cwd: join(root, 'app') });
+  await runApp(app, env, url);
+  if (startedPg) watchDatabase();
   writeRun(url);
   say(options.empty ? 'started with an empty house' : 'started with the Saltmarsh demo');
   console.log(url);
   say('Ctrl-C stops it');
+}
+
+const restarts = [];
+const MOST_RESTARTS = 5;
+const RESTARTS_WITHIN_MS = 60_000;
+
+/** An application that ends by itself is started again, without taking the bench down; one that ends at once is not. */
+async function runApp(app, env, url) {
+  const again = () => {
+    const now = performance.now();
+    restarts.push(now);
+    if (restarts.filter((t) => now - t < RESTARTS_WITHIN_MS).length > MOST_RESTARTS) {
+      say('the application ends again and again: giving up');
+      void stopAll(1);
+      return;
+    }
+    say('starting the application again');
+    setTimeout(() => {
+      if (!stopping)
+        runApp(app, env, url)
+          .then(() => writeRun(url))
+          .catch(again);
+    }, 1000);
+  };
+  await startChild('app', app[0], {
+    env,
+    word: app[0][0],
+    ready: app[1],
+    cwd: join(root, 'app'),
+    onEnd: again
+  });
+  if (restarts.length > 0) say('the application is back');
+}
+
+/** A database that died is started again on its old port; the application finds it by itself. */
+function watchDatabase() {
+  let looking = false;
+  setInterval(() => {
+    if (looking || stopping) return;
+    looking = true;
+    runPg('status').then(async (up) => {
+      if (!up && !stopping) {
+        say('the database has died: starting it again');
+        if (await runPg('start')) say('the database is back');
+      }
+      looking = false;
+    });
+  }, 2000).unref();
+}
+
+/** Runs pg.sh without holding the launcher; true when it went well. */
+function runPg(...args) {
+  return new Promise((done) => {
+    const child = spawn('bash', [join(root, 'scripts/pg.sh'), ...args], {
+      stdio: 'ignore',
+      env: { ...process.env, PG_DIR: join(data, 'pg') }
+    });
+    child.on('error', () => done(false));
+    child.on('exit', (code) => done(code === 0));
+  });
 }
 
 function startDatabase() {
@@ -222,6 +325,8 @@ async function startWorld() {
   const script = join(root, 'standins/src/main.ts');
   const ready = await startChild('standins', ['--import', 'tsx', script], {
     word: script,
+    // the house goes on without its simulated bench: its stations say that their links are lost
+    onEnd: () => say('the simulated bench is gone; start again to have it back'),
     ready: /"control":"([^"]+)"/,
     env: {
       PROFILES_DIR: join(root, 'profiles'),
@@ -235,7 +340,17 @@ async function stop() {
   const run = readRun();
   if (run && isOurs(run.pid, 'launch.mjs')) {
     process.kill(run.pid, 'SIGTERM');
-    for (let i = 0; i < 150 && isOurs(run.pid, 'launch.mjs'); i++) await sleep(100);
+    let told = '';
+    for (let i = 0; isOurs(run.pid, 'launch.mjs'); i++) {
+      const { waiting: sentence = '' } = readRun() ?? {};
+      if (sentence && sentence !== told) say(`waiting: ${sentence}`);
+      told = sentence;
+      if (i > 300 && !sentence) {
+        say('it does not end by itself; look at its log');
+        process.exit(1);
+      }
+      await sleep(100);
+    }
     say('stopped');
     return;
   }

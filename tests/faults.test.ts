@@ -7,7 +7,15 @@ import { startOperation } from '../app/src/lib/server/services/start-operation.t
 import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
 import type { BoxFault } from '../standins/src/interface-box/box-server.ts';
 import type { Station } from '../standins/src/world/world.ts';
-import { makeHouse, powerUp, runToEnd, until, waitForEnd, type House } from './support/house.ts';
+import {
+  freshFile,
+  makeHouse,
+  powerUp,
+  runToEnd,
+  until,
+  waitForEnd,
+  type House
+} from './support/house.ts';
 
 const JOB = { jobNumber: 2031, stationId: 'window' } as const;
 const REGIONS = ['data-flash', 'program-flash'] as const;
@@ -30,8 +38,9 @@ describe('faults of box, unit and supply', () => {
       await runToEnd(house, bench, { kind: 'identify', role, ...JOB });
       for (const regionId of REGIONS) {
         const bytes = house.world.units.get(tag)?.memory.get(regionId)?.slice() as Uint8Array;
-        const upload = { jobNumber: 2031, role, regionId, fileName: 'f.bin', bytes };
-        for (let i = 0; i < 2; i++) await uploadRead(house.root.deps, bench, upload);
+        const upload = { jobNumber: 2031, role, regionId, bytes };
+        for (let i = 0; i < 2; i++)
+          await uploadRead(house.root.deps, bench, { ...upload, ...freshFile() });
       }
     }
     await buildClone(house.root.deps, bench, 2031);

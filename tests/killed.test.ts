@@ -213,8 +213,14 @@ describe('the database stopped and started in the middle of a read', () => {
     run('stop');
     // a page asked for meanwhile says so, without a stack
     const during = await client.get('/jobs');
-    expect(during.status).toBe(500);
-    expect(await during.text()).not.toMatch(/at .*\.js:\d+|ECONNREFUSED/);
+    expect(during.status).toBe(503);
+    const words = await during.text();
+    expect(words).toContain('The database is away');
+    expect(words).not.toMatch(/at .*\.js:\d+|ECONNREFUSED/);
+    expect(await client.post('/api/jobs/2031/clone', {})).toMatchObject({
+      status: 503,
+      body: { problem: { code: 'database.link.away' } }
+    });
     await new Promise((r) => setTimeout(r, 1500));
     run('start', 'house');
     const db = new pg.Client({ connectionString: url });

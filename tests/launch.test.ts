@@ -3,7 +3,9 @@ import { createServer } from 'node:net';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { afterEach, describe, expect, it } from 'vitest';
 import { at, until } from './support/house.ts';
-import { freePort } from './support/server.ts';
+import { Client, freePort } from './support/server.ts';
+
+const pause = (ms: number) => new Promise((r) => setTimeout(r, ms));
 
 /** `./badger start` as a newcomer meets it: twice, after a crash, with a port taken, and Ctrl-C. */
 describe('the launcher', () => {
@@ -92,6 +94,106 @@ describe('the launcher', () => {
     second.child.kill('SIGTERM');
     await second.ended();
   });
+
+  it('a database and an application that die are started again, and the rest stays', async () => {
+    const house = launch('start');
+    await started(house.out);
+    const url = urlOf(house.out);
+    const find = (word: string) =>
+      (
+        JSON.parse(readFileSync(at(`${data}/run.json`), 'utf8')) as {
+          children: { pid: number; name: string }[];
+        }
+      ).children.find((c) => c.name === word)?.pid ?? 0;
+    const bench = find('standins');
+    const app = find('app');
+    process.kill(app, 'SIGKILL');
+    await until(() => house.out.text.includes('the application is back'), 40_000);
+    expect(await answers(url)).toBe(200);
+    expect(find('app')).not.toBe(app);
+    const postmaster = () =>
+      execFileSync('bash', ['-c', `pgrep -f -- "-D ${at(`${data}/pg`)}/data" | head -1`], {
+        encoding: 'utf8'
+      }).trim();
+    const before = postmaster();
+    execFileSync('kill', ['-KILL', before]);
+    await until(async () => (await answers(url)) === 503, 20_000);
+    expect(await (await fetch(`${url}/sign-in`)).text()).toContain('The database is away');
+    await until(() => house.out.text.includes('the database is back'), 40_000);
+    await until(async () => (await answers(url)) === 200, 20_000);
+    expect(postmaster()).not.toBe(before);
+    expect(find('standins')).toBe(bench);
+    expect(house.out.code).toBeUndefined();
+    house.child.kill('SIGINT');
+    await house.ended();
+    expect(house.out.code).toBe(0);
+  });
+
+  it('a write is waited for, with a word on the terminal; insisting says what it costs and does it', async () => {
+    const house = launch('start');
+    await started(house.out);
+    const url = urlOf(house.out);
+    const client = new Client(url);
+    await client.signIn('bench');
+    const speed = (factor: number) => client.post('/api/speed', { factor });
+    await speed(0);
+    const job = { jobNumber: 2031, stationId: 'window' };
+    const start = (body: object) =>
+      until(async () => {
+        await pause(150);
+        return (await client.post('/api/operations', { ...job, ...body })).status === 200;
+      }, 40_000);
+    for (const [role, tag] of [
+      ['original', '0417'],
+      ['donor', '0388']
+    ] as const) {
+      await client.powerUp('window', tag);
+      await start({ kind: 'identify', role });
+      for (const regionId of ['data-flash', 'data-flash', 'program-flash', 'program-flash'])
+        await start({ kind: 'read', role, regionId });
+    }
+    await until(async () => {
+      await pause(150);
+      return (await client.post('/api/jobs/2031/clone', {})).status === 200;
+    }, 40_000);
+    const write = async (factor: number) => {
+      await speed(factor);
+      await start({ kind: 'write', confirmation: '388' });
+      await pause(1500);
+    };
+    await write(120);
+    const stop = launch('stop');
+    await until(() => house.out.text.includes('waiting: donor 0388 of job 2031'), 20_000);
+    await until(() => stop.out.text.includes('waiting: donor 0388'), 20_000);
+    expect((await client.post('/api/operations', { ...job, kind: 'identify' })).status).toBe(503);
+    await speed(0);
+    await stop.ended();
+    await until(() => house.out.code !== undefined);
+    expect(stop.out.text).toContain('stopped');
+
+    const second = launch('start');
+    await started(second.out);
+    const again = new Client(urlOf(second.out));
+    await again.signIn('bench');
+    const page = await (await again.get('/jobs/2031/write')).text();
+    expect(page).toContain('written and proven');
+    await again.powerUp('window', '0388');
+    const begin = (body: object) =>
+      until(async () => {
+        await pause(150);
+        return (await again.post('/api/operations', { ...job, ...body })).status === 200;
+      }, 40_000);
+    await begin({ kind: 'identify', role: 'donor' });
+    await again.post('/api/speed', { factor: 60 });
+    await begin({ kind: 'write', confirmation: '388' });
+    await pause(1500);
+    second.child.kill('SIGINT');
+    await until(() => second.out.text.includes('waiting: donor 0388'), 20_000);
+    second.child.kill('SIGINT');
+    await second.ended();
+    expect(second.out.text).toContain('stopping at once: donor 0388 of job 2031');
+    expect(second.out.text).toContain('half written');
+  }, 180_000);
 
   it('says plainly that a named port is taken, and steps aside when none is named', async () => {
     const port = await freePort();

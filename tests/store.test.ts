@@ -123,7 +123,10 @@ describe('what is kept is kept', () => {
   });
 
   it('stores the samples of an hour: more than one statement can hold', async () => {
-    const { db, owner } = house.root.deps;
+    const { db } = house.root.deps;
+    // an owner that lives, however long this takes: recovery leaves its operations alone
+    const owner = 4711;
+    await client.query('select pg_advisory_lock(727002, $1)', [owner]);
     const units = await findJobUnits(db, (await job()).id);
     const operationId = await insertOperation(db, {
       jobId: (await job()).id,

@@ -1,18 +1,27 @@
 import { randomUUID } from 'node:crypto';
 import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
-import { redirect } from '@sveltejs/kit';
+import { isRedirect, redirect } from '@sveltejs/kit';
 import { building } from '$app/environment';
 import { deps, startRoot, stopRoot } from '$lib/server/app-root.ts';
+import { storeProblem } from '$lib/server/db/pg-errors.ts';
+import { awayResponse } from '$lib/server/http/away.ts';
 import { closeAllStreams } from '$lib/server/http/sse.ts';
 import { problemResponse } from '$lib/server/http/respond.ts';
 import { countPeople } from '$lib/server/repositories/people.ts';
+import { waitForWrites } from '$lib/server/services/before-stop.ts';
 import { isDemo } from '$lib/server/services/demo.ts';
 import { COOKIE, whoIs } from '$lib/server/services/people.ts';
 
 export const init: ServerInit = async () => {
   if (building) return;
   await startRoot();
-  process.once('SIGTERM', closeAllStreams).once('SIGINT', closeAllStreams);
+  // the server asks before it goes: a unit that is being written is waited for, with a word on the terminal
+  process.on('badger:before-stop', (done: () => void) => {
+    void waitForWrites(deps(), (line) => console.log(`badger:waiting ${line}`)).then(() => {
+      closeAllStreams();
+      done();
+    });
+  });
   process.once('sveltekit:shutdown', () => void stopRoot().then(() => process.exit(0)));
 };
 
@@ -22,13 +31,13 @@ export const handle: Handle = async ({ event, resolve }) => {
   const refused = refuseForeign(event);
   if (refused) return refused;
   event.locals.theme = event.cookies.get('theme') === 'night' ? 'night' : 'day';
-  const { db } = deps();
-  event.locals.demo = await isDemo(db);
-  const token = event.cookies.get(COOKIE);
-  event.locals.person = token ? await whoIs(deps(), token) : undefined;
-  if (!event.locals.person) {
-    const away = await sendAway(event);
-    if (away) return away;
+  if (deps().bench.databaseAway) return awayResponse(event.url.pathname);
+  try {
+    const refusal = await recognise(event);
+    if (refusal) return refusal;
+  } catch (error) {
+    if (storeProblem(error).code !== 'store.database.away' || isRedirect(error)) throw error;
+    return awayResponse(event.url.pathname);
   }
   const response = await resolve(event, {
     transformPageChunk: ({ html }) => html.replace('%badger.theme%', event.locals.theme)
@@ -38,6 +47,14 @@ export const handle: Handle = async ({ event, resolve }) => {
   response.headers.set('x-frame-options', 'DENY');
   return response;
 };
+
+/** Who is it? Gives the answer for somebody who may not come in. */
+async function recognise(event: RequestEvent): Promise<Response | undefined> {
+  event.locals.demo = await isDemo(deps().db);
+  const token = event.cookies.get(COOKIE);
+  event.locals.person = token ? await whoIs(deps(), token) : undefined;
+  return event.locals.person ? undefined : sendAway(event);
+}
 
 /** Acts come from our own pages only: the cookie alone opens nothing (cross-site request forgery). */
 function refuseForeign(event: RequestEvent): Response | undefined {

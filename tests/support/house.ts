@@ -50,10 +50,11 @@ export async function makeDatabase(): Promise<{ url: string; drop: () => Promise
 }
 
 export async function startWorld(
-  speed = 0
+  speed = 0,
+  profilesDir = at('profiles')
 ): Promise<{ world: World; url: string; stop: () => void }> {
   const world = new World({
-    profiles: loadProfiles(at('profiles')),
+    profiles: loadProfiles(profilesDir),
     units: UNITS,
     stations: STATIONS,
     vehicles: VEHICLES,
@@ -79,18 +80,25 @@ const silent = { info: () => undefined, warn: () => undefined, error: () => unde
 export async function makeHouse({
   speed = 0,
   tapped = false,
-  now
-}: { speed?: number; tapped?: boolean; now?: string } = {}): Promise<
-  House & { readonly tap: DoipTap | undefined }
-> {
+  now,
+  profilesDir = at('profiles'),
+  line = (url: string) => Promise.resolve(url)
+}: {
+  speed?: number;
+  tapped?: boolean;
+  now?: string;
+  profilesDir?: string;
+  /** Puts something between the application and its database. */
+  line?: (url: string) => Promise<string>;
+} = {}): Promise<House & { readonly tap: DoipTap | undefined }> {
   const database = await makeDatabase();
-  const bench = await startWorld(speed);
+  const bench = await startWorld(speed, profilesDir);
   const tap = tapped ? await tapDoip(bench.world.yard.doipPort) : undefined;
   const root = await createRoot({
     doip: tap && `127.0.0.1:${tap.port}`,
-    databaseUrl: database.url,
+    databaseUrl: await line(database.url),
     worldUrl: bench.url,
-    profilesDir: at('profiles'),
+    profilesDir,
     migrationsDir: at('app/drizzle'),
     demo: true,
     now,
@@ -153,6 +161,13 @@ export async function powerUp(
   await bench.world?.hands(stationId, { unit: tag, padHeld });
   const on = await station?.supply.apply({ voltageMv, limitMa, on: true });
   if (!on?.ok) throw new Error(`supply: ${JSON.stringify(on)}`);
+}
+
+let files = 0;
+/** A file that no other test file is: name and moment of change of its own, as two readings with a programmer have. */
+export function freshFile(): { fileName: string; modifiedMs: number } {
+  files++;
+  return { fileName: `reading-${files}.bin`, modifiedMs: 1_700_000_000_000 + files * 60_000 };
 }
 
 /** Starts an operation and waits for its end. */

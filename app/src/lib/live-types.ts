@@ -1,3 +1,4 @@
+import type { Problem } from '@badger/core/base/result';
 import type { Judgement } from '@badger/core/base/verdict';
 
 /** One station as the pages see it, several times a second. Units: mV, mA, bytes. */
@@ -44,6 +45,9 @@ export interface LiveStation {
         readonly bytesPerSecond: number;
         readonly leftSeconds: number | undefined;
         readonly pace: 'starting' | 'steady' | 'slow' | 'stalled';
+        /** Why its end is not stored yet, and whether a finished read waits in memory. */
+        readonly unstored: Problem | undefined;
+        readonly offersImage: boolean;
         readonly sample:
           { readonly atMs: number; readonly mv: number; readonly ma: number } | undefined;
       }
@@ -59,6 +63,8 @@ export interface LiveRegion {
 }
 
 export interface LiveBench {
+  /** The database does not answer: nothing can be stored or looked up at this moment. */
+  readonly databaseAway: boolean;
   /** Factor by which the stand-ins run faster than life; undefined with real devices. */
   readonly speed: number | undefined;
   readonly stations: readonly LiveStation[];

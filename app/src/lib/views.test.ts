@@ -36,6 +36,8 @@ const operation: NonNullable<LiveStation['operation']> = {
   bytesPerSecond: 700,
   leftSeconds: 660,
   pace: 'stalled',
+  unstored: undefined,
+  offersImage: false,
   sample: undefined
 };
 const plain = (text: string | undefined) => text?.replaceAll('\u00a0', ' ');

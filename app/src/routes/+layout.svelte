@@ -39,7 +39,12 @@
 <svelte:window {onkeydown} />
 
 {#if inside}
-  <BenchLine {stations} {focus} connected={live.connected} />
+  <BenchLine
+    {stations}
+    {focus}
+    connected={live.connected}
+    databaseAway={live.connected && live.bench.databaseAway}
+  />
   <div class="frame">
     <Places
       person={data.person}

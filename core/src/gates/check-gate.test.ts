@@ -19,6 +19,7 @@ const open: GateFacts = {
     measuredMa: 900,
     ratedMa: 10000
   },
+  room: { freeBytes: 10 * 1024 ** 3, needBytes: 2 ** 26 },
   stationBusy: false,
   connected: { chipId: 'D0', family: 'HV-EC4' },
   originalChipId: '0F',
@@ -27,8 +28,20 @@ const open: GateFacts = {
   donorMismatches: [],
   unitsSwapped: false,
   regions: [
-    { name: 'Data flash', trustedSha256: 'a', cloneSha256: 'a', donorBackedUp: true },
-    { name: 'Program flash', trustedSha256: 'b', cloneSha256: 'b', donorBackedUp: true }
+    {
+      name: 'Data flash',
+      trustedSha256: 'a',
+      cloneSha256: 'a',
+      donorBackedUp: true,
+      donorEqualsOriginal: false
+    },
+    {
+      name: 'Program flash',
+      trustedSha256: 'b',
+      cloneSha256: 'b',
+      donorBackedUp: true,
+      donorEqualsOriginal: false
+    }
   ]
 };
 const supply = (change: object): Partial<GateFacts> => ({
@@ -116,6 +129,22 @@ describe('the gate for a write', () => {
         }
       })
     );
+  });
+});
+
+describe('room on the disk', () => {
+  const clamped = { ...open, connected: { chipId: '0F', family: 'HV-EC4' } };
+  const said = (freeBytes: number | undefined) => {
+    const gate = checkGate('read-original', { ...clamped, room: { freeBytes, needBytes: 1000 } });
+    const line = gate.lines.find((l) => l.code.startsWith('gate.disk.'));
+    return `${gate.open} ${line?.verdict} ${line?.code}`;
+  };
+  it('a read that would not fit is not begun; little room, and room nobody sees, are told', () => {
+    expect(said(999)).toBe('false stop gate.disk.full');
+    expect(said(1000)).toBe('true look gate.disk.low');
+    expect(said(1000 + 1024 ** 3)).toBe('true go gate.disk.holds');
+    expect(said(undefined)).toBe('true look gate.disk.unknown');
+    expect(said(Number.NaN)).toBe('true look gate.disk.unknown');
   });
 });
 

@@ -1,6 +1,7 @@
 import { findGravest, type Judgement } from '../base/verdict.ts';
 import type { GateFacts, GateRule } from './facts.ts';
 import { authorityRecorded } from './rules/authority-recorded.ts';
+import { diskHolds } from './rules/disk-holds.ts';
 import { donorBackedUp } from './rules/donor-backed-up.ts';
 import { donorFits } from './rules/donor-fits.ts';
 import { familyMatches } from './rules/family-matches.ts';
@@ -37,11 +38,20 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     authorityRecorded,
     ...BENCH,
     linkSingle,
+    diskHolds,
     unitIdentified,
     familyMatches,
     isTheOriginal
   ],
-  'read-donor': [personMayRead, ...BENCH, linkSingle, unitIdentified, familyMatches, isTheDonor],
+  'read-donor': [
+    personMayRead,
+    ...BENCH,
+    linkSingle,
+    diskHolds,
+    unitIdentified,
+    familyMatches,
+    isTheDonor
+  ],
   write: [
     personMayWrite,
     jobOpen,

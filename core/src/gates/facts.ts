@@ -20,6 +20,8 @@ export interface RegionGateFact {
   readonly cloneSha256: string | undefined;
   /** Two agreeing reads of the donor are kept. */
   readonly donorBackedUp: boolean;
+  /** The donor's backup is the original's own content: units or files were taken for each other. */
+  readonly donorEqualsOriginal: boolean;
 }
 
 /** Everything that the gates for work on a unit rest on; gathered anew at each check. */
@@ -36,6 +38,8 @@ export interface GateFacts {
   /** Undefined when the family has no way in that the bench can drive. */
   readonly need: SupplyNeed | undefined;
   readonly supply: SupplyReading | undefined;
+  /** Free space where the database keeps its data, undefined where nobody can see it, and what one read may take. */
+  readonly room: { readonly freeBytes: number | undefined; readonly needBytes: number };
   readonly stationBusy: boolean;
   readonly connected: ConnectedUnit | undefined;
   readonly originalChipId: string | undefined;

@@ -112,6 +112,7 @@ function judgeRead(f: JobFacts): Judgement {
   if (!worst) return judge('none', 'read.region.none');
   if (worst.verdict !== 'go') return worst;
   const donor = findGravest(f.donorRegions);
+  if (f.donorTag && donor?.code === 'reads.donor.equal') return donor;
   if (f.donorTag && donor && donor.verdict !== 'go') {
     return judge('look', 'read.donor.missing', { tag: f.donorTag });
   }
@@ -135,7 +136,10 @@ function judgeBuild(f: JobFacts): Judgement {
 }
 
 function judgeWrite(f: JobFacts): Judgement {
-  if (f.lastWrite === 'verified') return judge('go', 'write.clone.verified');
+  if (f.lastWrite === 'verified')
+    return f.clone === 'built'
+      ? judge('go', 'write.clone.verified')
+      : judge('look', 'write.clone.doubted');
   if (f.lastWrite === 'active') return judge('look', 'write.clone.active');
   if (f.lastWrite === 'failed') return judge('stop', 'write.clone.failed');
   if (f.lastWrite === 'interrupted') return judge('stop', 'write.clone.interrupted');

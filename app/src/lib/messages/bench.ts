@@ -1,3 +1,4 @@
+import type { Param } from '@badger/core/base/result';
 import {
   formatAddress,
   formatAmps,
@@ -13,6 +14,12 @@ const volts = (p: unknown) => `${formatVolts(num(p as number))} V`;
 const chip = (p: unknown) => formatChipId(text(p as string));
 
 /** Gates, supply and current. */
+/** Room on a disk. */
+const room = (bytes: Param | undefined) =>
+  num(bytes) >= 1e9
+    ? `${(num(bytes) / 2 ** 30).toFixed(1)} GiB`
+    : `${Math.floor(num(bytes) / 2 ** 20)} MiB`;
+
 export const bench: Record<string, MessageOf> = {
   'gate.person.may': (p) => ({
     title: 'You may do this',
@@ -43,6 +50,30 @@ export const bench: Record<string, MessageOf> = {
     title: 'The station is busy',
     text: 'An operation is running on it; a second one would disturb it. Nothing was started.',
     clear: 'Wait for its end, or use the other station.'
+  }),
+  'gate.disk.holds': (p) => ({
+    title: 'There is room for the read',
+    text: `${room(p['freeBytes'])} free where the database keeps its data.`
+  }),
+  'gate.disk.low': (p) => ({
+    title: 'The disk is nearly full',
+    text: `${room(p['freeBytes'])} free where the database keeps its data. This read still fits.`,
+    clear: 'Make room soon.'
+  }),
+  'gate.disk.full': (p) => ({
+    title: 'No room for another read',
+    text: `${room(p['freeBytes'])} free where the database keeps its data; ${room(p['needBytes'])} may be needed. Nothing was started.`,
+    clear: 'Make room on that disk first.'
+  }),
+  'gate.disk.unknown': () => ({
+    title: 'Room for the read is not known',
+    text: 'The database keeps its data on another machine: its disk cannot be seen from here.',
+    clear: 'See to it there.'
+  }),
+  'gate.unit.busy': (p) => ({
+    title: 'This unit is being worked on elsewhere',
+    text: `An operation on unit ${text(p['tag'])} has not ended. Nothing was started.`,
+    clear: 'Wait for its end.'
   }),
   'gate.unit.known': (p) => ({ title: 'A unit answers', text: `Chip id ${chip(p['chipId'])}.` }),
   'gate.unit.unknown': () => ({
@@ -136,6 +167,11 @@ export const bench: Record<string, MessageOf> = {
   'gate.backup.kept': (p) => ({
     title: 'The donor is backed up',
     text: `All ${text(p['count'])} regions, read twice, agreeing.`
+  }),
+  'gate.backup.equal': (p) => ({
+    title: 'The backup is not the donor’s',
+    text: `${text(p['region'])} of the donor holds exactly what the original holds: units or files were swapped.`,
+    clear: 'Look at both tags, then read the donor itself.'
   }),
   'gate.backup.missing': (p) => ({
     title: 'The donor is not backed up',

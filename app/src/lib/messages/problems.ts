@@ -105,7 +105,7 @@ export const problems: Record<string, MessageOf> = {
   }),
   'meaning.write.partial': () => ({
     title: 'Partly written, not proven',
-    text: 'The unit holds a part of the new content. Its backup and the clone image are kept.',
+    text: 'Its memory may have been changed: it may hold none, a part or all of the new content. Backup and clone image are kept.',
     clear: 'Read the chip id and write again from the start.'
   }),
   'meaning.write.interrupted': () => ({
@@ -185,6 +185,41 @@ export const problems: Record<string, MessageOf> = {
   }),
   'read.id.unknown': () => ({ title: 'No such read', text: 'It is not in the books.' }),
   'station.id.unknown': () => ({ title: 'No such station', text: 'It is not in the books.' }),
+  'upload.file.known': (p) => ({
+    title: `This is read ${text(p['number'])}, kept already`,
+    text: 'The same file, or a download of a kept read, is the same reading: it adds nothing to the agreement.',
+    clear: 'Read the unit once more and drop that file.'
+  }),
+  'database.link.away': () => ({
+    title: 'The database is away',
+    text: 'It is being started again. Nothing was changed; what runs on the bench goes on and is stored when it is back.',
+    clear: 'Try again in a moment.'
+  }),
+  'house.work.closing': () => ({
+    title: 'The application is being stopped',
+    text: 'Nothing new is begun; a write that runs is waited for.',
+    clear: 'Start the application again.'
+  }),
+  'store.disk.full': () => ({
+    title: 'Could not be stored: disk full',
+    text: 'The finished read is kept in memory and tried again; it is lost when the application is stopped before there is room.',
+    clear: 'Download it here, or make room on the disk of the database.'
+  }),
+  'store.database.refused': (p) => ({
+    title: 'Could not be stored: the database refuses it',
+    text: `It says ${text(p['state'])}. The finished read is kept in memory and tried again.`,
+    clear: 'Download it here and tell the person who looks after the application.'
+  }),
+  'store.database.away': () => ({
+    title: 'Not stored yet: the database is away',
+    text: 'The finished read is kept in memory and stored as soon as the database is back.',
+    clear: 'Nothing to do; or download it here.'
+  }),
+  'job.work.running': () => ({
+    title: 'An operation of this job is running',
+    text: 'While it runs its units, its image and the job itself stay as they are. Nothing was changed.',
+    clear: 'Wait for its end.'
+  }),
   'upload.unit.none': (p) => ({
     title: `This job has no ${text(p['role'])} yet`,
     text: 'Nothing was kept or started.',

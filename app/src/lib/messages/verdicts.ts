@@ -118,6 +118,12 @@ export const verdicts: Record<string, MessageOf> = {
     text: `Donor ${text(p['tag'])} needs two agreeing reads of every region: they are the only way back.`,
     clear: 'Clamp the donor and read each region twice.'
   }),
+  'reads.donor.equal': (p) => ({
+    title: `${text(p['region'])} of the donor is the original's own content`,
+    text: 'Two units never hold the same: units or files were taken for each other, and this backup is no way back.',
+    clear:
+      'Look at both tags, clamp the donor, read its chip id, and read the region from the donor itself.'
+  }),
   'read.all.trusted': () => ({
     title: 'Every region is trusted',
     text: 'Original and donor are read twice and agree.'
@@ -177,6 +183,11 @@ export const verdicts: Record<string, MessageOf> = {
   'write.clone.verified': () => ({
     title: 'The donor is written and proven',
     text: 'Every region was read back and equals the clone image.'
+  }),
+  'write.clone.doubted': () => ({
+    title: 'Written and proven, but its source is in doubt',
+    text: 'The donor holds what was meant when it was written. Since then a read of the original stands against it.',
+    clear: 'Read the original until two agree, build the image again; write again if it changes.'
   }),
   'write.clone.active': () => ({
     title: 'The write is going',

@@ -14,6 +14,7 @@ export async function startRoot(): Promise<void> {
       ? { url: process.env['BADGER_PARTS_URL'], key: process.env['BADGER_PARTS_KEY'] ?? '' }
       : undefined,
     profilesDir: process.env['PROFILES_DIR'],
+    unsavedDir: process.env['BADGER_UNSAVED'],
     now: process.env['BADGER_NOW'],
     demo: process.env['BADGER_DEMO'] === '1',
     rehearse: process.env['BADGER_REHEARSE'] !== '0'

@@ -20,6 +20,8 @@ export interface Deps {
   /** Where the units of the known makes answer. */
   readonly layouts: readonly VehicleLayout[];
   readonly log: Pick<Logger, 'info' | 'warn' | 'error'>;
+  /** Folder for finished reads that no database would take; undefined: nowhere. */
+  readonly unsavedDir: string | undefined;
   /** Number under which this process owns operations. */
   readonly owner: number;
   /** Sample period, progress flush and similar; tests may shorten it. Units: ms. */

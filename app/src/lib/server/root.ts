@@ -1,4 +1,5 @@
 import { randomInt } from 'node:crypto';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { resolve } from 'node:path';
 import pino from 'pino';
 import { DOIP_PORT } from '@badger/core/doip/codec';
@@ -13,6 +14,7 @@ import { parseStations } from './services/configured-stations.ts';
 import { loadLayouts } from './services/load-layouts.ts';
 import { loadProfiles } from './services/load-profiles.ts';
 import { rehearseDemo } from './services/rehearse-demo.ts';
+import { keepWatching } from './services/watch-house.ts';
 import { holdOwnerLock, keepRecovering } from './services/recover.ts';
 import { WorldClient } from './bench/world-client.ts';
 
@@ -36,6 +38,7 @@ export interface RootOptions {
   readonly now?: string | undefined;
   /** Bring a freshly seeded demo to its stops by working on the simulated bench. */
   readonly rehearse?: boolean;
+  readonly unsavedDir?: string | undefined;
   readonly log?: Deps['log'];
   readonly migrationsDir?: string | undefined;
 }
@@ -58,20 +61,32 @@ export async function createRoot(options: RootOptions): Promise<Root> {
   const releaseOwner = holdOwnerLock(options.databaseUrl as string, owner);
   const parts = partsClient(options, bench.world?.latest?.partsPort);
   const deps: Deps = {
+    unsavedDir: options.unsavedDir,
     ...{ db, clock, bench, profiles, refusedProfiles, layouts, parts, log, owner },
     heartbeatMs: 1000
   };
   const stopRecovering = keepRecovering(deps);
+  const stopWatching = keepWatching(deps);
   if (seeded && options.rehearse) await rehearseDemo(deps, bench.world?.latest?.speed ?? 30);
   return {
     deps,
     async close() {
       stopRecovering();
+      stopWatching();
       bench.close();
+      await drain(bench);
       await releaseOwner();
       await db.$client.end();
     }
   };
+}
+
+const DRAIN_MS = 4000;
+
+/** Ends that are being stored come to theirs, in the database or in a file; what runs without one is found by the next start. */
+async function drain(bench: Bench): Promise<void> {
+  const deadline = performance.now() + DRAIN_MS;
+  while (bench.running.size > 0 && performance.now() < deadline) await sleep(50);
 }
 
 /** The simulated bench tells where its devices listen; with real ones the rows are entered by hand. */

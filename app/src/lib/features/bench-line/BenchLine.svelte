@@ -7,8 +7,15 @@
   let {
     stations,
     focus,
-    connected
-  }: { stations: readonly LiveStation[]; focus: string | undefined; connected: boolean } = $props();
+    connected,
+    databaseAway
+  }: {
+    stations: readonly LiveStation[];
+    focus: string | undefined;
+    connected: boolean;
+    /** Nothing can be stored at this moment. */
+    databaseAway: boolean;
+  } = $props();
 
   const shown = $derived(focus ? stations.filter((s) => s.id === focus) : stations);
   const wide = $derived(shown.length === 1);
@@ -72,7 +79,7 @@
             <span class="left"><b>{view.operation.left}</b> {view.operation.done}</span>
           </div>
           <div class="bar"><i style="width:{view.operation.percent}%"></i></div>
-          <small>{view.operation.detail}</small>
+          <small class:unstored={view.operation.unstored}>{view.operation.detail}</small>
         {:else}
           <small>{view.supplyOn ? 'Nothing is running' : 'Supply is off'}</small>
         {/if}
@@ -83,6 +90,9 @@
       </div>
     {/if}
   {/each}
+  {#if databaseAway}<div class="cell away" role="alert">
+      <small>Database</small><b class="word">away</b>
+    </div>{/if}
   {#if !connected}<div class="cell old">
       <small>Live figures</small><b class="word">waiting …</b>
     </div>{/if}
@@ -116,6 +126,13 @@
     line-height: 1.25;
     white-space: nowrap;
   }
+  small.unstored {
+    color: #fff;
+    background: #a32018;
+    padding: 1px 6px;
+    border-radius: 3px;
+    align-self: start;
+  }
   .hands-off small {
     color: #d5e6e5;
   }
@@ -125,6 +142,12 @@
   }
   b.word {
     font: 600 19px/1.3 var(--font-sans);
+  }
+  .away {
+    background: #a32018;
+  }
+  .away small {
+    color: #fff;
   }
   .role {
     display: flex;

@@ -5,6 +5,7 @@ import {
   formatRate,
   formatVolts
 } from '@badger/core/base/format';
+import { messageOfProblem } from '$lib/messages/catalogue.ts';
 import type { LiveStation } from '$lib/live-types.ts';
 
 /** What the bench line says about one station, ready to be put on the page. */
@@ -30,6 +31,8 @@ export interface OperationLine {
   readonly done: string;
   readonly percent: number;
   readonly detail: string;
+  /** Its end cannot be stored at this moment. */
+  readonly unstored: boolean;
 }
 
 const VERBS: Record<string, string> = {
@@ -69,6 +72,7 @@ function viewOperation(op: NonNullable<LiveStation['operation']>, now: Date): Op
     op.kind === 'identify'
       ? 'Reading chip id'
       : (VERBS[current?.phase ?? 'waiting'] ?? 'Preparing');
+  const unstored = op.unstored && messageOfProblem(op.unstored).title;
   const title = current ? `${verb} ${current.name.toLowerCase()}` : verb;
   const until =
     op.leftSeconds === undefined ? undefined : new Date(now.getTime() + op.leftSeconds * 1000);
@@ -81,6 +85,7 @@ function viewOperation(op: NonNullable<LiveStation['operation']>, now: Date): Op
     left: op.leftSeconds === undefined ? '' : `${formatDuration(op.leftSeconds)} left`,
     done: until ? `done ${until.toTimeString().slice(0, 5)}` : '',
     percent: op.totalBytes > 0 ? (op.doneBytes / op.totalBytes) * 100 : 0,
-    detail: bytes ? `${bytes} · ${formatRate(op.bytesPerSecond)}, ${pace}` : pace
+    unstored: unstored !== undefined,
+    detail: unstored ?? (bytes ? `${bytes} · ${formatRate(op.bytesPerSecond)}, ${pace}` : pace)
   };
 }

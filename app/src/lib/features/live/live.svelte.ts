@@ -19,6 +19,7 @@ const REFRESH_MS = 40;
 /** What happens on the bench, kept up to date by one stream of server-sent events for each tab. */
 class Live {
   bench = $state.raw<LiveBench>({
+    databaseAway: false,
     speed: undefined,
     stations: [],
     units: [],

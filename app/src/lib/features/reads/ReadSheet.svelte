@@ -66,7 +66,10 @@
       items
     );
     const bad = results.find((r) => !r.sent.ok);
+    const known = results.find((r) => r.sent.ok && r.sent.value.known);
     if (bad && !bad.sent.ok) notices.problem(bad.sent.problem);
+    else if (known?.sent.ok)
+      notices.problem({ code: 'upload.file.known', params: { number: known.sent.value.number } });
     else notices.clear();
   }
 </script>
@@ -76,6 +79,18 @@
     <b>{failed.title}.</b>
     {failed.text}
     {messageOf(lastRead?.meaning ?? 'meaning.unit.untouched').text} <b>{failed.clear ?? ''}</b>
+  </p>
+{/if}
+{#if operation?.unstored}
+  {@const m = messageOfProblem(operation.unstored)}
+  <p class="card-sheet bad" role="alert" data-code={operation.unstored.code}>
+    <b>{m.title}.</b>
+    {m.text} <b>{m.clear ?? ''}</b>
+    {#if operation.offersImage}
+      <a class="btn btn-outline" href="/api/operations/{operation.id}/image" download
+        >Download the read</a
+      >
+    {/if}
   </p>
 {/if}
 {#snippet traceCard()}

@@ -20,7 +20,8 @@ const target: DropTarget = {
   role: 'donor',
   regions: [region('data-flash', 4), region('program-flash', 8)]
 };
-const file = (name: string, size: number) => new File([new Uint8Array(size)], name);
+const file = (name: string, size: number) =>
+  new File([new Uint8Array(size)], name, { lastModified: 1_764_000_000_000 });
 const list = (...files: File[]) => files as unknown as FileList;
 
 describe('dropped files', () => {
@@ -40,8 +41,8 @@ describe('dropped files', () => {
     const results = await uploadFiles(target, list(file('a b.bin', 8), file('c.bin', 4)));
     expect(results.every((r) => r.sent.ok)).toBe(true);
     expect(sent).toEqual([
-      '/api/jobs/2031/reads?role=donor&region=program-flash&name=a+b.bin',
-      '/api/jobs/2031/reads?role=donor&region=data-flash&name=c.bin'
+      '/api/jobs/2031/reads?role=donor&region=program-flash&name=a+b.bin&modified=1764000000000',
+      '/api/jobs/2031/reads?role=donor&region=data-flash&name=c.bin&modified=1764000000000'
     ]);
   });
   it('of no region’s size are still sent, so that the server says what is wrong', async () => {

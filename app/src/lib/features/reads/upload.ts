@@ -8,6 +8,13 @@ export interface DropTarget {
   readonly regions: readonly RegionData[];
 }
 
+/** What the server says of a file that it took. */
+export interface UploadedFile {
+  readonly number: number;
+  /** It is a read that is kept already. */
+  readonly known: boolean;
+}
+
 interface DroppedFile {
   readonly file: File;
   readonly isDirectory: boolean;
@@ -27,8 +34,8 @@ function listFiles(items: DataTransfer | FileList): DroppedFile[] {
 export async function uploadFiles(
   target: DropTarget,
   items: DataTransfer | FileList
-): Promise<readonly { name: string; sent: Sent<unknown> }[]> {
-  const results: { name: string; sent: Sent<unknown> }[] = [];
+): Promise<readonly { name: string; sent: Sent<UploadedFile> }[]> {
+  const results: { name: string; sent: Sent<UploadedFile> }[] = [];
   for (const { file, isDirectory } of listFiles(items)) {
     const sent = isDirectory ? folder(file.name) : await uploadFile(target, file);
     results.push({ name: file.name, sent });
@@ -36,7 +43,7 @@ export async function uploadFiles(
   return results;
 }
 
-async function uploadFile(target: DropTarget, file: File): Promise<Sent<unknown>> {
+async function uploadFile(target: DropTarget, file: File): Promise<Sent<UploadedFile>> {
   const region = target.regions.find((r) => r.lengthBytes === file.size) ?? target.regions.at(-1);
   const largest = Math.max(...target.regions.map((r) => r.lengthBytes));
   if (region && file.size > 32 * 1024 * 1024 && file.size > largest) {
@@ -52,7 +59,8 @@ async function uploadFile(target: DropTarget, file: File): Promise<Sent<unknown>
   const query = new URLSearchParams({
     role: target.role,
     region: region?.id ?? '',
-    name: file.name
+    name: file.name,
+    modified: String(file.lastModified)
   });
   return sendBytes(`/api/jobs/${target.jobNumber}/reads?${query}`, file);
 }

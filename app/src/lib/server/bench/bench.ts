@@ -16,6 +16,14 @@ export class Bench {
   readonly scans = new Map<string, LiveScan>();
   readonly world: WorldClient | undefined;
   readonly #doip: VehicleAddress | undefined;
+  /** Free space where the database keeps its data; undefined where it cannot be seen from here. Units: bytes. */
+  freeBytes: number | undefined;
+  /** The database does not answer at this moment. */
+  databaseAway = false;
+  /** No new work is begun: the house waits for the end of a write. */
+  closing = false;
+  /** The house is being closed: nothing new is begun, and nobody waits for the database any more. */
+  closed = false;
   #told = 0;
   #pending: NodeJS.Timeout | undefined;
 
@@ -45,6 +53,7 @@ export class Bench {
   }
 
   close(): void {
+    this.closed = true;
     clearTimeout(this.#pending);
     for (const station of this.stations.values()) station.close();
   }

@@ -17,7 +17,8 @@ const make = (kind: 'read' | 'write') =>
     role: 'donor',
     tag: '0388',
     regionIds: kind === 'write' ? ['data-flash', 'program-flash'] : ['data-flash'],
-    profile: parsed.value
+    profile: parsed.value,
+    vin: 'U8HVC3F2401084417'
   });
 const sample = (measuredMv: number, measuredMa: number) => ({
   on: true,

@@ -1,3 +1,4 @@
+import type { Problem } from '@badger/core/base/result';
 import type { OperationKind, OperationState } from '@badger/core/operation/life-cycle';
 import type { UnitRole } from '@badger/core/gates/facts';
 import type { Profile } from '@badger/core/profile/profile';
@@ -29,6 +30,7 @@ export interface LiveOperationSpec {
   readonly tag: string;
   readonly regionIds: readonly string[];
   readonly profile: Profile;
+  readonly vin: string;
 }
 
 /** What is known of a running operation in this process: progress, pace, supply trace. */
@@ -38,6 +40,11 @@ export class LiveOperation {
   readonly signal = { stopped: false };
   readonly samples: SamplePoint[] = [];
   readonly startedMs = performance.now();
+  /** Something that may change the unit's memory has been sent: only ever set, never taken back. */
+  memoryMayHaveChanged = false;
+  /** A finished read until it is stored, and why it is not stored yet. */
+  image: Uint8Array | undefined;
+  unstored: Problem | undefined;
   state: OperationState = 'queued';
   limitMa = 0;
   #flushed = 0;

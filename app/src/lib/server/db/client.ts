@@ -3,12 +3,13 @@ import { resolve } from 'node:path';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
+import { storeProblem } from './pg-errors.ts';
 
 export type Db = NodePgDatabase & { $client: pg.Pool };
 /** A database handle or a transaction on it. */
 export type Tx = Pick<
   Db,
-  'select' | 'selectDistinctOn' | 'insert' | 'update' | 'delete' | 'execute'
+  'select' | 'selectDistinct' | 'selectDistinctOn' | 'insert' | 'update' | 'delete' | 'execute'
 >;
 
 const casing = 'snake_case' as const;
@@ -26,7 +27,29 @@ export function createDb(url: string | undefined, { max = 12, options = '' } = {
   // without a listener a database restart would end the process
   pool.on('error', (e) => console.error('idle database connection lost:', e.message));
   pool.on('connect', (client) => client.on('error', () => undefined));
-  return drizzle<Record<string, never>, pg.Pool>({ client: pool, casing });
+  const db = drizzle<Record<string, never>, pg.Pool>({ client: pool, casing });
+  db.transaction = (work, config) => transact(pool, (own) => own.transaction(work, config));
+  return db;
+}
+
+/**
+ * A transaction on a connection of its own, which goes back into the pool whatever happens. The package's own keeps the
+ * connection for good when "begin" fails on it: a database that was away a dozen times would leave nobody a line.
+ */
+async function transact<T>(
+  pool: pg.Pool,
+  work: (own: NodePgDatabase<Record<string, never>>) => Promise<T>
+): Promise<T> {
+  const client = await pool.connect();
+  let broken = false;
+  try {
+    return await work(drizzle<Record<string, never>, pg.PoolClient>({ client, casing }));
+  } catch (error) {
+    broken = storeProblem(error).code === 'store.database.away';
+    throw error;
+  } finally {
+    client.release(broken);
+  }
 }
 
 /** Applies the migrations; a lock keeps two processes from doing it at once. */
@@ -43,4 +66,19 @@ export async function migrateDb(
     await client.query('select pg_advisory_unlock(727001)').catch(() => undefined);
     client.release();
   }
+}
+
+/**
+ * Asks several questions: side by side on a pool, one after the other on the one connection of a transaction.
+ * Shape: the answers in the order of the questions.
+ */
+export async function gather<T extends readonly (() => Promise<unknown>)[]>(
+  db: Tx,
+  questions: readonly [...T]
+): Promise<{ -readonly [K in keyof T]: Awaited<ReturnType<T[K]>> }> {
+  type Answers = { -readonly [K in keyof T]: Awaited<ReturnType<T[K]>> };
+  if ('$client' in db) return (await Promise.all(questions.map((ask) => ask()))) as Answers;
+  const answers: unknown[] = [];
+  for (const ask of questions) answers.push(await ask());
+  return answers as Answers;
 }

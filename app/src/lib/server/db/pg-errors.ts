@@ -1,3 +1,4 @@
+import type { Problem } from '@badger/core/base/result';
 interface PgError {
   readonly code?: string;
   readonly constraint?: string;
@@ -20,4 +21,17 @@ export function isUniqueViolation(error: unknown, constraint: string): boolean {
 export function sqlStateOf(error: unknown): string | undefined {
   const { code } = rootOf(error);
   return typeof code === 'string' && /^[0-9A-Z]{5}$/.test(code) ? code : undefined;
+}
+
+/**
+ * Why something could not be stored, for people. Codes: `store.disk.full`, `store.database.refused` (with the SQLSTATE),
+ * `store.database.away`. Source: PostgreSQL error codes, class 53 and appendix A.
+ */
+export function storeProblem(error: unknown): Problem {
+  const state = sqlStateOf(error);
+  if (state === '53100') return { code: 'store.disk.full', params: {} };
+  // class 08 is a lost connection, 57 an administrator's stop: away, not refused
+  if (state === undefined || /^(08|57)/.test(state))
+    return { code: 'store.database.away', params: {} };
+  return { code: 'store.database.refused', params: { state } };
 }

@@ -6,6 +6,7 @@ import type { Person } from '../repositories/people.ts';
 const STATUS: readonly (readonly [RegExp, number])[] = [
   [/^access\.sign-in\.(needed|wrong)$/, 401],
   [/^access\.sign-in\.locked$/, 429],
+  [/^(database\.link\.away|house\.work\.closing)$/, 503],
   [/^gate\.person\.role$/, 403],
   [/\.unknown$/, 404],
   [/^request\./, 400],

@@ -196,6 +196,14 @@ export async function setStation(db: Tx, jobId: string, stationId: string): Prom
   await db.update(job).set({ stationId }).where(eq(job.id, jobId));
 }
 
+/**
+ * Holds a job until the caller's transaction ends: whoever enqueues work, reassigns, rebuilds or closes does so one after
+ * the other, each on what the one before has left.
+ */
+export async function lockJob(db: Tx, jobId: string): Promise<void> {
+  await db.execute(sql`select 1 from job where id = ${jobId}::uuid for no key update`);
+}
+
 /** Closes a job once; false when it was closed already. */
 export async function closeJob(
   db: Tx,

@@ -1,9 +1,8 @@
-import { and, asc, desc, eq, inArray, not, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, ne, not, sql } from 'drizzle-orm';
 import type { Tx } from '../db/client.ts';
-import { job, unit } from '../db/schema/jobs.ts';
+import { job, jobUnit, unit } from '../db/schema/jobs.ts';
 import { person } from '../db/schema/people.ts';
 import { operation, sample, trace } from '../db/schema/reads.ts';
-import { isUniqueViolation } from '../db/pg-errors.ts';
 
 export type NewOperation = typeof operation.$inferInsert;
 
@@ -31,6 +30,7 @@ const columns = {
   timeFactor: operation.timeFactor,
   queuedAt: operation.queuedAt,
   startedAt: operation.startedAt,
+  touchedAt: operation.touchedAt,
   endedAt: operation.endedAt
 };
 
@@ -52,6 +52,25 @@ export async function listOperationsOfJobs(db: Tx, jobIds: readonly string[]) {
     .orderBy(asc(operation.queuedAt));
 }
 
+/** Units of these jobs that an operation of another job has written and proven, each with the job that it serves now. */
+export async function listWrittenElsewhere(db: Tx, jobIds: readonly string[]) {
+  if (jobIds.length === 0) return [];
+  return db
+    .selectDistinct({ jobId: jobUnit.jobId, unitId: jobUnit.unitId })
+    .from(jobUnit)
+    .innerJoin(
+      operation,
+      and(eq(operation.unitId, jobUnit.unitId), ne(operation.jobId, jobUnit.jobId))
+    )
+    .where(
+      and(
+        inArray(jobUnit.jobId, [...jobIds]),
+        eq(operation.kind, 'write'),
+        eq(operation.state, 'done')
+      )
+    );
+}
+
 export async function findOperation(db: Tx, id: string): Promise<OperationRow | undefined> {
   const [row] = await operationsQuery(db).where(eq(operation.id, id));
   return row;
@@ -59,13 +78,27 @@ export async function findOperation(db: Tx, id: string): Promise<OperationRow | 
 
 /** Inserts a queued operation; undefined when the station is taken (the database's own lease says so). */
 export async function insertOperation(db: Tx, values: NewOperation): Promise<string | undefined> {
-  try {
-    const [row] = await db.insert(operation).values(values).returning({ id: operation.id });
-    return row?.id;
-  } catch (error) {
-    if (isUniqueViolation(error, 'operation_station_lease')) return undefined;
-    throw error;
-  }
+  const [row] = await db
+    .insert(operation)
+    .values(values)
+    .onConflictDoNothing()
+    .returning({ id: operation.id });
+  return row?.id;
+}
+
+/**
+ * Writes the true end of an operation down: of one that is active, and of one that recovery has closed as interrupted
+ * while its owner was only cut off from the database.
+ */
+export async function closeOperation(
+  db: Tx,
+  id: string,
+  values: Partial<Omit<NewOperation, 'id'>>
+): Promise<void> {
+  await db
+    .update(operation)
+    .set({ ...values, heartbeatAt: sql`clock_timestamp()` })
+    .where(and(eq(operation.id, id), inArray(operation.state, [...ACTIVE, 'interrupted'])));
 }
 
 /** Moves an active operation on; false when it is closed already. */

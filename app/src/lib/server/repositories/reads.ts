@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, max } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, max } from 'drizzle-orm';
 import type { UnitRole } from '@badger/core/gates/facts';
 import type { Tx } from '../db/client.ts';
 import { unit } from '../db/schema/jobs.ts';
@@ -17,6 +17,7 @@ const readColumns = {
   source: keptRead.source,
   sourceName: keptRead.sourceName,
   operationId: keptRead.operationId,
+  fileModifiedAt: keptRead.fileModifiedAt,
   supply: keptRead.supply,
   findings: keptRead.findings,
   takenAt: keptRead.takenAt,
@@ -39,14 +40,14 @@ export type ReadRow = Awaited<ReturnType<typeof listReadsOfJobs>>[number];
 export async function listReadsOfJobs(db: Tx, jobIds: readonly string[]) {
   if (jobIds.length === 0) return [];
   return readsQuery(db)
-    .where(inArray(keptRead.jobId, [...jobIds]))
+    .where(and(inArray(keptRead.jobId, [...jobIds]), isNull(keptRead.repeatsId)))
     .orderBy(asc(keptRead.role), asc(keptRead.regionId), asc(keptRead.number));
 }
 
 /** Reads of one unit in any job: a backup made earlier counts. */
 export async function listReadsOfUnit(db: Tx, unitId: string): Promise<ReadRow[]> {
   return readsQuery(db)
-    .where(eq(keptRead.unitId, unitId))
+    .where(and(eq(keptRead.unitId, unitId), isNull(keptRead.repeatsId)))
     .orderBy(asc(keptRead.regionId), asc(keptRead.number));
 }
 

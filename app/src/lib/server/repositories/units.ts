@@ -14,6 +14,11 @@ export async function findUnitByChip(db: Tx, chipId: string): Promise<UnitRow | 
   return row;
 }
 
+/** Holds a unit until the caller's transaction ends. */
+export async function lockUnit(db: Tx, unitId: string): Promise<void> {
+  await db.execute(sql`select 1 from unit where id = ${unitId}::uuid for no key update`);
+}
+
 export async function searchUnits(db: Tx, text: string, limit = 10): Promise<UnitRow[]> {
   const like = `%${text.replaceAll(/[%_\\]/g, '\\$&')}%`;
   return db

@@ -1,16 +1,16 @@
-import { fail, ok, type Result } from '@badger/core/base/result';
+import { fail, type Result } from '@badger/core/base/result';
 import { planWholeImage, type ClonePlan } from '@badger/core/clone/plan';
 import { isTrusted } from '@badger/core/reads/judge-region';
 import type { Deps } from '../deps.ts';
 import { appendEvent } from '../repositories/events.ts';
 import type { Person } from '../repositories/people.ts';
 import { insertCloneImage } from '../repositories/reads.ts';
-import { loadJobView } from './job-view.ts';
+import { hasRunningWork, withLockedJob } from './locked-job.ts';
 
 /**
  * Builds the clone image of a job from the reads that are trusted now, and keeps the plan.
  * Errors: `job.number.unknown`, `gate.job.closed`, `gate.person.role`, `identify.family.unknown`,
- * `clone.region.untrusted`, `clone.school.other`.
+ * `clone.region.untrusted`, `clone.school.other`, `job.work.running` (an operation of the job has not ended).
  */
 export async function buildClone(
   deps: Deps,
@@ -18,20 +18,20 @@ export async function buildClone(
   jobNumber: number
 ): Promise<Result<ClonePlan>> {
   if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
-  const view = await loadJobView(deps, jobNumber);
-  if (!view) return fail('job.number.unknown', { number: jobNumber });
-  if (view.job.closedAt) return fail('gate.job.closed');
-  if (!view.profile) return fail('identify.family.unknown', { family: view.job.familyId });
-  const plan = planWholeImage(
-    view.profile,
-    view.regions.original.map((r) => ({
-      regionId: r.region.id,
-      trustedSha256: isTrusted(r.verdict) ? r.agreement.trustedSha256 : undefined,
-      readId: r.reads.find((read) => read.sha256 === r.agreement.trustedSha256)?.id
-    }))
-  );
-  if (!plan.ok) return plan;
-  await deps.db.transaction(async (tx) => {
+  const built = await withLockedJob<ClonePlan>(deps, jobNumber, async (tx, view) => {
+    if (hasRunningWork(view)) return fail('job.work.running');
+    if (!view.profile) return fail('identify.family.unknown', { family: view.job.familyId });
+    const plan = planWholeImage(
+      view.profile,
+      view.regions.original.map((r) => ({
+        regionId: r.region.id,
+        trustedSha256: isTrusted(r.verdict) ? r.agreement.trustedSha256 : undefined,
+        readId: r.reads.find((read) => read.sha256 === r.agreement.trustedSha256)?.id
+      }))
+    );
+    if (!plan.ok) return plan;
+    // the same content again is the same image: what was proven of it stays proven
+    if (view.cloneState === 'built') return plan;
     await insertCloneImage(tx, { jobId: view.job.id, plan: plan.value, builtBy: person.id });
     await appendEvent(tx, {
       jobId: view.job.id,
@@ -39,7 +39,8 @@ export async function buildClone(
       kind: 'clone.built',
       data: Object.fromEntries(plan.value.lines.map((l) => [l.regionId, l.sha256]))
     });
+    return plan;
   });
-  deps.bench.hub.tell({ type: 'job', jobNumber });
-  return ok(plan.value);
+  if (built.ok) deps.bench.hub.tell({ type: 'job', jobNumber });
+  return built;
 }

@@ -1,32 +1,43 @@
 import { setTimeout as sleep } from 'node:timers/promises';
-import { fail, ok, type Problem, type Result } from '@badger/core/base/result';
-import { transition, type OperationEvent } from '@badger/core/operation/life-cycle';
+import { fail, ok, type Result } from '@badger/core/base/result';
+import {
+  isActive,
+  transition,
+  type OperationEvent,
+  type OperationState
+} from '@badger/core/operation/life-cycle';
 import type { ModuleIdentity } from '@badger/core/operation/module-session';
 import type { TraceRecorder } from '../bench/trace-recorder.ts';
-import { sqlStateOf } from '../db/pg-errors.ts';
+import { storeProblem } from '../db/pg-errors.ts';
 import type { Tx } from '../db/client.ts';
 import { appendEvent } from '../repositories/events.ts';
+import { lockJob } from '../repositories/jobs.ts';
 import { countPlugging } from '../repositories/kit.ts';
-import { insertSamples, insertTrace, updateOperation } from '../repositories/operations.ts';
+import {
+  closeOperation,
+  findOperation,
+  insertSamples,
+  insertTrace
+} from '../repositories/operations.ts';
 import { findUnitByChip, setIdentity } from '../repositories/units.ts';
 import { keepRead } from './keep-read.ts';
 import type { Run } from './run.ts';
+import { saveUnsaved } from './unsaved.ts';
 
 /** How an operation ended, with what it brought. */
 export interface Outcome {
   readonly result: Result<true>;
   readonly identity?: ModuleIdentity;
   readonly image?: Uint8Array;
-  /** The memory of the unit may have been changed. */
-  readonly touched?: boolean;
 }
 
-/** How long the end is tried to be stored when the database is away. Units: ms. */
-const STORE_PATIENCE_MS = 300_000;
+const MOST_PAUSE_MS = 2000;
 
 /**
- * Writes the end of an operation down: what it read or found, its trace, its event, its state, all in one
- * transaction. A database that is away is waited for; a finished read stays in memory until then.
+ * Writes the end of an operation down: what it read or found, its trace, its event, its state, all in one transaction,
+ * tried until it is stored. The end is idempotent: an end whose answer was lost is found stored and not stored twice.
+ * Until then a finished read stays in memory and is offered to the pages; when the house is closed before that, it goes
+ * into a file. What is in memory follows only after the commit.
  */
 export async function concludeOperation(
   run: Run,
@@ -35,23 +46,37 @@ export async function concludeOperation(
 ): Promise<void> {
   const { deps, live, station } = run;
   const at = deps.clock.now();
-  const deadline = performance.now() + STORE_PATIENCE_MS;
-  for (let pauseMs = 100; ; pauseMs = Math.min(2000, pauseMs * 2)) {
+  live.image = outcome.image;
+  for (let pauseMs = 100; ; pauseMs = Math.min(MOST_PAUSE_MS, pauseMs * 2)) {
     try {
-      await deps.db.transaction((tx) => store(tx, run, { outcome, recorder, at }));
+      const end = await deps.db.transaction((tx) => store(tx, run, { outcome, recorder, at }));
+      live.state = end.state;
+      if (end.identified) {
+        station.identified({
+          ...end.identified,
+          tag: live.spec.tag,
+          role: live.spec.role,
+          jobNumber: live.spec.jobNumber
+        });
+      }
       break;
     } catch (error) {
-      deps.log.warn(
-        { err: String(error), state: sqlStateOf(error) },
-        'end of operation not stored yet'
-      );
-      if (performance.now() > deadline) break;
+      live.unstored = storeProblem(error);
+      deps.bench.changed();
+      deps.log.warn({ problem: live.unstored.code }, 'end of operation not stored yet');
+      if (deps.bench.closed) {
+        await saveUnsaved(run);
+        break;
+      }
       await sleep(pauseMs);
     }
   }
+  live.unstored = undefined;
+  live.image = undefined;
   if (deps.bench.running.get(station.row.id) === live) deps.bench.running.delete(station.row.id);
   // whoever was there before: after a write the unit has to introduce itself again
-  if (outcome.touched || (live.spec.kind === 'identify' && live.state !== 'done')) station.forget();
+  if (live.memoryMayHaveChanged || (live.spec.kind === 'identify' && live.state !== 'done'))
+    station.forget();
   deps.bench.changed();
   const { jobNumber, id: operationId, kind, role, tag } = live.spec;
   deps.bench.hub.tell({
@@ -72,8 +97,24 @@ interface End {
   readonly at: Date;
 }
 
-async function store(tx: Tx, run: Run, { outcome, recorder, at }: End): Promise<void> {
+interface Stored {
+  readonly state: OperationState;
+  readonly identified: { readonly chipId: string; readonly family: string } | undefined;
+}
+
+async function store(tx: Tx, run: Run, { outcome, recorder, at }: End): Promise<Stored> {
   const { live, person, unit } = run;
+  const identified = outcome.identity && {
+    chipId: outcome.identity.chipId,
+    family: outcome.identity.family
+  };
+  await lockJob(tx, live.spec.jobId);
+  const before = await findOperation(tx, live.spec.id);
+  // recovery closes what seems to have lost its owner as interrupted; every other end is our own, stored already
+  if (!before || (!isActive(before.state) && before.state !== 'interrupted')) {
+    const state = before?.state ?? 'failed';
+    return { state, identified: state === 'done' ? identified : undefined };
+  }
   const result = outcome.result.ok ? await bring(tx, run, outcome, at) : outcome.result;
   const problem = result.ok ? undefined : result.problem;
   const event: OperationEvent = !problem
@@ -82,7 +123,6 @@ async function store(tx: Tx, run: Run, { outcome, recorder, at }: End): Promise<
       ? 'stop-requested'
       : 'problem';
   const state = transition(live.state, event, live.spec.kind) ?? 'failed';
-  const meaning = meaningOf(run, outcome, problem);
   await insertSamples(tx, live.spec.id, live.samples);
   await insertTrace(tx, {
     operationId: live.spec.id,
@@ -91,24 +131,23 @@ async function store(tx: Tx, run: Run, { outcome, recorder, at }: End): Promise<
     framesTotal: recorder.framesTotal,
     framesKept: recorder.framesKept
   });
-  const stored = await updateOperation(tx, live.spec.id, {
+  await closeOperation(tx, live.spec.id, {
     state,
     regions: live.regions,
     doneBytes: live.doneBytes,
     totalBytes: live.totalBytes,
     problem: problem ?? null,
-    meaning,
-    endedAt: at
+    meaning: meaningOf(run, state),
+    endedAt: at,
+    ...(live.memoryMayHaveChanged ? {} : { touchedAt: null })
   });
-  if (stored) {
-    await appendEvent(tx, {
-      jobId: live.spec.jobId,
-      person,
-      kind: `${live.spec.kind}.${state}`,
-      data: { unit: unit.tag, role: live.spec.role, ...(problem ? { problem: problem.code } : {}) }
-    });
-  }
-  live.state = state;
+  await appendEvent(tx, {
+    jobId: live.spec.jobId,
+    person,
+    kind: `${live.spec.kind}.${state}`,
+    data: { unit: unit.tag, role: live.spec.role, ...(problem ? { problem: problem.code } : {}) }
+  });
+  return { state, identified: state === 'done' ? identified : undefined };
 }
 
 async function bring(tx: Tx, run: Run, outcome: Outcome, at: Date): Promise<Result<true>> {
@@ -140,7 +179,7 @@ async function keepIdentity(
   identity: ModuleIdentity,
   at: Date
 ): Promise<Result<true>> {
-  const { unit, view, live, station } = run;
+  const { unit, view, station } = run;
   const { chipId, family } = identity;
   if (family !== view.job.familyId) {
     return fail('gate.family.other', { family: view.job.familyId, found: family });
@@ -155,19 +194,13 @@ async function keepIdentity(
   // whoever answers after nobody was connected has been plugged: the pins of the leads count it
   if (!station.connected) await countPlugging(tx, station.row.id, family);
   await setIdentity(tx, unit.id, { chipId, numbers: { ...identity.fields }, at });
-  station.identified({
-    chipId,
-    family,
-    tag: unit.tag,
-    role: live.spec.role,
-    jobNumber: live.spec.jobNumber
-  });
   return ok(true);
 }
 
-/** What the end means for the unit on the bench. */
-function meaningOf(run: Run, outcome: Outcome, problem: Problem | undefined): string {
-  if (run.live.spec.kind !== 'write') return 'meaning.unit.untouched';
-  if (!problem) return 'meaning.write.verified';
-  return outcome.touched ? 'meaning.write.partial' : 'meaning.unit.untouched';
+/** What the end means for the unit on the bench, by what was sent to it. */
+function meaningOf({ live }: Run, state: OperationState): string {
+  if (!live.memoryMayHaveChanged) return 'meaning.unit.untouched';
+  return live.spec.kind === 'write' && state === 'done'
+    ? 'meaning.write.verified'
+    : 'meaning.write.partial';
 }

@@ -39,6 +39,7 @@ export function jobFacts(
     jobClosed: view.job.closedAt !== null,
     needsAuthority: view.needsAuthority,
     authorityProven: view.authorityGap === undefined,
+    room: view.room,
     boxLinks: boxLinksOf(view, view.job.stationId),
     need: view.profile && findDrivenWay(view.profile)?.supply,
     originalChipId: view.units.original?.chipId ?? undefined,

@@ -1,8 +1,12 @@
-import type { Tx } from '../db/client.ts';
+import { gather, type Tx } from '../db/client.ts';
 import { listArrivals, listLatestAuthorities, type AuthorityRow } from '../repositories/arrive.ts';
 import { listJobUnits, type JobUnits } from '../repositories/jobs.ts';
 import { listKit, type KitRow } from '../repositories/kit.ts';
-import { listOperationsOfJobs, type OperationRow } from '../repositories/operations.ts';
+import {
+  listOperationsOfJobs,
+  listWrittenElsewhere,
+  type OperationRow
+} from '../repositories/operations.ts';
 import { listLatestCloneImages, listReadsOfJobs, type ReadRow } from '../repositories/reads.ts';
 import { listLatestScans, listProofTests, type ScanRow } from '../repositories/scans.ts';
 
@@ -16,6 +20,8 @@ export interface JobRecords {
   readonly reads: readonly ReadRow[];
   readonly clone: CloneImage | undefined;
   readonly operations: readonly OperationRow[];
+  /** Units of the job that another job has verifiedly written. */
+  readonly writtenElsewhere: ReadonlySet<string>;
   readonly authority: AuthorityRow | undefined;
   readonly arrival: ArrivalRow | undefined;
   /** Newest scan of the vehicle, and of the loose unit on the bench. */
@@ -32,17 +38,18 @@ export async function loadJobRecords(
   db: Tx,
   jobIds: readonly string[]
 ): Promise<(jobId: string) => JobRecords> {
-  const [units, reads, clones, operations, authorities, arrivals, scans, tests, kit] =
-    await Promise.all([
-      listJobUnits(db, jobIds),
-      listReadsOfJobs(db, jobIds),
-      listLatestCloneImages(db, jobIds),
-      listOperationsOfJobs(db, jobIds),
-      listLatestAuthorities(db, jobIds),
-      listArrivals(db, jobIds),
-      listLatestScans(db, jobIds),
-      listProofTests(db, jobIds),
-      listKit(db)
+  const [units, reads, clones, operations, written, authorities, arrivals, scans, tests, kit] =
+    await gather(db, [
+      () => listJobUnits(db, jobIds),
+      () => listReadsOfJobs(db, jobIds),
+      () => listLatestCloneImages(db, jobIds),
+      () => listOperationsOfJobs(db, jobIds),
+      () => listWrittenElsewhere(db, jobIds),
+      () => listLatestAuthorities(db, jobIds),
+      () => listArrivals(db, jobIds),
+      () => listLatestScans(db, jobIds),
+      () => listProofTests(db, jobIds),
+      () => listKit(db)
     ]);
   return (jobId) => {
     const own = <T extends { jobId: string }>(rows: readonly T[]) =>
@@ -53,6 +60,7 @@ export async function loadJobRecords(
       reads: own(reads),
       clone: own(clones)[0],
       operations: own(operations),
+      writtenElsewhere: new Set(own(written).map((w) => w.unitId)),
       authority: own(authorities)[0],
       arrival: own(arrivals)[0],
       vehicleScan: scansOfJob.find((s) => s.kind !== 'bench'),

@@ -1,6 +1,6 @@
-import type { Judgement } from '@badger/core/base/verdict';
+import { judge, type Judgement } from '@badger/core/base/verdict';
 import { judgeSupply } from '@badger/core/electrical/judge-supply';
-import type { RegionGateFact, UnitRole } from '@badger/core/gates/facts';
+import type { GateFacts, RegionGateFact, UnitRole } from '@badger/core/gates/facts';
 import { judgeLineOfWork, type JobFacts } from '@badger/core/gates/line-of-work';
 import { findNextStep, type NextStep } from '@badger/core/gates/next-step';
 import type { Stop } from '@badger/core/gates/stops';
@@ -9,7 +9,9 @@ import { parseVin } from '@badger/core/identity/vin';
 import { judgeDonor, type DonorCheck } from '@badger/core/match/judge-donor';
 import { isActive } from '@badger/core/operation/life-cycle';
 import { findDrivenWay, type Profile } from '@badger/core/profile/profile';
+import { findEqualBackups } from '@badger/core/reads/equal-backup';
 import { isTrusted } from '@badger/core/reads/judge-region';
+import type { Tx } from '../db/client.ts';
 import type { Deps } from '../deps.ts';
 import { findJob, type JobRow, type JobUnits, type UnitRow } from '../repositories/jobs.ts';
 import type { OperationRow } from '../repositories/operations.ts';
@@ -35,19 +37,25 @@ export interface JobView {
   readonly lastWrite: OperationRow | undefined;
   readonly line: Record<Stop, Judgement>;
   readonly next: NextStep;
+  /** Room on the disk of the database. */
+  readonly room: GateFacts['room'];
   /** The donor held against the original by the rules of the family. */
   readonly match: DonorCheck | undefined;
 }
 
 /** Loads a job with its verdicts; undefined when there is no such number. */
-export async function loadJobView(deps: Deps, number: number): Promise<JobView | undefined> {
-  const job = await findJob(deps.db, number);
-  return job && buildJobView(deps, job);
+export async function loadJobView(
+  deps: Deps,
+  number: number,
+  db: Tx = deps.db
+): Promise<JobView | undefined> {
+  const job = await findJob(db, number);
+  return job && buildJobView(deps, job, db);
 }
 
-export async function buildJobView(deps: Deps, job: JobRow): Promise<JobView> {
-  const records = await loadJobRecords(deps.db, [job.id]);
-  return viewJob(deps, job, records(job.id));
+export async function buildJobView(deps: Deps, job: JobRow, db: Tx = deps.db): Promise<JobView> {
+  const records = await loadJobRecords(db, [job.id]);
+  return viewJob(deps, { job, records: records(job.id), db });
 }
 
 /** Views of many jobs, their records loaded together. */
@@ -56,17 +64,30 @@ export async function buildJobViews(deps: Deps, jobs: readonly JobRow[]): Promis
     deps.db,
     jobs.map((j) => j.id)
   );
-  return Promise.all(jobs.map((job) => viewJob(deps, job, records(job.id))));
+  return Promise.all(
+    jobs.map((job) => viewJob(deps, { job, records: records(job.id), db: deps.db }))
+  );
 }
 
-async function viewJob(deps: Deps, job: JobRow, records: JobRecords): Promise<JobView> {
+async function viewJob(
+  deps: Deps,
+  { job, records, db }: { job: JobRow; records: JobRecords; db: Tx }
+): Promise<JobView> {
   const { units, reads, clone, operations } = records;
   const profile = deps.profiles.get(job.familyId);
-  const writes = operations.filter((o) => o.kind === 'write');
-  const regions = {
-    original: await viewsOf(deps, profile, 'original', readsOf(reads, 'original', units.original)),
-    donor: await viewsOf(deps, profile, 'donor', backupsOf(reads, units.donor, writes))
-  };
+  const writes = operations.filter((o) => o.kind === 'write' && o.unitId === units.donor?.id);
+  const original = await viewsOf(
+    db,
+    profile,
+    'original',
+    readsOf(reads, 'original', units.original)
+  );
+  const backups = await viewsOf(db, profile, 'donor', backupsOf(reads, units.donor, writes));
+  const writtenElsewhere = records.writtenElsewhere.has(units.donor?.id ?? '');
+  const donor = profile
+    ? holdAgainst(profile, { original, donor: backups, writtenElsewhere })
+    : backups;
+  const regions = { original, donor };
   const match = profile && matchUnits(profile, units);
   const cloneState = stateOfClone(clone, regions.original, profile);
   const lastWrite = writes.at(-1);
@@ -89,7 +110,7 @@ async function viewJob(deps: Deps, job: JobRow, records: JobRecords): Promise<Jo
     originalRegions: regions.original.map((r) => r.verdict),
     donorRegions: units.donor ? regions.donor.map((r) => r.verdict) : [],
     clone: cloneState,
-    lastWrite: stateOfWrite(lastWrite)
+    lastWrite: stateOfWrite(lastWrite, clone)
   };
   const line = judgeLineOfWork(facts);
   return {
@@ -107,8 +128,17 @@ async function viewJob(deps: Deps, job: JobRow, records: JobRecords): Promise<Jo
     lastWrite,
     line,
     next: findNextStep(line),
+    room: { freeBytes: deps.bench.freeBytes, needBytes: roomFor(profile) },
     match
   };
+}
+
+/** A read is stored once and stands in the log of the database once more; some room for everything beside it. Units: bytes. */
+const BESIDE_BYTES = 64 * 1024 ** 2;
+
+function roomFor(profile: Profile | undefined): number {
+  const largest = Math.max(0, ...(profile?.regions ?? []).map((r) => r.lengthBytes));
+  return 2 * largest + BESIDE_BYTES;
 }
 
 function gapOf(job: JobRow, { authority }: JobRecords): JobView['authorityGap'] {
@@ -121,13 +151,8 @@ function gapOf(job: JobRow, { authority }: JobRecords): JobView['authorityGap'] 
   );
 }
 
-function viewsOf(
-  deps: Deps,
-  profile: Profile | undefined,
-  role: UnitRole,
-  reads: readonly ReadRow[]
-) {
-  return profile ? buildRegionViews(deps.db, { profile, role, reads }) : Promise.resolve([]);
+function viewsOf(db: Tx, profile: Profile | undefined, role: UnitRole, reads: readonly ReadRow[]) {
+  return profile ? buildRegionViews(db, { profile, role, reads }) : Promise.resolve([]);
 }
 
 function readsOf(reads: readonly ReadRow[], role: UnitRole, unit: UnitRow | undefined): ReadRow[] {
@@ -140,8 +165,35 @@ function backupsOf(
   donor: UnitRow | undefined,
   writes: readonly OperationRow[]
 ): ReadRow[] {
-  const touched = writes.find((w) => w.unitId === donor?.id && w.startedAt)?.startedAt;
+  const touched = writes.find((w) => w.touchedAt)?.touchedAt;
   return readsOf(reads, 'donor', donor).filter((r) => !touched || r.takenAt < touched);
+}
+
+/** A backup that is the original's own content is none, whatever else is true of it. */
+function holdAgainst(
+  profile: Profile,
+  sides: {
+    original: readonly RegionView[];
+    donor: readonly RegionView[];
+    writtenElsewhere: boolean;
+  }
+): RegionView[] {
+  const shas = (views: readonly RegionView[], id: string) =>
+    views.find((v) => v.region.id === id)?.reads.map((r) => r.sha256) ?? [];
+  const equal = findEqualBackups(
+    profile,
+    profile.regions.map((r) => ({
+      regionId: r.id,
+      original: shas(sides.original, r.id),
+      donor: shas(sides.donor, r.id)
+    })),
+    sides
+  );
+  return sides.donor.map((view) =>
+    equal.includes(view.region.id)
+      ? { ...view, verdict: judge('stop', 'reads.donor.equal', { region: view.region.name }) }
+      : view
+  );
 }
 
 function factsOfVehicle(job: JobRow) {
@@ -209,13 +261,18 @@ function stateOfClone(
   return holds && clone.plan.lines.length === profile.regions.length ? 'built' : 'stale';
 }
 
-function stateOfWrite(write: OperationRow | undefined): JobFacts['lastWrite'] {
+/** How the last write to the present donor stands, told by what was sent to it and what it was meant to hold. */
+function stateOfWrite(
+  write: OperationRow | undefined,
+  clone: CloneImage | undefined
+): JobFacts['lastWrite'] {
   if (!write) return 'none';
   if (isActive(write.state)) return 'active';
-  if (write.state === 'done') return 'verified';
-  if (write.state === 'interrupted') return 'interrupted';
+  // proven is what was meant then; another image since is another write
+  if (write.state === 'done') return write.cloneImageId === clone?.id ? 'verified' : 'none';
   // a write that was turned away before it touched the unit leaves everything as it was
-  return write.meaning === 'meaning.unit.untouched' ? 'none' : 'failed';
+  if (!write.touchedAt) return 'none';
+  return write.state === 'interrupted' ? 'interrupted' : 'failed';
 }
 
 function supplyJudgement(
@@ -237,7 +294,8 @@ export function gateRegions(view: JobView): RegionGateFact[] {
       name: original.region.name,
       trustedSha256: isTrusted(original.verdict) ? original.agreement.trustedSha256 : undefined,
       cloneSha256: line?.sha256,
-      donorBackedUp: donor !== undefined && isTrusted(donor.verdict)
+      donorBackedUp: donor !== undefined && isTrusted(donor.verdict),
+      donorEqualsOriginal: donor?.verdict.code === 'reads.donor.equal'
     };
   });
 }

@@ -2,21 +2,14 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import type { AssignUnit, Authority } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { appendEvent } from '../repositories/events.ts';
-import {
-  closeJob,
-  findJob,
-  findJobUnits,
-  setAuthority,
-  setStation,
-  type JobRow
-} from '../repositories/jobs.ts';
+import { closeJob, findJob, setAuthority, setStation, type JobRow } from '../repositories/jobs.ts';
 import type { Person } from '../repositories/people.ts';
 import { listReadsOfUnit } from '../repositories/reads.ts';
 import { clearIdentity, findUnitByTag } from '../repositories/units.ts';
 import type { UnitRole } from '@badger/core/gates/facts';
 import { insertAuthority, isPhotoOfJob } from '../repositories/arrive.ts';
 import { attachUnit } from './intake.ts';
-import { loadJobView } from './job-view.ts';
+import { hasRunningWork, withLockedJob } from './locked-job.ts';
 
 async function openJob(deps: Deps, number: number): Promise<Result<JobRow>> {
   const job = await findJob(deps.db, number);
@@ -27,38 +20,37 @@ async function openJob(deps: Deps, number: number): Promise<Result<JobRow>> {
 /**
  * Names the unit that is the original or the donor of a job.
  * Errors: those of an open job, `job.unit.family`, `job.units.same`, `job.donor.written` (one was written already),
- * `job.original.read` (reads of the present original are kept). An empty tag asks for a new one.
+ * `job.work.running`, `job.original.read` (reads of the present original are kept). An empty tag asks for a new one.
  */
 export async function assignUnit(
   deps: Deps,
   person: Person,
   { jobNumber, tag, role, place, condition }: { jobNumber: number } & AssignUnit
 ): Promise<Result<true>> {
-  const view = await loadJobView(deps, jobNumber);
-  if (!view) return fail('job.number.unknown', { number: jobNumber });
-  if (view.job.closedAt) return fail('gate.job.closed');
-  const other = view.units[role === 'donor' ? 'original' : 'donor'];
-  if (tag !== '' && other?.tag === tag) return fail('job.units.same', { tag });
-  if (role === 'donor' && view.lastWrite?.startedAt) {
-    return fail('job.donor.written', { tag: view.lastWrite.unitTag });
-  }
-  if (role === 'original' && view.regions.original.some((r) => r.reads.length > 0)) {
-    return fail('job.original.read', { tag: view.units.original?.tag ?? '' });
-  }
-  const known = tag === '' ? undefined : await findUnitByTag(deps.db, tag);
-  const family = view.job.familyId;
-  if (known && known.familyId !== family) {
-    return fail('job.unit.family', { tag, family: known.familyId });
-  }
-  await deps.db.transaction(async (tx) => {
+  const done = await withLockedJob<true>(deps, jobNumber, async (tx, view) => {
+    if (hasRunningWork(view)) return fail('job.work.running');
+    const other = view.units[role === 'donor' ? 'original' : 'donor'];
+    if (tag !== '' && other?.tag === tag) return fail('job.units.same', { tag });
+    if (role === 'donor' && view.lastWrite?.touchedAt) {
+      return fail('job.donor.written', { tag: view.lastWrite.unitTag });
+    }
+    if (role === 'original' && view.regions.original.some((r) => r.reads.length > 0)) {
+      return fail('job.original.read', { tag: view.units.original?.tag ?? '' });
+    }
+    const known = tag === '' ? undefined : await findUnitByTag(tx, tag);
+    const family = view.job.familyId;
+    if (known && known.familyId !== family) {
+      return fail('job.unit.family', { tag, family: known.familyId });
+    }
     await attachUnit(tx, {
       ...{ jobId: view.job.id, role, tag, family, person },
       ...(place ? { place } : {}),
       ...(condition ? { condition } : {})
     });
+    return ok(true);
   });
-  deps.bench.hub.tell({ type: 'job', jobNumber });
-  return ok(true);
+  if (done.ok) deps.bench.hub.tell({ type: 'job', jobNumber });
+  return done;
 }
 
 /**
@@ -113,24 +105,29 @@ export async function forgetChip(
   options: { jobNumber: number; role: UnitRole }
 ): Promise<Result<true>> {
   if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
-  const job = await openJob(deps, options.jobNumber);
-  if (!job.ok) return job;
-  const unit = (await findJobUnits(deps.db, job.value.id))[options.role];
-  if (!unit) return fail('upload.unit.none', { role: options.role });
-  if ((await listReadsOfUnit(deps.db, unit.id)).some((r) => r.source === 'bench')) {
-    return fail('identify.chip.used', { tag: unit.tag });
-  }
-  await deps.db.transaction(async (tx) => {
-    await clearIdentity(tx, unit.id);
-    await appendEvent(tx, {
-      jobId: job.value.id,
-      person,
-      kind: 'chip.forgotten',
-      data: { unit: unit.tag, role: options.role, chipId: unit.chipId ?? '' }
-    });
-  });
+  const forgotten = await withLockedJob<{ tag: string }>(
+    deps,
+    options.jobNumber,
+    async (tx, view) => {
+      if (hasRunningWork(view)) return fail('job.work.running');
+      const unit = view.units[options.role];
+      if (!unit) return fail('upload.unit.none', { role: options.role });
+      if ((await listReadsOfUnit(tx, unit.id)).some((r) => r.source === 'bench')) {
+        return fail('identify.chip.used', { tag: unit.tag });
+      }
+      await clearIdentity(tx, unit.id);
+      await appendEvent(tx, {
+        jobId: view.job.id,
+        person,
+        kind: 'chip.forgotten',
+        data: { unit: unit.tag, role: options.role, chipId: unit.chipId ?? '' }
+      });
+      return ok({ tag: unit.tag });
+    }
+  );
+  if (!forgotten.ok) return forgotten;
   for (const station of deps.bench.stations.values()) {
-    if (station.connected?.tag === unit.tag) station.forget();
+    if (station.connected?.tag === forgotten.value.tag) station.forget();
   }
   deps.bench.hub.tell({ type: 'job', jobNumber: options.jobNumber });
   return ok(true);
@@ -160,7 +157,7 @@ export async function moveToStation(
 
 /**
  * Closes a job: from then on it is a record.
- * Errors: those of an open job, `gate.person.role`, `job.close.unverified`, `gate.station.busy`.
+ * Errors: those of an open job, `gate.person.role`, `job.close.unverified`, `job.work.running` (an operation has not ended).
  */
 export async function finishJob(
   deps: Deps,
@@ -168,17 +165,14 @@ export async function finishJob(
   jobNumber: number
 ): Promise<Result<true>> {
   if (person.role === 'trainee') return fail('gate.person.role', { role: person.role });
-  const view = await loadJobView(deps, jobNumber);
-  if (!view) return fail('job.number.unknown', { number: jobNumber });
-  if (view.job.closedAt) return fail('gate.job.closed');
-  if (view.line.write.code === 'write.clone.active') return fail('gate.station.busy');
-  if (view.line.write.code !== 'write.clone.verified') return fail('job.close.unverified');
-  const closed = await deps.db.transaction(async (tx) => {
-    const first = await closeJob(tx, view.job.id, person.id, deps.clock.now());
-    if (first) await appendEvent(tx, { jobId: view.job.id, person, kind: 'job.closed' });
-    return first;
+  const closed = await withLockedJob<true>(deps, jobNumber, async (tx, view) => {
+    if (hasRunningWork(view)) return fail('job.work.running');
+    if (view.line.write.code !== 'write.clone.verified') return fail('job.close.unverified');
+    if (!(await closeJob(tx, view.job.id, person.id, deps.clock.now())))
+      return fail('gate.job.closed');
+    await appendEvent(tx, { jobId: view.job.id, person, kind: 'job.closed' });
+    return ok(true);
   });
-  if (!closed) return fail('gate.job.closed');
-  deps.bench.hub.tell({ type: 'job', jobNumber });
-  return ok(true);
+  if (closed.ok) deps.bench.hub.tell({ type: 'job', jobNumber });
+  return closed;
 }

@@ -9,6 +9,7 @@ import { appendEvent } from '../repositories/events.ts';
 import { saveImage } from '../repositories/images.ts';
 import type { JobRow, UnitRow } from '../repositories/jobs.ts';
 import type { Person } from '../repositories/people.ts';
+import { lockUnit } from '../repositories/units.ts';
 import { insertRead, nextReadNumber } from '../repositories/reads.ts';
 
 export interface ReadToKeep {
@@ -23,6 +24,7 @@ export interface ReadToKeep {
   readonly person: Person;
   readonly at: Date;
   readonly operationId?: string;
+  readonly fileModifiedAt?: Date | null;
   readonly supply?: SupplyFigures | null;
 }
 
@@ -31,6 +33,8 @@ export async function keepRead(
   tx: Tx,
   read: ReadToKeep
 ): Promise<{ id: string; number: number; name: string; sha256: string }> {
+  // numbers are given one after the other, whatever jobs a unit serves in
+  await lockUnit(tx, read.unit.id);
   const { id: imageId, sha256 } = await saveImage(tx, read.bytes);
   const number = await nextReadNumber(tx, read.unit.id, read.regionId);
   const name = proposeName({
@@ -53,6 +57,7 @@ export async function keepRead(
     source: read.source,
     sourceName: read.sourceName,
     operationId: read.operationId ?? null,
+    fileModifiedAt: read.fileModifiedAt ?? null,
     supply: read.supply ?? null,
     findings: [...findings],
     takenAt: read.at,

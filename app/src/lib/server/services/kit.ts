@@ -1,4 +1,4 @@
-import { statfs, readFile, readdir } from 'node:fs/promises';
+import { readFile, readdir } from 'node:fs/promises';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { findDrivenWay } from '@badger/core/profile/profile';
 import type { KitItem } from '@badger/core/kit/kit-item';
@@ -83,15 +83,15 @@ export async function lookAtComputer(deps: Deps): Promise<ComputerCheck[]> {
   const databaseMs = await readDatabaseClock(deps.db);
   const tookMs = Math.round(performance.now() - started);
   const offsetMs = Math.abs(databaseMs - deps.clock.machineMs());
-  const disk = await statfs('.');
-  const free = disk.bavail * disk.bsize;
+  // the disk that reads go to, which may be another than that of the program
+  const free = deps.bench.freeBytes;
   return [
     { id: 'mains', by: 'server', ...(await lookAtMains()) },
     {
       id: 'disk',
       by: 'server',
-      good: free >= MIN_FREE_BYTES,
-      found: `${Math.floor(free / 1024 ** 3)} GiB`
+      good: free === undefined ? undefined : free >= MIN_FREE_BYTES,
+      found: free === undefined ? '' : `${Math.floor(free / 1024 ** 3)} GiB`
     },
     {
       id: 'clock',

@@ -9,6 +9,7 @@ import type { Deps } from '../deps.ts';
 export function describeBench(deps: Deps): LiveBench {
   const { world } = deps.bench;
   return {
+    databaseAway: deps.bench.databaseAway,
     speed: world?.latest?.speed,
     stations: [...deps.bench.stations.values()].map((s) => describeStation(deps, s)),
     units: world?.latest?.units ?? [],
@@ -84,6 +85,8 @@ function describeOperation(live: LiveOperation): NonNullable<LiveStation['operat
     bytesPerSecond: estimate.bytesPerSecond,
     leftSeconds: estimate.leftSeconds,
     pace: estimate.pace,
+    unstored: live.unstored,
+    offersImage: live.unstored !== undefined && live.image !== undefined,
     sample: last
   };
 }

@@ -2,6 +2,7 @@ import { setInterval as every } from 'node:timers';
 import pg from 'pg';
 import type { Deps } from '../deps.ts';
 import { appendEvent } from '../repositories/events.ts';
+import { lockJob } from '../repositories/jobs.ts';
 import {
   isOwnerGone,
   listSilentOperations,
@@ -24,6 +25,8 @@ export function holdOwnerLock(url: string, owner: number): () => Promise<void> {
   let client: pg.Client | undefined;
   let retry: NodeJS.Timeout | undefined;
   let closed = false;
+  /** The end of a connection that is down already is waited for in vain. */
+  let up = false;
   const connect = async () => {
     const next = new pg.Client({
       connectionString: url,
@@ -36,12 +39,14 @@ export function holdOwnerLock(url: string, owner: number): () => Promise<void> {
     const lost = () => {
       if (over) return;
       over = true;
+      if (client === next) up = false;
       if (!closed) retry = setTimeout(() => void connect(), RECONNECT_MS);
     };
     next.on('error', lost);
     next.on('end', lost);
     try {
       await next.connect();
+      up = true;
       await next.query('select pg_advisory_lock(727002, $1)', [owner]);
     } catch {
       await next.end().catch(() => undefined);
@@ -52,7 +57,7 @@ export function holdOwnerLock(url: string, owner: number): () => Promise<void> {
   return async () => {
     closed = true;
     clearTimeout(retry);
-    await client?.end().catch(() => undefined);
+    if (up) await client?.end().catch(() => undefined);
   };
 }
 
@@ -74,10 +79,10 @@ export async function recoverOperations(deps: Deps): Promise<number> {
 }
 
 async function interrupt(deps: Deps, row: OperationRow): Promise<boolean> {
-  const untouched = row.kind !== 'write' || row.startedAt === null;
-  const meaning = untouched ? 'meaning.unit.untouched' : 'meaning.write.interrupted';
+  const meaning = row.touchedAt ? 'meaning.write.interrupted' : 'meaning.unit.untouched';
   const person = (await listPeople(deps.db)).find((p) => p.name === row.personName);
   return deps.db.transaction(async (tx) => {
+    await lockJob(tx, row.jobId);
     const done = await updateOperation(tx, row.id, {
       state: 'interrupted',
       meaning,

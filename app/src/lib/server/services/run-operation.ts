@@ -1,8 +1,10 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
+import type { DiagnosticLink } from '@badger/core/port/diagnostic-link';
+import { watchChanges } from '@badger/core/operation/memory-changes';
 import { identifyModule, readChipId, unlockModule } from '@badger/core/operation/module-session';
 import { readMemory } from '@badger/core/operation/read-memory';
 import { findDrivenWay, getRegion, rangeOf } from '@badger/core/profile/profile';
-import type { CanLink } from '../bench/can-link.ts';
+import { storeProblem } from '../db/pg-errors.ts';
 import { TraceRecorder } from '../bench/trace-recorder.ts';
 import { insertSamples, updateOperation } from '../repositories/operations.ts';
 import { concludeOperation, type Outcome } from './conclude-operation.ts';
@@ -24,7 +26,7 @@ export async function runOperation(run: Run): Promise<void> {
     await advance(run, 'lease-taken');
     outcome = await work(run, recorder);
   } catch (error) {
-    deps.log.error({ err: error, operation: live.spec.id }, 'operation failed inside');
+    deps.log.error({ err: String(error), operation: live.spec.id }, 'operation failed inside');
     outcome = { result: fail('operation.fault.internal') };
   }
   clearInterval(pulse);
@@ -42,7 +44,7 @@ async function flush({ deps, live }: Run): Promise<void> {
     await insertSamples(deps.db, live.spec.id, live.takeSamples());
   } catch (error) {
     // the work goes on without the database; the end is written when it is back
-    deps.log.warn({ err: String(error), operation: live.spec.id }, 'progress not stored');
+    deps.log.warn({ problem: storeProblem(error).code }, 'progress not stored');
   }
 }
 
@@ -52,7 +54,7 @@ async function work(run: Run, recorder: TraceRecorder): Promise<Outcome> {
   if (!way) return { result: fail('gate.way.none', { family: view.job.familyId }) };
   const opened = await station.box.openLink(way.can, recorder);
   if (!opened.ok) return { result: opened };
-  const link = opened.value;
+  const link = watchChanges(opened.value, () => (live.memoryMayHaveChanged = true));
   try {
     if (live.spec.kind === 'identify') return await identify(run, link);
     const right = await provesToBe(run, link);
@@ -60,11 +62,11 @@ async function work(run: Run, recorder: TraceRecorder): Promise<Outcome> {
     if (live.signal.stopped) return { result: fail('operation.run.stopped', { doneBytes: 0 }) };
     return live.spec.kind === 'write' ? await runWrite(run, link) : await read(run, link);
   } finally {
-    await link.close();
+    await opened.value.close();
   }
 }
 
-async function identify(run: Run, link: CanLink): Promise<Outcome> {
+async function identify(run: Run, link: DiagnosticLink): Promise<Outcome> {
   const profile = run.live.spec.profile;
   const way = findDrivenWay(profile);
   if (!way) return { result: fail('gate.way.none', { family: profile.id }) };
@@ -75,7 +77,7 @@ async function identify(run: Run, link: CanLink): Promise<Outcome> {
 }
 
 /** Reads the chip id once more and holds it against the unit that this operation is meant for. */
-async function provesToBe(run: Run, link: CanLink): Promise<Result<true>> {
+async function provesToBe(run: Run, link: DiagnosticLink): Promise<Result<true>> {
   const { live, unit, view } = run;
   const way = findDrivenWay(live.spec.profile);
   if (!way) return fail('gate.way.none', { family: view.job.familyId });
@@ -92,7 +94,7 @@ async function provesToBe(run: Run, link: CanLink): Promise<Result<true>> {
   return ok(true);
 }
 
-async function read(run: Run, link: CanLink): Promise<Outcome> {
+async function read(run: Run, link: DiagnosticLink): Promise<Outcome> {
   const { live } = run;
   const way = findDrivenWay(live.spec.profile);
   if (!way) return { result: fail('gate.way.none') };

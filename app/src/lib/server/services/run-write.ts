@@ -6,8 +6,8 @@ import type { PlanLine } from '@badger/core/clone/plan';
 import { unlockModule } from '@badger/core/operation/module-session';
 import { readMemory } from '@badger/core/operation/read-memory';
 import { eraseMemory, writeMemory } from '@badger/core/operation/write-memory';
+import type { DiagnosticLink } from '@badger/core/port/diagnostic-link';
 import { findDrivenWay, getRegion, rangeOf } from '@badger/core/profile/profile';
-import type { CanLink } from '../bench/can-link.ts';
 import { loadImage } from '../repositories/images.ts';
 import type { Outcome } from './conclude-operation.ts';
 import { advance, type Run } from './run.ts';
@@ -15,9 +15,10 @@ import { advance, type Run } from './run.ts';
 /**
  * Writes the clone image to the donor, region by region in the plan's order, and reads each region back before
  * the next one is touched. Everything that is to be written is loaded and proven before the first erase.
- * Nothing is repeated by itself. `touched` in the outcome tells whether the unit's memory may have changed.
+ * Nothing is repeated by itself. Once something was sent that changes memory the database is not waited for any more: a
+ * unit that is half written is worth more finished and proven than explained.
  */
-export async function runWrite(run: Run, link: CanLink): Promise<Outcome> {
+export async function runWrite(run: Run, link: DiagnosticLink): Promise<Outcome> {
   const plan = run.view.clone?.plan;
   const way = findDrivenWay(run.live.spec.profile);
   if (!plan || !way) return { result: fail('gate.image.none') };
@@ -33,14 +34,14 @@ export async function runWrite(run: Run, link: CanLink): Promise<Outcome> {
   for (const [index, line] of plan.lines.entries()) {
     const image = images.get(line.regionId) as Uint8Array;
     const written = await writeRegion(run, link, { line, image });
-    if (!written.ok) return { result: written, touched: true };
+    if (!written.ok) return { result: written };
     if (index === plan.lines.length - 1) await advance(run, 'all-written');
     const equal = await readBack(run, link, { line, image });
-    if (!equal.ok) return { result: equal, touched: true };
+    if (!equal.ok) return { result: equal };
   }
   // out of the programming session; the content is proven already, so a unit that does not answer is no fault
   await link.exchange(encodeHardReset());
-  return { result: ok(true), touched: true };
+  return { result: ok(true) };
 }
 
 interface RegionWrite {
@@ -50,7 +51,7 @@ interface RegionWrite {
 
 async function writeRegion(
   run: Run,
-  link: CanLink,
+  link: DiagnosticLink,
   { line, image }: RegionWrite
 ): Promise<Result<true>> {
   const { live, deps } = run;
@@ -73,7 +74,7 @@ async function writeRegion(
 
 async function readBack(
   run: Run,
-  link: CanLink,
+  link: DiagnosticLink,
   { line, image }: RegionWrite
 ): Promise<Result<true>> {
   const { live, deps } = run;

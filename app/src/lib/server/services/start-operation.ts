@@ -1,10 +1,12 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import type { GateKind } from '@badger/core/gates/check-gate';
 import type { UnitRole } from '@badger/core/gates/facts';
-import type { OperationKind } from '@badger/core/operation/life-cycle';
+import { isActive, type OperationKind } from '@badger/core/operation/life-cycle';
 import type { StartOperation } from '../../schema/requests.ts';
+import type { Profile } from '@badger/core/profile/profile';
 import { LiveOperation } from '../bench/live-operation.ts';
 import type { StationBench } from '../bench/station-bench.ts';
+import type { Tx } from '../db/client.ts';
 import type { Deps } from '../deps.ts';
 import { appendEvent } from '../repositories/events.ts';
 import type { UnitRow } from '../repositories/jobs.ts';
@@ -12,24 +14,51 @@ import { setStation } from '../repositories/jobs.ts';
 import { insertOperation } from '../repositories/operations.ts';
 import type { Person } from '../repositories/people.ts';
 import { checkJobGate } from './gate.ts';
-import { loadJobView, type JobView } from './job-view.ts';
+import type { JobView } from './job-view.ts';
+import { withLockedJob } from './locked-job.ts';
 import { runOperation } from './run-operation.ts';
 import type { Run } from './run.ts';
 
 /**
- * Starts an operation if its gate is open, and leaves it running in the background.
- * Errors: `job.number.unknown`, `station.id.unknown`, `upload.unit.none`, `upload.region.unknown`,
- * `write.confirmation.wrong`, `gate.station.busy`, and the code of the line that holds the gate.
+ * Starts an operation if its gate is open, and leaves it running in the background. Gate, units and image are looked at
+ * while the job is held: nobody can change them between the look and the lease.
+ * Errors: `job.number.unknown`, `gate.job.closed`, `station.id.unknown`, `house.work.closing` (the application is being stopped), `upload.unit.none`, `upload.region.unknown`,
+ * `write.confirmation.wrong`, `gate.station.busy`, `gate.unit.busy` (it is worked on elsewhere), and the code of the line
+ * that holds the gate.
  */
 export async function startOperation(
   deps: Deps,
   person: Person,
   request: StartOperation
 ): Promise<Result<{ operationId: string }>> {
-  const view = await loadJobView(deps, request.jobNumber);
-  if (!view) return fail('job.number.unknown', { number: request.jobNumber });
+  if (deps.bench.closing || deps.bench.closed) return fail('house.work.closing');
   const station = deps.bench.stations.get(request.stationId);
   if (!station) return fail('station.id.unknown');
+  const queued = await withLockedJob(deps, request.jobNumber, async (tx, view) => {
+    const checked = check(deps, person, { request, view });
+    return checked.ok ? enqueue(deps, tx, { ...checked.value, person, request, station }) : checked;
+  });
+  if (!queued.ok) return queued;
+  // the lease is held and on paper: only now the bench begins
+  const run = queued.value;
+  deps.bench.running.set(request.stationId, run.live);
+  void runOperation(run);
+  deps.bench.hub.tell({ type: 'job', jobNumber: request.jobNumber });
+  return ok({ operationId: run.live.spec.id });
+}
+
+interface Checked {
+  readonly role: UnitRole;
+  readonly unit: UnitRow;
+  readonly view: JobView;
+  readonly profile: Profile;
+}
+
+function check(
+  deps: Deps,
+  person: Person,
+  { request, view }: { request: StartOperation; view: JobView }
+): Result<Checked> {
   const role = request.kind === 'write' ? 'donor' : (request.role ?? 'original');
   const unit = view.units[role];
   if (!unit) return fail('upload.unit.none', { role });
@@ -39,14 +68,16 @@ export async function startOperation(
     person
   });
   if (gate.holding) return fail(gate.holding.code, { ...gate.holding.params });
-  if (!view.profile) return fail('identify.family.unknown', { family: view.job.familyId });
-  if (request.kind === 'read' && !view.profile.regions.some((r) => r.id === request.regionId)) {
+  const { profile } = view;
+  if (!profile) return fail('identify.family.unknown', { family: view.job.familyId });
+  if (request.kind === 'read' && !profile.regions.some((r) => r.id === request.regionId)) {
     return fail('upload.region.unknown', { region: request.regionId ?? '' });
   }
   if (request.kind === 'write' && request.confirmation !== unit.tag.slice(-3)) {
     return fail('write.confirmation.wrong', { tag: unit.tag });
   }
-  return enqueue(deps, { person, request, role, unit, view, station });
+  const elsewhere = view.operations.some((o) => isActive(o.state) && o.unitId === unit.id);
+  return elsewhere ? fail('gate.unit.busy', { tag: unit.tag }) : ok({ role, unit, view, profile });
 }
 
 function gateOf(kind: OperationKind, role: UnitRole): GateKind {
@@ -55,67 +86,55 @@ function gateOf(kind: OperationKind, role: UnitRole): GateKind {
   return role === 'donor' ? 'read-donor' : 'read-original';
 }
 
-interface Enqueue {
+interface Enqueue extends Checked {
   readonly person: Person;
   readonly request: StartOperation;
-  readonly role: UnitRole;
-  readonly unit: UnitRow;
-  readonly view: JobView;
   readonly station: StationBench;
 }
 
-async function enqueue(deps: Deps, e: Enqueue): Promise<Result<{ operationId: string }>> {
-  const { view, request, unit, role, person, station } = e;
-  const profile = view.profile;
-  if (!profile) return fail('identify.family.unknown');
+async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
+  const { view, request, unit, role, person, station, profile } = e;
   const regionIds =
     request.kind === 'write'
       ? (view.clone?.plan.lines.map((l) => l.regionId) ?? [])
       : request.kind === 'read'
         ? [request.regionId as string]
         : [];
-  const operationId = await deps.db.transaction(async (tx) => {
-    const id = await insertOperation(tx, {
-      jobId: view.job.id,
-      stationId: request.stationId,
-      unitId: unit.id,
-      role,
-      kind: request.kind,
-      regionId: request.regionId ?? null,
-      cloneImageId: request.kind === 'write' ? (view.clone?.id ?? null) : null,
-      state: 'queued',
-      owner: deps.owner,
-      timeFactor: deps.bench.world?.latest?.speed ?? 1,
-      personId: person.id
-    });
-    if (!id) return undefined;
-    if (view.job.stationId !== request.stationId)
-      await setStation(tx, view.job.id, request.stationId);
-    await appendEvent(tx, {
-      jobId: view.job.id,
-      person,
-      kind: `${request.kind}.started`,
-      data: { unit: unit.tag, role, station: request.stationId, regions: regionIds.join(', ') }
-    });
-    return id;
+  const id = await insertOperation(tx, {
+    jobId: view.job.id,
+    stationId: request.stationId,
+    unitId: unit.id,
+    role,
+    kind: request.kind,
+    regionId: request.regionId ?? null,
+    cloneImageId: request.kind === 'write' ? (view.clone?.id ?? null) : null,
+    state: 'queued',
+    owner: deps.owner,
+    timeFactor: deps.bench.world?.latest?.speed ?? 1,
+    personId: person.id
   });
   // the database's lease has the last word: another process may have been faster
-  if (!operationId) return fail('gate.station.busy');
+  if (!id) return fail('gate.station.busy');
+  if (view.job.stationId !== request.stationId)
+    await setStation(tx, view.job.id, request.stationId);
+  await appendEvent(tx, {
+    jobId: view.job.id,
+    person,
+    kind: `${request.kind}.started`,
+    data: { unit: unit.tag, role, station: request.stationId, regions: regionIds.join(', ') }
+  });
   const live = new LiveOperation({
-    id: operationId,
+    id,
     jobId: view.job.id,
     jobNumber: view.job.number,
     kind: request.kind,
     role,
     tag: unit.tag,
     regionIds,
-    profile
+    profile,
+    vin: view.job.vin
   });
-  deps.bench.running.set(request.stationId, live);
-  const run: Run = { deps, live, station, view, unit, person };
-  void runOperation(run);
-  deps.bench.hub.tell({ type: 'job', jobNumber: view.job.number });
-  return ok({ operationId });
+  return ok({ deps, live, station, view, unit, person });
 }
 
 /**

@@ -1,21 +1,37 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import type { UnitRole } from '@badger/core/gates/facts';
 import { checkImageSize } from '@badger/core/reads/check-image-size';
+import { findSameRead } from '@badger/core/reads/same-file';
 import type { Deps } from '../deps.ts';
+import { computeSha256 } from '../repositories/images.ts';
 import type { Person } from '../repositories/people.ts';
+import { listReadsOfUnit } from '../repositories/reads.ts';
 import { keepRead } from './keep-read.ts';
-import { loadJobView } from './job-view.ts';
+import { withLockedJob } from './locked-job.ts';
 
 export interface Upload {
   readonly jobNumber: number;
   readonly role: UnitRole;
   readonly regionId: string;
   readonly fileName: string;
+  /** When the file was last changed; undefined when the browser does not tell. Units: ms since 1970. */
+  readonly modifiedMs?: number;
   readonly bytes: Uint8Array;
 }
 
+/** What became of a dropped file. */
+export interface Uploaded {
+  readonly id: string;
+  readonly sha256: string;
+  readonly name: string;
+  readonly number: number;
+  /** It is a read that is kept already: nothing was added. */
+  readonly known: boolean;
+}
+
 /**
- * Takes a file that another device has read as a kept read of this job.
+ * Takes a file that another device has read as a kept read of this job. A file that is a kept read already, dropped again
+ * or downloaded here, is that read and adds nothing.
  * Errors: `job.number.unknown`, `gate.job.closed`, `gate.person.role`, `gate.authority.missing`, `identify.family.unknown`,
  * `upload.unit.none`, `upload.region.unknown`, `image.size.*`.
  */
@@ -23,34 +39,36 @@ export async function uploadRead(
   deps: Deps,
   person: Person,
   upload: Upload
-): Promise<Result<{ name: string; number: number }>> {
+): Promise<Result<Uploaded>> {
   if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
-  const view = await loadJobView(deps, upload.jobNumber);
-  if (!view) return fail('job.number.unknown', { number: upload.jobNumber });
-  if (view.job.closedAt) return fail('gate.job.closed');
-  if (view.needsAuthority && view.authorityGap) return fail('gate.authority.missing');
-  const unit = view.units[upload.role];
-  if (!view.profile) return fail('identify.family.unknown', { family: view.job.familyId });
-  if (!unit) return fail('upload.unit.none', { role: upload.role });
-  const region = view.profile.regions.find((r) => r.id === upload.regionId);
-  if (!region) return fail('upload.region.unknown', { region: upload.regionId });
-  const size = checkImageSize(region, upload.bytes.length);
-  if (!size.ok) return size;
-  const { job, profile } = view;
-  const kept = await deps.db.transaction((tx) =>
-    keepRead(tx, {
-      job,
-      unit,
+  const { bytes, modifiedMs } = upload;
+  const kept = await withLockedJob<Uploaded>(deps, upload.jobNumber, async (tx, view) => {
+    if (view.needsAuthority && view.authorityGap) return fail('gate.authority.missing');
+    const { job, profile } = view;
+    const unit = view.units[upload.role];
+    if (!profile) return fail('identify.family.unknown', { family: job.familyId });
+    if (!unit) return fail('upload.unit.none', { role: upload.role });
+    const region = profile.regions.find((r) => r.id === upload.regionId);
+    if (!region) return fail('upload.region.unknown', { region: upload.regionId });
+    const size = checkImageSize(region, bytes.length);
+    if (!size.ok) return size;
+    const sha256 = computeSha256(bytes);
+    const equal = (await listReadsOfUnit(tx, unit.id))
+      .filter((r) => r.regionId === region.id && r.sha256 === sha256)
+      .map((r) => ({ ...r, modifiedMs: r.fileModifiedAt?.getTime() }));
+    const same = findSameRead({ name: upload.fileName, modifiedMs }, equal);
+    if (same) return ok({ id: same.id, sha256, name: same.name, number: same.number, known: true });
+    const made = await keepRead(tx, {
+      ...{ job, unit, profile, bytes, person },
       role: upload.role,
-      profile,
       regionId: region.id,
-      bytes: upload.bytes,
       source: 'file',
       sourceName: upload.fileName,
-      person,
-      at: deps.clock.now()
-    })
-  );
-  deps.bench.hub.tell({ type: 'job', jobNumber: job.number });
-  return ok(kept);
+      at: deps.clock.now(),
+      fileModifiedAt: modifiedMs === undefined ? null : new Date(modifiedMs)
+    });
+    return ok({ ...made, known: false });
+  });
+  if (kept.ok) deps.bench.hub.tell({ type: 'job', jobNumber: upload.jobNumber });
+  return kept;
 }

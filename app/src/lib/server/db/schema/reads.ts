@@ -105,6 +105,8 @@ export const operation = pgTable(
       .references(() => person.id),
     queuedAt: createdAt(),
     startedAt: at(),
+    /** From here on the memory of the unit may have been changed; null: nothing that could change it went out. */
+    touchedAt: at(),
     endedAt: at()
   },
   (t) => [
@@ -147,7 +149,14 @@ export const keptRead = pgTable(
     source: text({ enum: ['bench', 'file'] }).notNull(),
     /** File name as dropped, or the station. */
     sourceName: text().notNull(),
-    operationId: uuid().references(() => operation.id),
+    /** The bench's own reading: one operation brings one read. */
+    operationId: uuid()
+      .references(() => operation.id)
+      .unique(),
+    /** The same physical read as this one, kept again by mistake of an earlier version: it counts for nothing. */
+    repeatsId: uuid(),
+    /** When a dropped file was last changed, as the browser tells it: with its name it tells one file from another. */
+    fileModifiedAt: at(),
     supply: jsonb().$type<SupplyFigures>(),
     findings: jsonb().$type<Finding[]>().notNull(),
     takenAt: createdAt(),

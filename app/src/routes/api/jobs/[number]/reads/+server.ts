@@ -6,7 +6,14 @@ import { requirePerson, respond } from '$lib/server/http/respond.ts';
 import { uploadRead } from '$lib/server/services/upload-read.ts';
 import type { RequestHandler } from './$types';
 
-/** Takes a raw binary (application/octet-stream) as a kept read: `?role=&region=&name=`. */
+/** Milliseconds since 1970 as a browser tells them; anything else is not told. */
+function parseModified(text: string | null): { modifiedMs?: number } {
+  return text !== null && /^\d{1,14}$/.test(text) && Number(text) > 0
+    ? { modifiedMs: Number(text) }
+    : {};
+}
+
+/** Takes a raw binary (application/octet-stream) as a kept read: `?role=&region=&name=&modified=`. */
 export const POST: RequestHandler = async ({ request, url, params, locals }) => {
   const person = requirePerson(locals.person);
   if (!person.ok) return respond(person);
@@ -22,6 +29,7 @@ export const POST: RequestHandler = async ({ request, url, params, locals }) => 
       role,
       regionId: url.searchParams.get('region') ?? '',
       fileName: (url.searchParams.get('name') ?? 'file').slice(0, 200),
+      ...parseModified(url.searchParams.get('modified')),
       bytes
     })
   );

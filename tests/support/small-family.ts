@@ -1,0 +1,30 @@
+// The families of the demo, HV-EC4 with a memory of a few KiB: a write takes a moment, and many can be tried.
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { at } from './house.ts';
+
+interface Document {
+  regions: { id: string; lengthBytes: number; eraseBlockBytes: number }[];
+  identity: { stored?: { region: string; offsets: string[] } }[];
+  checksums: unknown[];
+}
+
+export function smallFamilies(): { dir: string; remove: () => void } {
+  const dir = mkdtempSync(join(tmpdir(), 'badger-families-'));
+  cpSync(at('profiles'), dir, { recursive: true });
+  const path = join(dir, 'hv-ec4.json');
+  const doc = JSON.parse(readFileSync(path, 'utf8')) as Document;
+  for (const region of doc.regions) {
+    region.lengthBytes = 8192;
+    region.eraseBlockBytes = 4096;
+  }
+  for (const { stored } of doc.identity)
+    if (stored)
+      stored.offsets = stored.offsets.map(
+        (o) => `0x${(Number(o) % 0x1f00).toString(16).toUpperCase()}`
+      );
+  doc.checksums = [];
+  writeFileSync(path, JSON.stringify(doc));
+  return { dir, remove: () => rmSync(dir, { recursive: true, force: true }) };
+}
