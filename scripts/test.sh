@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs every check. Ends with 'N passed, N failed' alone on a line. Called by ./badger test, which has installed
-# what is needed.   test.sh [quick]   quick leaves the journeys out
+# what is needed.   test.sh [quick|slow]   quick leaves the journeys out; slow tries the database cut at every statement only
 set -uo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 export CI=true FORCE_COLOR=0
@@ -23,6 +23,11 @@ check() {
     tail -60 "$log"
   fi
 }
+
+if [ "${1:-}" = slow ]; then
+  FAULT_STEP=1 npm test -- --reporter=default tests/database-cut
+  exit $?
+fi
 
 check format npx prettier --check .
 check types npm run --silent types

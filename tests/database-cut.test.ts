@@ -15,7 +15,13 @@ import { smallFamilies } from './support/small-family.ts';
 const STEP = Number(process.env['FAULT_STEP'] ?? 6);
 const JOB = { jobNumber: 2031, stationId: 'window' } as const;
 const REGIONS = ['data-flash', 'program-flash'] as const;
-const KINDS: readonly CutKind[] = ['before', 'answer', 'slow'];
+/** How the line fails, and for how long. Units: ms. */
+const CUTS: readonly (readonly [CutKind, number])[] = [
+  ['before', 250],
+  ['answer', 250],
+  ['slow', 400],
+  ...(STEP === 1 ? [['before', 1500] as const] : [])
+];
 
 interface OperationRow {
   id: string;
@@ -87,9 +93,13 @@ describe('the line to the database is cut at every step', () => {
     ) && house.root.deps.bench.running.size === 0;
 
   /** Runs one operation with a cut at its n-th statement; gives the row that it has left, if it has left one. */
-  async function cutAt(n: number, kind: CutKind, request: StartOperation) {
+  async function cutAt(
+    n: number,
+    [kind, awayMs]: readonly [CutKind, number],
+    request: StartOperation
+  ) {
     const before = new Set((await operations()).map((o) => o.id));
-    proxy.arm({ at: n, kind, awayMs: kind === 'slow' ? 400 : 250 });
+    proxy.arm({ at: n, kind, awayMs });
     const started = await startOperation(house.root.deps, bench, request).catch(
       (error: unknown) => ({ ok: false as const, problem: { code: String(error), params: {} } })
     );
@@ -120,7 +130,7 @@ describe('the line to the database is cut at every step', () => {
 
   /** Statements of an operation when nothing is cut. */
   async function count(request: StartOperation): Promise<number> {
-    const { fired } = await cutAt(1_000_000, 'before', request);
+    const { fired } = await cutAt(1_000_000, ['before', 0], request);
     expect(fired).toBe(false);
     return proxy.passed.length;
   }
@@ -146,9 +156,9 @@ describe('the line to the database is cut at every step', () => {
     expect(steps).toBeGreaterThan(20);
     let runs = 0;
     for (let n = 1; n <= steps + 3; n += STEP) {
-      for (const kind of KINDS) {
+      for (const [kind, awayMs] of CUTS) {
         await identify('0417', 'original');
-        const { started, row, statement } = await cutAt(n, kind, request);
+        const { started, row, statement } = await cutAt(n, [kind, awayMs], request);
         const where = `${kind} at ${n} of ${steps}: ${statement}`;
         runs++;
         if (!row) {
@@ -179,7 +189,7 @@ describe('the line to the database is cut at every step', () => {
     let runs = 0;
     let verified = 0;
     for (let n = 1; n <= steps + 3; n += STEP) {
-      for (const kind of KINDS) {
+      for (const [kind, awayMs] of CUTS) {
         await identify('0388', 'donor');
         const before = new Map<string, Uint8Array>();
         for (const region of REGIONS) {
@@ -188,7 +198,7 @@ describe('the line to the database is cut at every step', () => {
           memory.fill(n & 0xff, 0x400, 0x440);
           before.set(region, memory.slice());
         }
-        const { started, row, statement } = await cutAt(n, kind, request);
+        const { started, row, statement } = await cutAt(n, [kind, awayMs], request);
         const where = `${kind} at ${n} of ${steps}: ${statement}`;
         runs++;
         const equal = (of: Map<string, Uint8Array>) =>
