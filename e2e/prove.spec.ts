@@ -19,6 +19,13 @@ test('the van with the low battery: supply first, then the unit, with tests and 
   await setSpeed(page, 120);
   await openStop(page, 2032, 'prove');
   const hands = page.getByRole('group', { name: 'Hands at the simulated vehicle' });
+  // the vehicle of this job stands first behind "nothing"
+  await expect(
+    hands
+      .getByLabel(/Cable is in/)
+      .locator('option')
+      .nth(1)
+  ).toHaveText('Halvard van 15 · this job');
   await hands.getByLabel(/Cable is in/).selectOption({ label: 'Halvard van 15 · this job' });
   await hands.getByLabel('Ignition').selectOption('on');
   await hands.getByLabel('What is wrong with it').selectOption('low battery');
@@ -44,11 +51,19 @@ test('the van with the low battery: supply first, then the unit, with tests and 
   const supply = await open('supply');
   await supply.getByLabel('At the unit, V').fill('12.45');
   await supply.getByLabel('At the battery, V').fill('120');
+  await supply.getByLabel('Under load').selectOption('under-load');
   await supply.getByRole('button', { name: 'Record' }).click();
   await expect(page.getByRole('alert')).toBeVisible();
   await supply.getByLabel('At the battery, V').fill('12,6');
   await supply.getByRole('button', { name: 'Record' }).click();
-  await expect(tests.locator('[data-test=supply]')).toContainText('12.60 V, 12.45 V');
+  await expect(tests.locator('[data-test=supply]')).toContainText(
+    '12.60 V, 12.45 V, under load: yes'
+  );
+  const ground = await open('ground');
+  await ground.getByLabel('Lost in the ground, mV').fill('40');
+  await ground.getByLabel('Under load').selectOption('under-load');
+  await ground.getByRole('button', { name: 'Record' }).click();
+  await expect(tests.locator('[data-test=ground]')).toContainText('done');
   const wiring = await open('wiring');
   await wiring.getByLabel('Wire, Ω').fill('0.3');
   await wiring.getByLabel('Wire to ground, kΩ').fill('4000');
@@ -58,6 +73,12 @@ test('the van with the low battery: supply first, then the unit, with tests and 
   await expect(causes).toContainText('likely');
   await expect(causes).toContainText('ruled out');
   await expect(causes).not.toContainText('%');
+  // what was taken at a low battery was cleared, and this scan is of a sound one: every condition is met
+  const needs = page.getByRole('list', { name: 'What Go needs' });
+  await expect(needs.locator('[data-state=met]')).toHaveCount(9);
+  // nobody has been led to an answer
+  await expect(page.locator('input[type=radio]:checked')).toHaveCount(0);
+  await page.getByLabel('It is this unit').check();
   await page.getByLabel('What was tried and what it showed').fill('Supply and wiring sound');
   await page.getByRole('button', { name: 'Record it' }).click();
   await expect(page.getByRole('heading', { name: 'Go: The unit is the cause' })).toBeVisible();

@@ -5,6 +5,7 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import standaloneCode from 'ajv/dist/standalone/index.js';
 import { build } from 'esbuild';
 import { layoutSchema } from '../core/src/scan/layout-schema.ts';
+import { scanFileSchema } from '../core/src/scan/scan-file-schema.ts';
 import { profileSchema } from '../core/src/profile/schema.ts';
 import { partsAnswerSchema } from '../core/src/match/parts-answer.ts';
 import { pricesSchema } from '../core/src/ways/prices.ts';
@@ -22,17 +23,20 @@ const core: Target = {
   schemas: {
     validateProfile: profileSchema,
     validateLayout: layoutSchema,
+    validateScanFile: scanFileSchema,
     validatePartsAnswer: partsAnswerSchema,
     validatePrices: pricesSchema,
     validateHours: hoursSchema
   },
   types: `import type { ProfileDocument } from '../profile/schema.ts';
 import type { LayoutDocument } from '../scan/layout-schema.ts';
+import type { ScanFileDocument } from '../scan/scan-file-schema.ts';
 import type { PartsAnswer } from '../match/parts-answer.ts';
 import type { Prices } from '../ways/prices.ts';
 import type { Hours } from '../plan/hours.ts';
 export declare const validateProfile: Validate<ProfileDocument>;
 export declare const validateLayout: Validate<LayoutDocument>;
+export declare const validateScanFile: Validate<ScanFileDocument>;
 export declare const validatePartsAnswer: Validate<PartsAnswer>;
 export declare const validatePrices: Validate<Prices>;
 export declare const validateHours: Validate<Hours>;`

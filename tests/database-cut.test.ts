@@ -126,7 +126,11 @@ describe('the line to the database is cut at every step', () => {
       ).rows[0]?.n
     );
   const whole = async () =>
-    (await db.query('select check_job_events(id) as broken from job where number = 2031')).rows[0];
+    (
+      await db.query<{ broken: number | null }>(
+        'select check_job_events(id) as broken from job where number = 2031'
+      )
+    ).rows[0];
 
   /** Statements of an operation when nothing is cut. */
   async function count(request: StartOperation): Promise<number> {

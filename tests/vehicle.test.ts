@@ -289,7 +289,12 @@ describe('a vehicle is scanned', () => {
 
   it('what was measured and scanned can be added to, not changed', async () => {
     const { deps } = house.root;
-    const test = { jobNumber: 2031, test: 'ground', values: { dropMv: 30 }, note: '' } as const;
+    const test = {
+      jobNumber: 2031,
+      test: 'ground',
+      values: { dropMv: 30, load: 'under-load' },
+      note: ''
+    } as const;
     expect((await recordTest(deps, bench, test)).ok).toBe(true);
     const desk = await house.person('desk');
     expect(await recordTest(deps, desk, test)).toMatchObject({

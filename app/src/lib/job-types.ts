@@ -7,7 +7,7 @@ import type { Stop } from '@badger/core/gates/stops';
 import type { Finding } from '@badger/core/image/finding';
 import type { CauseStanding, Evidence } from '@badger/core/proof/cause';
 import type { RouteLeft } from '@badger/core/proof/cloneable';
-import type { PlannedTest } from '@badger/core/proof/question';
+import type { Condition, PlannedTest } from '@badger/core/proof/question';
 import type { TestId } from '@badger/core/proof/tests';
 import type { BenchFault } from '@badger/core/scan/bench-faults';
 import type { ScanGroup } from '@badger/core/scan/read-scan';
@@ -132,6 +132,7 @@ export interface ProofData {
   readonly standings: readonly CauseStanding[];
   readonly tests: readonly PlannedTest[];
   readonly next: TestId | undefined;
+  readonly conditions: readonly Condition[];
   readonly verdict: Judgement;
   readonly customer: string;
   readonly benchFaults: readonly BenchFault[];

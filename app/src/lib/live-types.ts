@@ -83,6 +83,7 @@ export interface LiveScanData {
     readonly name: string;
     readonly state: 'waiting' | 'asking' | 'talks' | 'badly' | 'silent' | 'absent' | 'unasked';
     readonly faults: number;
+    readonly unread: boolean;
   }[];
 }
 

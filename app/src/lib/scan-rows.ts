@@ -29,6 +29,7 @@ export function textOfFault(fault: Fault): string {
 
 /** The status of a fault in plain words. */
 export function standingOfFault(fault: Fault): string {
+  if (fault.status === undefined && fault.list === undefined) return 'not told';
   return {
     present: 'present now',
     pending: 'pending',
@@ -46,7 +47,8 @@ export function scanRows(units: readonly ScannedUnit[]): string[][] {
     ...units.flatMap((u) => {
       const start = [u.name, `0x${u.address.toString(16).toUpperCase()}`, u.state];
       const software = u.identification['software-number'] ?? '';
-      if (u.faults.length === 0) return [[...start, '', '', '', '', software]];
+      if (u.faults.length === 0)
+        return [[...start, '', u.faultMemory === 'read' ? 'no faults' : '', '', '', software]];
       return u.faults.map((f) => [
         ...start,
         formatFault(f),

@@ -116,8 +116,8 @@ describe('Today', () => {
         jobNumber: 3,
         kind: 'pre',
         units: [
-          { id: 'a', name: 'A', state: 'talks' as const, faults: 1 },
-          { id: 'b', name: 'B', state: 'asking' as const, faults: 0 }
+          { id: 'a', name: 'A', state: 'talks' as const, faults: 1, unread: false },
+          { id: 'b', name: 'B', state: 'asking' as const, faults: 0, unread: false }
         ]
       }
     ];

@@ -95,7 +95,15 @@ const TEXTS: Readonly<Record<string, string>> = {
   U0200: 'lost communication with door unit B',
   U0214: 'lost communication with remote function actuation',
   U0401: 'invalid data received from engine unit A',
+  U0402: 'invalid data received from transmission unit',
+  U0415: 'invalid data received from brake unit',
+  U0420: 'invalid data received from power steering unit',
+  U0422: 'invalid data received from body unit',
+  U0423: 'invalid data received from instrument cluster',
+  U0424: 'invalid data received from climate unit',
   U0426: 'invalid data received from immobiliser unit',
+  U0447: 'invalid data received from gateway A',
+  U0452: 'invalid data received from restraint unit',
   U1000: 'maker: bus communication',
   U3000: 'control module',
   U3003: 'battery voltage'
@@ -129,6 +137,37 @@ const LOST: Readonly<Record<string, string>> = {
 /** Kind of the unit that a code says it has lost; undefined for any other code. */
 export function findLostPartner(code: string): string | undefined {
   return LOST[code];
+}
+
+/**
+ * Units whose data others call invalid, by the kind used here. Source: SAE J2012 network codes U04xx, from memory.
+ */
+const INVALID: Readonly<Record<string, string>> = {
+  U0401: 'engine',
+  U0402: 'transmission',
+  U0415: 'brakes',
+  U0420: 'steering',
+  U0422: 'body',
+  U0423: 'cluster',
+  U0424: 'climate',
+  U0447: 'gateway',
+  U0452: 'airbag'
+};
+
+/** Kind of the unit that a code says it has invalid data from; undefined for any other code. */
+export function findInvalidPartner(code: string): string | undefined {
+  return INVALID[code];
+}
+
+/**
+ * Codes by which a unit only asks for the lamp of another: the fault lies where the other unit keeps it.
+ * Source: SAE J2012 P0700, from memory.
+ */
+const LAMP: Readonly<Record<string, string>> = { P0700: 'transmission' };
+
+/** Kind of the unit for which this code asks the warning lamp; undefined for any other code. */
+export function findLampRequest(code: string): string | undefined {
+  return LAMP[code];
 }
 
 /** Codes that speak of the supply, not of a part. Source: SAE J2012, from memory. */

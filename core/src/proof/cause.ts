@@ -11,9 +11,10 @@ export const CAUSES: readonly Cause[] = [
 ];
 
 /**
- * How much one observation says. `decisive` proves or rules out by itself; strong counts 4, medium 2, weak 1.
+ * How much one observation says. `decisive` proves or rules out by itself; strong counts 4, medium 2, weak 1; what is
+ * only `noted` is shown and counts for nothing.
  */
-export type Weight = 'weak' | 'medium' | 'strong' | 'decisive';
+export type Weight = 'noted' | 'weak' | 'medium' | 'strong' | 'decisive';
 
 /** One observation about one cause, with the sentence that says it. */
 export interface Evidence {
@@ -35,7 +36,12 @@ export interface CauseStanding {
   readonly evidence: readonly Evidence[];
 }
 
-const POINTS: Record<Exclude<Weight, 'decisive'>, number> = { weak: 1, medium: 2, strong: 4 };
+const POINTS: Record<Exclude<Weight, 'decisive'>, number> = {
+  noted: 0,
+  weak: 1,
+  medium: 2,
+  strong: 4
+};
 /** Points from which a cause is called likely, and the lead that it needs. */
 const LIKELY = 4;
 const LEAD = 2;

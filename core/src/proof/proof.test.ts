@@ -1,12 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Fault } from '../faults/fault.ts';
-import { readScan } from '../scan/read-scan.ts';
-import type { ScannedUnit, UnitKind } from '../scan/scan.ts';
 import { CAUSES, computeStandings, type Evidence } from './cause.ts';
 import { judgeCloneable, type CloneFacts } from './cloneable.ts';
-import { askQuestion } from './question.ts';
-import { parseTestValues, TESTS, weighTest, type TestId, type TestResult } from './tests.ts';
+import { parseTestValues, weighTest, type TestId } from './tests.ts';
 
 const says = (cause: Evidence['cause'], sign: 1 | -1, weight: Evidence['weight']): Evidence => ({
   cause,
@@ -17,34 +13,6 @@ const says = (cause: Evidence['cause'], sign: 1 | -1, weight: Evidence['weight']
 });
 const standingOf = (evidence: Evidence[], cause: Evidence['cause']) =>
   computeStandings(evidence).find((s) => s.cause === cause)?.standing;
-const unit = (kind: UnitKind, codes: string[] = [], state: ScannedUnit['state'] = 'talks') => ({
-  id: kind,
-  name: kind,
-  kind,
-  address: 0,
-  optional: false,
-  state,
-  identification: {},
-  faults: codes.map((c): Fault => {
-    const [code = '', type = '00'] = c.split('-');
-    return { code, failureType: Number.parseInt(type, 16), status: 0x2f };
-  }),
-  problem: undefined,
-  tookMs: 0
-});
-const ask = (units: ReturnType<typeof unit>[], results: TestResult[], batteryMv = 12_600) =>
-  askQuestion({
-    reading:
-      units.length > 0
-        ? readScan({ vehicleVin: undefined, batteryMv, units }, 'engine')
-        : undefined,
-    results,
-    loose: false
-  });
-const SOUND_SUPPLY = { test: 'supply', values: { batteryMv: 12_500, atUnitMv: 12_350 } } as const;
-const SOUND_WIRE = { test: 'wiring', values: { throughOhm: 0.4, toGroundKohm: 5_000 } } as const;
-const SWAPPED = { test: 'swap', values: { outcome: 'fault-gone-no-start' } } as const;
-
 describe('the standing of causes, by the rule of docs/proof.md', () => {
   it('nothing known leaves all six possible', () => {
     expect(computeStandings([]).map((s) => s.standing)).toEqual(Array(6).fill('possible'));
@@ -105,15 +73,79 @@ describe('tests', () => {
     expect(weighTest({ test: 'network', values: { pairOhm: 3 } })[0]?.code).toBe(
       'proof.network.short'
     );
-    expect(of('supply', { batteryMv: 12_500, atUnitMv: 12_000 })).toEqual(['supply-strong']);
-    expect(of('supply', { batteryMv: 12_500, atUnitMv: 11_999 })).toEqual(['supply+decisive']);
-    expect(of('supply', { batteryMv: 11_500, atUnitMv: 11_400 })).toEqual(['supply+strong']);
-    expect(of('ground', { dropMv: 200 })).toEqual(['supply-strong']);
-    expect(of('ground', { dropMv: 201 })).toEqual(['supply+decisive']);
     expect(of('wiring', { throughOhm: 2.1, toGroundKohm: 9999 })).toEqual(['wiring+decisive']);
     expect(of('wiring', { throughOhm: 0.2, toGroundKohm: 99 })).toEqual(['wiring+decisive']);
     expect(of('actuator', { outcome: 'faulty' })).toEqual(['actuator+decisive']);
     expect(of('swap', { outcome: 'fault-stays' })[0]).toBe('unit-decisive');
+  });
+  it.each([
+    // battery, at the unit, load: what it says, by the limits of docs/proof.md
+    [12_500, 12_000, 'under-load', 'proof.supply.good supply-strong'],
+    [12_500, 11_999, 'under-load', 'proof.supply.drop supply+decisive'],
+    [12_000, 11_500, 'under-load', 'proof.supply.good supply-strong'],
+    [11_900, 11_499, 'under-load', 'proof.supply.low supply+strong'],
+    [15_500, 15_500, 'under-load', 'proof.supply.good supply-strong'],
+    [15_501, 15_500, 'under-load', 'proof.supply.high supply+strong'],
+    [15_450, 15_501, 'under-load', 'proof.supply.high supply+strong'],
+    [12_500, 12_600, 'under-load', 'proof.supply.good supply-strong'],
+    [12_500, 12_601, 'under-load', 'proof.supply.impossible supply+noted'],
+    [12_500, 12_400, 'no-load', 'proof.supply.unloaded supply+noted'],
+    // what is bad without load is worse with it
+    [12_500, 11_900, 'no-load', 'proof.supply.drop supply+decisive'],
+    [0, 0, 'under-load', 'proof.supply.low supply+strong']
+  ])('supply %i mV, %i mV, %s: %s', (batteryMv, atUnitMv, load, said) => {
+    const [e] = weighTest({ test: 'supply', values: { batteryMv, atUnitMv, load } });
+    expect(`${e?.code} ${e?.cause}${e && e.sign > 0 ? '+' : '-'}${e?.weight}`).toBe(said);
+    expect(e?.params).toEqual({ batteryMv, atUnitMv, dropMv: batteryMv - atUnitMv });
+  });
+  it.each([
+    [0, 'under-load', 'proof.ground.good supply-strong'],
+    [200, 'under-load', 'proof.ground.good supply-strong'],
+    [201, 'under-load', 'proof.ground.bad supply+decisive'],
+    [200, 'no-load', 'proof.ground.unloaded supply+noted'],
+    [201, 'no-load', 'proof.ground.bad supply+decisive'],
+    [16_000, 'under-load', 'proof.ground.bad supply+decisive'],
+    [16_001, 'under-load', 'proof.ground.impossible supply+noted']
+  ])('ground %i mV, %s: %s', (dropMv, load, said) => {
+    const [e] = weighTest({ test: 'ground', values: { dropMv, load } });
+    expect(`${e?.code} ${e?.cause}${e && e.sign > 0 ? '+' : '-'}${e?.weight}`).toBe(said);
+    expect(e?.params).toEqual({ dropMv });
+  });
+  it.each([
+    [53.9, 'proof.network.short'],
+    [54, 'proof.network.good'],
+    [66, 'proof.network.good'],
+    [66.1, 'proof.network.open'],
+    [107.9, 'proof.network.open'],
+    [108, 'proof.network.one'],
+    [132, 'proof.network.one'],
+    [132.1, 'proof.network.open'],
+    [0, 'proof.network.short']
+  ])('pair of %f ohm: %s', (pairOhm, code) => {
+    const list = weighTest({ test: 'network', values: { pairOhm } });
+    const sign = code === 'proof.network.good' ? -1 : 1;
+    expect(list).toEqual([
+      { cause: 'network', sign, weight: 'decisive', code, params: { pairOhm } }
+    ]);
+  });
+  it.each([
+    ['wiring', { throughOhm: 2, toGroundKohm: 100 }, 'wiring-decisive unit+weak'],
+    ['wiring', { throughOhm: 2.1, toGroundKohm: 100 }, 'wiring+decisive'],
+    ['wiring', { throughOhm: 2, toGroundKohm: 99.9 }, 'wiring+decisive'],
+    ['actuator', { outcome: 'works' }, 'actuator-decisive unit+weak'],
+    ['actuator', { outcome: 'faulty' }, 'actuator+decisive'],
+    ['swap', { outcome: 'fault-stays' }, 'unit-decisive wiring+medium'],
+    ['swap', { outcome: 'fault-gone' }, 'unit+strong wiring-medium actuator-medium'],
+    ['swap', { outcome: 'fault-gone-no-start' }, 'unit+strong wiring-medium actuator-medium'],
+    ['clear', { outcome: 'back-at-once' }, 'unit+medium wiring+weak'],
+    ['clear', { outcome: 'back-when-used' }, 'actuator+medium wiring+medium'],
+    ['clear', { outcome: 'stays-away' }, 'unit-medium supply+weak'],
+    ['bench', { outcome: 'internal' }, 'unit+strong'],
+    ['bench', { outcome: 'expected-only' }, 'unit-medium']
+  ] as const)('%s %j weighs %s', (test, values, said) => {
+    const list = weighTest({ test, values });
+    expect(list.map((e) => `${e.cause}${e.sign > 0 ? '+' : '-'}${e.weight}`).join(' ')).toBe(said);
+    for (const e of list) expect(e.code).toMatch(new RegExp(`^proof\\.${test}\\.`));
   });
   it('values are checked before they are weighed', () => {
     const code = (test: TestId, values: Record<string, number | string>) => {
@@ -127,98 +159,12 @@ describe('tests', () => {
     expect(code('ground', { dropMv: Number.NaN })).toBe('proof.value.outside dropMv');
     expect(code('ground', { dropMv: -1 })).toBe('proof.value.outside dropMv');
     expect(code('swap', { outcome: 'maybe' })).toBe('proof.value.unknown outcome');
-    expect(parseTestValues('ground', { dropMv: 4, more: 1 })).toEqual({
+    expect(code('ground', { dropMv: 4 })).toBe('proof.value.missing load');
+    expect(code('ground', { dropMv: 4, load: 'perhaps' })).toBe('proof.value.unknown load');
+    expect(parseTestValues('ground', { dropMv: 4, load: 'no-load', more: 1 })).toEqual({
       ok: true,
-      value: { dropMv: 4 }
+      value: { dropMv: 4, load: 'no-load' }
     });
-  });
-});
-
-describe('the question: is it this unit?', () => {
-  it('a real unit fault is Go only when supply and wiring or a swap stand behind it', () => {
-    const units = [unit('engine', ['P0606-49'])];
-    expect(ask(units, []).verdict.code).toBe('proof.verdict.unproven');
-    expect(ask(units, [SWAPPED]).verdict.verdict).toBe('look');
-    expect(ask(units, [SOUND_SUPPLY, SWAPPED]).verdict.verdict).toBe('go');
-    expect(ask(units, [SOUND_SUPPLY, SOUND_WIRE]).verdict.verdict).toBe('go');
-  });
-  it('a wiring fault that looks like a unit fault is found by the wire, and is Stop for the clone', () => {
-    const units = [unit('engine', ['P0202-13', 'P0203-13'])];
-    const before = ask(units, [SOUND_SUPPLY]);
-    expect(before.verdict.verdict).toBe('look');
-    expect(before.next).toBe('wiring');
-    const broken = { test: 'wiring', values: { throughOhm: 900, toGroundKohm: 9999 } } as const;
-    const after = ask(units, [SOUND_SUPPLY, broken]);
-    expect(after.verdict).toMatchObject({
-      verdict: 'stop',
-      code: 'proof.verdict.other',
-      params: { cause: 'wiring' }
-    });
-    expect(after.customer).toBe('proof.customer.other');
-  });
-  it('low battery and network come first, and are let go once they are measured sound', () => {
-    const low = ask(
-      [unit('engine', ['P0562-16', 'P0606-49']), unit('body', ['U3003-16'])],
-      [],
-      11_200
-    );
-    expect(low.verdict).toMatchObject({ verdict: 'stop', params: { what: 'supply' } });
-    expect(low.next).toBe('supply');
-    const net = [unit('gateway', ['U0073-88']), unit('brakes', [], 'silent')];
-    expect(ask(net, []).next).toBe('network');
-    expect(ask(net, []).verdict.params).toEqual({ what: 'network' });
-    const measured = { test: 'network', values: { pairOhm: 60.1 } } as const;
-    expect(ask(net, [measured]).verdict.verdict).not.toBe('stop');
-  });
-  it('a swap after which the fault stays acquits the unit', () => {
-    const stays = { test: 'swap', values: { outcome: 'fault-stays' } } as const;
-    expect(ask([unit('engine', ['P0606-49'])], [SOUND_SUPPLY, stays]).verdict.code).toBe(
-      'proof.verdict.innocent'
-    );
-  });
-  it('a silent unit is fed and grounded before it is blamed', () => {
-    const silent = ask([unit('engine', [], 'silent')], []);
-    expect(silent.tests.slice(0, 2).map((t) => t.id)).toEqual(['supply', 'ground']);
-  });
-  it('a loose unit is asked on the bench only', () => {
-    const loose = askQuestion({ reading: undefined, results: [], loose: true });
-    expect(loose.tests.map((t) => t.id)).toEqual(['bench']);
-    const bench = { test: 'bench', values: { outcome: 'internal' } } as const;
-    expect(askQuestion({ reading: undefined, results: [bench], loose: true }).verdict.verdict).toBe(
-      'go'
-    );
-  });
-  it('no figures say Go while something else is proven, whatever was measured', () => {
-    const result = fc.oneof(
-      fc.record({
-        test: fc.constant('supply' as const),
-        values: fc.record({
-          batteryMv: fc.integer({ min: 0, max: 15_000 }),
-          atUnitMv: fc.integer({ min: 0, max: 15_000 })
-        })
-      }),
-      fc.record({
-        test: fc.constant('network' as const),
-        values: fc.record({ pairOhm: fc.integer({ min: 0, max: 200 }) })
-      }),
-      ...(['swap', 'clear', 'actuator', 'bench'] as const).map((test) =>
-        fc.record({
-          test: fc.constant(test),
-          values: fc.record({
-            outcome: fc.constantFrom(...(TESTS[test].fields[0]?.choices ?? []))
-          })
-        })
-      )
-    );
-    fc.assert(
-      fc.property(fc.array(result, { maxLength: 6 }), (results) => {
-        const q = ask([unit('engine', ['P0606-49'])], results);
-        if (q.verdict.verdict !== 'go') return;
-        const unitStanding = q.standings.find((s) => s.cause === 'unit')?.standing;
-        expect(['likely', 'proven']).toContain(unitStanding);
-        expect(q.standings.some((s) => s.cause !== 'unit' && s.standing === 'proven')).toBe(false);
-      })
-    );
   });
 });
 

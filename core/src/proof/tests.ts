@@ -34,13 +34,16 @@ const choice = (id: string, ...choices: string[]): TestField => ({
   max: 0
 });
 
+/** A wire that carries nothing loses nothing: only a measurement under load says that it is sound. */
+const LOAD = choice('load', 'under-load', 'no-load');
+
 export const TESTS: Record<TestId, TestDefinition> = {
   supply: {
     id: 'supply',
-    fields: [figure('batteryMv', 'mV', 60_000), figure('atUnitMv', 'mV', 60_000)],
+    fields: [figure('batteryMv', 'mV', 60_000), figure('atUnitMv', 'mV', 60_000), LOAD],
     minutes: 10
   },
-  ground: { id: 'ground', fields: [figure('dropMv', 'mV', 60_000)], minutes: 5 },
+  ground: { id: 'ground', fields: [figure('dropMv', 'mV', 60_000), LOAD], minutes: 5 },
   network: { id: 'network', fields: [figure('pairOhm', 'ohm', 10_000_000)], minutes: 10 },
   wiring: {
     id: 'wiring',
@@ -73,7 +76,12 @@ export interface TestResult {
 export const LIMITS = {
   supplyDropMv: 500,
   supplyMinMv: 11_500,
+  supplyMaxMv: 15_500,
+  /** More at the unit than at the battery by this much cannot be: the two were not measured together. */
+  supplyGainMv: 100,
   groundDropMv: 200,
+  /** More than a whole battery is lost in no ground: a loose probe, or the wrong range. */
+  groundMostMv: 16_000,
   pairLowOhm: 54,
   pairHighOhm: 66,
   pairOneHighOhm: 132,
@@ -111,16 +119,42 @@ const says = (
   ...[code, params = {}]: [code: string, params?: Evidence['params']]
 ): Evidence => ({ cause, sign, weight, code, params });
 
-/** What a test result says about the causes. The values have passed {@link parseTestValues}. */
+/**
+ * What a measurement by itself says of what was measured. `sound` only under load, inside both limits, with figures that
+ * can be true together; everything else that is not `bad` is `unknown`.
+ */
+export type Soundness = 'sound' | 'bad' | 'unknown';
+
+/** Supply at the unit. Total. Example: 12.5 V and 12.4 V under load is sound, the same without load is not known. */
+export function judgeSupplyTest(values: TestValues): Soundness {
+  const [batteryMv, atUnitMv] = [values['batteryMv'], values['atUnitMv']];
+  if (!isFigure(batteryMv) || !isFigure(atUnitMv)) return 'unknown';
+  if (atUnitMv > batteryMv + LIMITS.supplyGainMv) return 'unknown';
+  if (batteryMv - atUnitMv > LIMITS.supplyDropMv) return 'bad';
+  if (atUnitMv < LIMITS.supplyMinMv || Math.max(atUnitMv, batteryMv) > LIMITS.supplyMaxMv)
+    return 'bad';
+  return values['load'] === 'under-load' ? 'sound' : 'unknown';
+}
+
+/** Ground at the unit. Total. */
+export function judgeGroundTest(values: TestValues): Soundness {
+  const dropMv = values['dropMv'];
+  if (!isFigure(dropMv) || dropMv > LIMITS.groundMostMv) return 'unknown';
+  if (dropMv > LIMITS.groundDropMv) return 'bad';
+  return values['load'] === 'under-load' ? 'sound' : 'unknown';
+}
+
+const isFigure = (value: number | string | undefined): value is number =>
+  typeof value === 'number' && Number.isFinite(value) && value >= 0;
+
+/** What a test result says about the causes. The values have passed {@link parseTestValues}. Total. */
 export function weighTest({ test, values }: TestResult): Evidence[] {
   const n = (id: string) => Number(values[id]);
   switch (test) {
     case 'supply':
-      return weighSupply(n('batteryMv'), n('atUnitMv'));
+      return weighSupply(values);
     case 'ground':
-      return n('dropMv') > LIMITS.groundDropMv
-        ? [says('supply', 1, 'decisive', 'proof.ground.bad', { dropMv: n('dropMv') })]
-        : [says('supply', -1, 'strong', 'proof.ground.good', { dropMv: n('dropMv') })];
+      return weighGround(values);
     case 'network':
       return weighNetwork(n('pairOhm'));
     case 'wiring':
@@ -143,14 +177,30 @@ export function weighTest({ test, values }: TestResult): Evidence[] {
   }
 }
 
-function weighSupply(batteryMv: number, atUnitMv: number): Evidence[] {
+function weighSupply(values: TestValues): Evidence[] {
+  const [batteryMv, atUnitMv] = [Number(values['batteryMv']), Number(values['atUnitMv'])];
   const dropMv = batteryMv - atUnitMv;
   const params = { batteryMv, atUnitMv, dropMv };
-  if (dropMv > LIMITS.supplyDropMv)
-    return [says('supply', 1, 'decisive', 'proof.supply.drop', params)];
-  if (atUnitMv < LIMITS.supplyMinMv)
-    return [says('supply', 1, 'strong', 'proof.supply.low', params)];
-  return [says('supply', -1, 'strong', 'proof.supply.good', params)];
+  const soundness = judgeSupplyTest(values);
+  if (soundness === 'sound') return [says('supply', -1, 'strong', 'proof.supply.good', params)];
+  if (soundness === 'bad') {
+    if (dropMv > LIMITS.supplyDropMv)
+      return [says('supply', 1, 'decisive', 'proof.supply.drop', params)];
+    const code = atUnitMv < LIMITS.supplyMinMv ? 'proof.supply.low' : 'proof.supply.high';
+    return [says('supply', 1, 'strong', code, params)];
+  }
+  const unloaded = values['load'] !== 'under-load' && dropMv >= -LIMITS.supplyGainMv;
+  const code = unloaded ? 'proof.supply.unloaded' : 'proof.supply.impossible';
+  return [says('supply', 1, 'noted', code, params)];
+}
+
+function weighGround(values: TestValues): Evidence[] {
+  const dropMv = Number(values['dropMv']);
+  const soundness = judgeGroundTest(values);
+  if (soundness === 'sound') return [says('supply', -1, 'strong', 'proof.ground.good', { dropMv })];
+  if (soundness === 'bad') return [says('supply', 1, 'decisive', 'proof.ground.bad', { dropMv })];
+  const code = dropMv > LIMITS.groundMostMv ? 'proof.ground.impossible' : 'proof.ground.unloaded';
+  return [says('supply', 1, 'noted', code, { dropMv })];
 }
 
 function weighNetwork(pairOhm: number): Evidence[] {

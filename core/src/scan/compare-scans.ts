@@ -1,12 +1,12 @@
 import { formatFault, type Fault } from '../faults/fault.ts';
-import type { ScannedUnit } from './scan.ts';
+import { answers, type ScannedUnit } from './scan.ts';
 
 /** One fault of one unit in two scans. */
 export interface ScanChange {
   readonly unitId: string;
   readonly unitName: string;
   readonly code: string;
-  /** `unreached`: the unit was not heard in the later scan, so nothing is known. */
+  /** `unreached`: the unit was not heard, or its fault memory not read, in the later scan: nothing is known. */
   readonly change: 'gone' | 'new' | 'stays' | 'unreached';
   readonly fault: Fault;
 }
@@ -25,7 +25,7 @@ export function compareScans(
     const a = before.find((u) => u.id === id);
     const b = after.find((u) => u.id === id);
     const name = (a ?? b)?.name ?? id;
-    const reached = b?.state === 'talks' || b?.state === 'badly';
+    const reached = b !== undefined && answers(b) && b.faultMemory === 'read';
     const then = new Map(a?.faults.map((f) => [formatFault(f), f]));
     const now = new Map(b?.faults.map((f) => [formatFault(f), f]));
     for (const [code, fault] of then) {

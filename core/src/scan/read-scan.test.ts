@@ -31,6 +31,7 @@ const unit = (
   state: 'talks',
   identification: {},
   faults: codes.map(fault),
+  faultMemory: 'read',
   problem: undefined,
   tookMs: 1,
   ...more
@@ -119,7 +120,7 @@ describe('what a scan says', () => {
       expect(members).toHaveLength(9);
       expect(new Set(members).size).toBe(9);
     }
-    expect(countScan(s.units)).toEqual({ units: 3, silent: 0, faults: 9 });
+    expect(countScan(s.units)).toEqual({ units: 3, silent: 0, unread: 0, faults: 9 });
   });
   it('the suspect is the kind of the family; an unknown kind suspects nothing in particular', () => {
     expect(suspectKindOf('engine')).toBe('engine');

@@ -1,9 +1,15 @@
 import { judge, type Judgement } from '../base/verdict.ts';
-import { findLostPartner, isBusCode, isSupplyCode } from '../faults/code-texts.ts';
+import {
+  findInvalidPartner,
+  findLampRequest,
+  findLostPartner,
+  isBusCode,
+  isSupplyCode
+} from '../faults/code-texts.ts';
 import { describeFailureType } from '../faults/failure-types.ts';
 import type { Fault } from '../faults/fault.ts';
 import { classifyStanding } from '../faults/status.ts';
-import type { Scan, ScannedUnit, UnitKind } from './scan.ts';
+import { answers, type Scan, type ScannedUnit, type UnitKind } from './scan.ts';
 
 export interface GroupMember {
   readonly unitId: string;
@@ -17,14 +23,27 @@ export interface ScanGroup {
     | 'network'
     | 'silent'
     | 'lost'
+    | 'unread'
+    | 'accused'
     | 'immobiliser'
     | 'suspect-internal'
+    | 'suspect-actuator'
     | 'suspect-circuit'
     | 'suspect-other'
+    | 'elsewhere-internal'
     | 'elsewhere'
     | 'old';
   readonly judgement: Judgement;
   readonly members: readonly GroupMember[];
+}
+
+/** What others say against a unit. */
+export interface Accusation {
+  /** Kind of the unit that is accused. */
+  readonly kind: UnitKind;
+  readonly because: 'invalid-data' | 'lamp' | 'internal' | 'lost-and-silent';
+  /** Units that say so. */
+  readonly by: number;
 }
 
 export interface ScanReading {
@@ -32,30 +51,49 @@ export interface ScanReading {
   /** Groups that have to be solved before any unit is blamed. */
   readonly first: readonly ScanGroup[];
   readonly suspectState: ScannedUnit['state'] | undefined;
+  /** The suspect answered and its fault memory was read. */
+  readonly suspectRead: boolean;
+  readonly batteryMv: number | undefined;
+  /**
+   * `several`: the bus itself fails in more than one unit, or everybody has lost everybody: one resistance with the power
+   * off does not outweigh it. `one`: something that a measurement may clear. `none`: nobody accuses it.
+   */
+  readonly network: 'none' | 'one' | 'several';
+  readonly accusations: readonly Accusation[];
 }
 
 /** Below this a resting battery makes units store faults that are none. Units: mV. Source: common practice. */
 export const LOW_BATTERY_MV = 11_800;
+/** Above this the charging itself is at fault. Units: mV. Source: common practice for 12 V systems. */
+export const HIGH_BATTERY_MV = 15_500;
 
 /**
  * Puts every fault of a scan into one group, first fit: old ones, supply, the bus itself, faults that follow from a
- * silent partner, immobiliser, then what names the suspect unit, then the rest. Example: four partners that have lost a
- * silent engine unit are one group `lost`, not four faults.
+ * silent partner, what accuses another unit, immobiliser, then what names the suspect unit, then the rest. A fault memory
+ * that could not be read is told. Example: four partners that have lost a silent engine unit are one group `lost`.
  */
 export function readScan(scan: Scan, suspect: UnitKind | undefined): ScanReading {
   const sorter = new Sorter(scan, suspect);
   for (const unit of scan.units) for (const fault of unit.faults) sorter.put(unit, fault);
   const groups = sorter.groups();
+  const own = scan.units.find((u) => u.kind === suspect);
   return {
     groups,
     first: groups.filter((g) => g.judgement.verdict === 'stop' && isFirst(g.id)),
-    suspectState: scan.units.find((u) => u.kind === suspect)?.state
+    suspectState: own?.state,
+    suspectRead: own !== undefined && answers(own) && own.faultMemory === 'read',
+    batteryMv: scan.batteryMv,
+    network: sorter.network,
+    accusations: sorter.accusations()
   };
 }
 
 const isFirst = (id: ScanGroup['id']) => id === 'supply' || id === 'network';
 
-type Key = ScanGroup['id'] | `lost:${string}`;
+type Key = Exclude<ScanGroup['id'], 'lost' | 'accused'> | `lost:${string}` | `accused:${string}`;
+
+/** Partners that must each be lost by others, while they talk, before the bus is at fault rather than a unit. */
+const EVERYBODY = 2;
 
 class Sorter {
   readonly #scan: Scan;
@@ -76,19 +114,83 @@ class Sorter {
 
   #keyOf(unit: ScannedUnit, fault: Fault): Key {
     if (classifyStanding(fault) === 'old') return 'old';
-    if (isSupplyCode(fault.code) || (fault.failureType === 0x16 && this.#batteryLow))
+    if (isSupplyCode(fault.code) || (fault.failureType === 0x16 && this.#batteryBad))
       return 'supply';
-    if (isBusCode(fault.code)) return 'network';
+    if (isBusCode(fault.code) || fault.failureType === 0x88) return 'network';
     const partner = findLostPartner(fault.code);
     if (partner) return `lost:${partner}`;
     if (isImmobiliserCode(fault.code)) return 'immobiliser';
-    if (unit.kind !== this.#suspect) return 'elsewhere';
+    const accused = findInvalidPartner(fault.code) ?? this.#lampOf(unit, fault);
+    if (accused) return `accused:${accused}`;
+    if (unit.kind !== this.#suspect) return isInternal(fault) ? 'elsewhere-internal' : 'elsewhere';
     if (isInternal(fault)) return 'suspect-internal';
+    if (isActuator(fault)) return 'suspect-actuator';
     return isCircuit(fault) ? 'suspect-circuit' : 'suspect-other';
   }
 
-  get #batteryLow(): boolean {
-    return this.#scan.batteryMv !== undefined && this.#scan.batteryMv < LOW_BATTERY_MV;
+  /** A unit that asks for the lamp of another says nothing of itself. */
+  #lampOf(unit: ScannedUnit, fault: Fault): string | undefined {
+    const kind = findLampRequest(fault.code);
+    return kind === unit.kind ? undefined : kind;
+  }
+
+  get #batteryBad(): boolean {
+    const mv = this.#scan.batteryMv;
+    return mv !== undefined && (mv < LOW_BATTERY_MV || mv > HIGH_BATTERY_MV);
+  }
+
+  /** Units that are there and say nothing. */
+  get #silent(): ScannedUnit[] {
+    return this.#scan.units.filter((u) => u.state === 'silent' && !u.optional);
+  }
+
+  /** Kinds that others have lost although they answer this scan. */
+  get #lostThoughTalking(): string[] {
+    return [...this.#by.keys()]
+      .filter((key) => key.startsWith('lost:'))
+      .map((key) => key.slice(5))
+      .filter((kind) => this.#scan.units.some((u) => u.kind === kind && answers(u)));
+  }
+
+  get #everybodyLost(): boolean {
+    const losers = new Set(
+      [...this.#by]
+        .filter(([key]) => key.startsWith('lost:'))
+        .flatMap(([, m]) => m.map((x) => x.unitId))
+    );
+    return this.#lostThoughTalking.length >= EVERYBODY && losers.size >= EVERYBODY;
+  }
+
+  get network(): ScanReading['network'] {
+    const present = (this.#by.get('network') ?? []).filter(
+      (m) => classifyStanding(m.fault) === 'present'
+    );
+    if (countUnits(present) >= 2 || this.#everybodyLost) return 'several';
+    const some = (this.#by.get('network')?.length ?? 0) > 0 || this.#silent.length >= 2;
+    return some ? 'one' : 'none';
+  }
+
+  accusations(): Accusation[] {
+    const list: Accusation[] = [];
+    for (const [key, members] of this.#by) {
+      if (!key.startsWith('accused:')) continue;
+      const lamp = members.every((m) => findLampRequest(m.fault.code) !== undefined);
+      list.push({
+        kind: key.slice(8) as UnitKind,
+        because: lamp ? 'lamp' : 'invalid-data',
+        by: countUnits(members)
+      });
+    }
+    for (const unit of this.#silent) {
+      const by = countUnits(this.#by.get(`lost:${unit.kind}`) ?? []);
+      if (by > 0) list.push({ kind: unit.kind, because: 'lost-and-silent', by });
+    }
+    const internal = this.#by.get('elsewhere-internal') ?? [];
+    for (const id of new Set(internal.map((m) => m.unitId))) {
+      const kind = this.#scan.units.find((u) => u.id === id)?.kind;
+      if (kind) list.push({ kind, because: 'internal', by: 1 });
+    }
+    return list;
   }
 
   groups(): ScanGroup[] {
@@ -98,11 +200,15 @@ class Sorter {
     this.#addSupply(add);
     this.#addNetwork(add);
     this.#addLost(add);
+    this.#addUnread(add);
+    this.#addAccused(add);
     for (const id of [
       'immobiliser',
       'suspect-internal',
+      'suspect-actuator',
       'suspect-circuit',
       'suspect-other',
+      'elsewhere-internal',
       'elsewhere',
       'old'
     ] as const) {
@@ -115,18 +221,25 @@ class Sorter {
   #addSupply(add: Add): void {
     const members = this.#by.get('supply') ?? [];
     const units = countUnits(members);
-    if (this.#batteryLow) {
+    if (this.#batteryBad) {
       const batteryMv = this.#scan.batteryMv as number;
-      add('supply', judge('stop', 'scan.supply.low', { batteryMv, units }), members);
+      const code = batteryMv < LOW_BATTERY_MV ? 'scan.supply.low' : 'scan.supply.high';
+      add('supply', judge('stop', code, { batteryMv, units }), members);
     } else if (units >= 2) add('supply', judge('stop', 'scan.supply.codes', { units }), members);
     else if (units === 1) add('supply', judge('look', 'scan.supply.one', {}), members);
   }
 
   #addNetwork(add: Add): void {
     const members = this.#by.get('network') ?? [];
-    const silent = this.#scan.units.filter((u) => u.state === 'silent' && !u.optional);
+    const silent = this.#silent;
     const present = members.filter((m) => classifyStanding(m.fault) === 'present');
-    if (present.length > 0 || silent.length >= 2) {
+    if (this.#everybodyLost) {
+      add(
+        'network',
+        judge('stop', 'scan.network.everybody', { units: this.#lostThoughTalking.length }),
+        members
+      );
+    } else if (present.length > 0 || silent.length >= 2) {
       add(
         'network',
         judge('stop', 'scan.network.faulty', { silent: silent.length, codes: members.length }),
@@ -147,9 +260,32 @@ class Sorter {
       const unit = this.#scan.units.find((u) => u.kind === kind);
       const partners = countUnits(members);
       const name = unit?.name ?? kind;
-      const talks = unit?.state === 'talks' || unit?.state === 'badly';
+      const talks = unit !== undefined && answers(unit);
       const code = talks ? 'scan.lost.returned' : 'scan.lost.follows';
       add('lost', judge(talks ? 'look' : 'go', code, { unit: name, partners }), members);
+    }
+  }
+
+  /** A unit that answers and does not give its faults: unknown, not sound. */
+  #addUnread(add: Add): void {
+    const unread = this.#scan.units.filter((u) => answers(u) && u.faultMemory !== 'read');
+    const own = unread.find((u) => u.kind === this.#suspect);
+    if (own) add('unread', judge('look', 'scan.unread.suspect', { unit: own.name }), []);
+    const others = unread.filter((u) => u !== own);
+    if (others.length > 0)
+      add('unread', judge('look', 'scan.unread.others', { count: others.length }), []);
+  }
+
+  #addAccused(add: Add): void {
+    for (const [key, members] of this.#by) {
+      if (!key.startsWith('accused:')) continue;
+      const kind = key.slice(8);
+      const unit = this.#scan.units.find((u) => u.kind === kind)?.name ?? kind;
+      add(
+        'accused',
+        judge('look', 'scan.accused.unit', { unit, by: countUnits(members) }),
+        members
+      );
     }
   }
 
@@ -161,10 +297,14 @@ class Sorter {
         return judge('look', 'scan.immobiliser.mismatch', { count });
       case 'suspect-internal':
         return judge('look', 'scan.suspect.internal', { count, unit });
+      case 'suspect-actuator':
+        return judge('look', 'scan.suspect.actuator', { count, unit });
       case 'suspect-circuit':
         return judge('look', 'scan.suspect.circuit', { count, unit });
       case 'suspect-other':
         return judge('look', 'scan.suspect.other', { count, unit });
+      case 'elsewhere-internal':
+        return judge('look', 'scan.codes.internal', { count, units: countUnits(members) });
       case 'elsewhere':
         return judge('look', 'scan.codes.elsewhere', { count, units: countUnits(members) });
       default:
@@ -187,13 +327,35 @@ export function isInternal(fault: Pick<Fault, 'code' | 'failureType'>): boolean 
   );
 }
 
-/** The fault names a circuit: by its failure type, or by the number range of circuits where there is no type. */
+/**
+ * The fault names a circuit: by its failure type, or by the number range of circuits where there is no type. What an
+ * engine does with its mixture, catalyst, tank vapour or gears is no circuit. Source: SAE J2012 ranges, from memory.
+ */
 export function isCircuit(fault: Pick<Fault, 'code' | 'failureType'>): boolean {
+  if (isFunction(fault.code)) return false;
   if (fault.failureType !== undefined && fault.failureType !== 0) {
     const { kind } = describeFailureType(fault.failureType);
     return kind === 'electrical' || kind === 'signal';
   }
   return /^P0(1[0-9]|2[0-6]|3[3-9]|4[0-9]|7[0-9])/.test(fault.code);
+}
+
+/** Mixture, catalyst, tank vapour, gear ratio: what the engine or gearbox does, whatever the wires are like. */
+function isFunction(code: string): boolean {
+  return /^P0(17[0-5]|4[23][0-9]|44[0-2]|45[5-7]|46[89]|49[6-9]|73[0-9]|74[01])$/.test(code);
+}
+
+/**
+ * The part at the end of the wire moves wrongly, or the code is that of a valve or an injector: it is tried before a unit
+ * is. Source: SAE J2012 failure types 71 to 77 and 92 to 97, solenoid and injector ranges, from memory.
+ */
+export function isActuator(fault: Pick<Fault, 'code' | 'failureType'>): boolean {
+  const { failureType } = fault;
+  if (failureType !== undefined && failureType !== 0) {
+    const { kind } = describeFailureType(failureType);
+    return kind === 'mechanical' || kind === 'component';
+  }
+  return /^P0(7[5-7][0-9])$/.test(fault.code);
 }
 
 function isImmobiliserCode(code: string): boolean {

@@ -1,12 +1,12 @@
 import { fail, ok, type Result } from '../base/result.ts';
-import { formatFault, type Fault } from '../faults/fault.ts';
-import { parseCode } from '../faults/trouble-code.ts';
-import { kindOf, type ParsedScan } from './parse-scan-rows.ts';
+import type { Fault } from '../faults/fault.ts';
+import { validateScanFile } from '../generated/validators.js';
+import type { ParsedScan } from './parse-scan-rows.ts';
+import { SCAN_FORMAT, type ScanFileDocument } from './scan-file-schema.ts';
 import type { ScannedUnit } from './scan.ts';
 
-/** First line of what this application writes, so that it knows its own files again. */
-export const SCAN_FORMAT = 'upright-badger-scan/1';
-const MAX_UNITS = 200;
+/** Faults that a vehicle can sensibly hold. */
+const MAX_FAULTS = 2_000;
 
 export interface ScanFileHead {
   readonly name: string;
@@ -15,85 +15,70 @@ export interface ScanFileHead {
   readonly endedAt: string;
 }
 
-/** A scan as JSON text, with everything that was found. */
+/** A scan as JSON text, with everything that was found: {@link parseScanFile} gives it back in every field. */
 export function formatScanFile(head: ScanFileHead, units: readonly ScannedUnit[]): string {
-  const faults = (u: ScannedUnit) =>
-    u.faults.map((f) => ({
-      code: formatFault(f),
-      status: f.status ?? null,
-      list: f.list ?? null,
-      text: f.text ?? null
-    }));
-  const plain = units.map((u) => ({
-    name: u.name,
-    kind: u.kind,
-    address: u.address,
-    state: u.state,
-    identification: u.identification,
-    faults: faults(u)
-  }));
-  return `${JSON.stringify({ format: SCAN_FORMAT, ...head, units: plain }, undefined, 2)}\n`;
+  const document: ScanFileDocument = {
+    format: SCAN_FORMAT,
+    ...head,
+    units: units.map(({ faults, faultMemory, problem, ...unit }) => ({
+      ...unit,
+      faultMemory: faultMemory ?? null,
+      problem: problem ?? null,
+      faults: faults.map((f) => ({
+        code: f.code,
+        failureType: f.failureType ?? null,
+        status: f.status ?? null,
+        list: f.list ?? null,
+        text: f.text ?? null
+      }))
+    }))
+  };
+  return `${JSON.stringify(document, undefined, 2)}\n`;
 }
 
-/** Reads such a text back. Errors: `scan.file.malformed`, `scan.text.many`, `scan.text.empty`. */
+/**
+ * Reads such a text back. Errors: `scan.file.text` (no JSON), `scan.file.malformed` with the path and what was expected
+ * there, `scan.text.many`. Never throws.
+ */
 export function parseScanFile(text: string): Result<ParsedScan> {
   let doc: unknown;
   try {
     doc = JSON.parse(text);
   } catch {
-    return fail('scan.file.malformed');
+    return fail('scan.file.text');
   }
-  const list = (doc as { format?: unknown; units?: unknown } | null)?.units;
-  if ((doc as { format?: unknown } | null)?.format !== SCAN_FORMAT || !Array.isArray(list))
-    return fail('scan.file.malformed');
-  if (list.length > MAX_UNITS)
-    return fail('scan.text.many', { found: list.length, most: MAX_UNITS });
-  const units: ScannedUnit[] = [];
-  for (const [i, entry] of list.entries()) {
-    const unit = parseUnit(entry as Record<string, unknown>, i);
-    if (!unit) return fail('scan.file.malformed');
-    units.push(unit);
+  if (!validateScanFile(doc)) {
+    const [first] = validateScanFile.errors ?? [];
+    return fail('scan.file.malformed', {
+      path: first?.instancePath || '/',
+      reason: first?.message ?? ''
+    });
   }
-  if (units.length === 0) return fail('scan.text.empty');
-  return ok({ units, faults: units.reduce((n, u) => n + u.faults.length, 0), ignored: [] });
+  const faults = doc.units.reduce((n, u) => n + u.faults.length, 0);
+  if (faults > MAX_FAULTS) return fail('scan.text.many', { found: faults, most: MAX_FAULTS });
+  const { name, vin, batteryMv, endedAt } = doc;
+  return ok({
+    units: doc.units.map(toUnit),
+    faults,
+    ignored: [],
+    head: { name, vin, batteryMv, endedAt }
+  });
 }
 
-const STATES = ['talks', 'badly', 'silent', 'absent', 'unasked'] as const;
-
-function parseUnit(entry: Record<string, unknown>, index: number): ScannedUnit | undefined {
-  const { name, state, faults } = entry;
-  const known = STATES.find((s) => s === state);
-  if (typeof name !== 'string' || !known || !Array.isArray(faults)) return undefined;
-  const parsed = faults.map((f) => parseFault(f as Record<string, unknown>));
-  if (parsed.some((f) => f === undefined)) return undefined;
-  const said = entry['identification'];
-  const identification = Object.fromEntries(
-    Object.entries(typeof said === 'object' && said !== null ? said : {}).filter(
-      ([, v]) => typeof v === 'string'
-    )
-  ) as Record<string, string>;
+function toUnit(unit: ScanFileDocument['units'][number]): ScannedUnit {
+  const { faultMemory, problem, faults, identification, ...rest } = unit;
   return {
-    id: `file-${index + 1}`,
-    name: name.slice(0, 60),
-    kind: kindOf(name),
-    address: typeof entry['address'] === 'number' ? entry['address'] : 0,
-    optional: false,
-    state: known,
-    identification,
-    faults: parsed as Fault[],
-    problem: undefined,
-    tookMs: 0
-  };
-}
-
-function parseFault(entry: Record<string, unknown>): Fault | undefined {
-  const [code = '', type] = String(entry['code']).split('-');
-  if (parseCode(code) === undefined) return undefined;
-  const status = entry['status'];
-  return {
-    code: code.toUpperCase(),
-    failureType: type === undefined ? undefined : Number.parseInt(type, 16) & 0xff,
-    status: typeof status === 'number' ? status & 0xff : undefined,
-    ...(typeof entry['text'] === 'string' ? { text: entry['text'].slice(0, 120) } : {})
+    ...rest,
+    // a name such as __proto__ never gets through the schema
+    identification: { ...identification },
+    ...(faultMemory === null ? {} : { faultMemory }),
+    problem: problem ?? undefined,
+    faults: faults.map((f): Fault => ({
+      code: f.code,
+      failureType: f.failureType ?? undefined,
+      status: f.status ?? undefined,
+      ...(f.list === null ? {} : { list: f.list }),
+      ...(f.text === null ? {} : { text: f.text })
+    }))
   };
 }

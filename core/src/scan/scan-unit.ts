@@ -28,6 +28,8 @@ const CALLS = 2;
 interface Gathered {
   readonly identification: Record<string, string>;
   readonly faults: Fault[];
+  /** Every list of faults that was asked for has been understood. */
+  memoryRead: boolean;
   answered: number;
   missed: number;
   problem: string | undefined;
@@ -47,6 +49,7 @@ export async function scanUnit(
   const found: Gathered = {
     identification: {},
     faults: [],
+    memoryRead: false,
     answered: 0,
     missed: called.missed,
     problem: called.problem
@@ -61,6 +64,7 @@ export async function scanUnit(
     state: called.state ?? stateOf(found),
     identification: found.identification,
     faults: found.faults,
+    faultMemory: found.memoryRead ? 'read' : 'unread',
     problem: found.problem,
     tookMs: Math.round(nowMs() - start)
   };
@@ -111,8 +115,10 @@ async function gather(link: DiagnosticLink, place: UnitPlace, found: Gathered): 
   }
   const data = await ask(link, found, encodeReadFaults(FAULT_MASK));
   const report = data && decodeFaultReport(data);
-  if (report?.ok) found.faults.push(...report.value.faults.filter(isFault));
-  else if (place.legislated) await gatherObd(link, found);
+  if (report?.ok) {
+    found.faults.push(...report.value.faults.filter(isFault));
+    found.memoryRead = true;
+  } else if (place.legislated) await gatherObd(link, found);
   if (report && !report.ok) found.problem = report.problem.code;
 }
 
@@ -124,16 +130,20 @@ async function gatherObd(link: DiagnosticLink, found: Gathered): Promise<void> {
     [OBD.permanentCodes, 'permanent']
   ] as const;
   const seen = new Set<string>();
+  let understood = 0;
   for (const [service, list] of lists) {
     const data = await ask(link, found, Uint8Array.of(service));
     const codes = data && decodeCodes(data);
     if (!codes?.ok) continue;
+    // the permanent list is younger than the law's other two: older units do not know it
+    if (list !== 'permanent') understood++;
     for (const code of codes.value) {
       if (seen.has(code)) continue;
       seen.add(code);
       found.faults.push({ code, failureType: undefined, status: undefined, list });
     }
   }
+  found.memoryRead = understood === 2;
   if (found.identification['vin'] !== undefined) return;
   const data = await ask(link, found, Uint8Array.of(OBD.vehicleInformation, 0x02));
   const vin = data && decodeVinAnswer(data);

@@ -49,6 +49,8 @@ export interface ScannedUnit {
   /** Values by identifier name: `vin`, `part-number`, `software-number`, `hardware-number`, `serial`, `system-name`. */
   readonly identification: Readonly<Record<string, string>>;
   readonly faults: readonly Fault[];
+  /** Could the fault memory be read? Undefined or `unread`: nothing is known of it, and nothing rests on it. */
+  readonly faultMemory?: 'read' | 'unread';
   /** Why it is not `talks`, as a catalogue code. */
   readonly problem: string | undefined;
   /** Time that this unit took. */
@@ -65,7 +67,14 @@ export interface Scan {
 export interface ScanTotals {
   readonly units: number;
   readonly silent: number;
+  /** Units that answer, but whose fault memory could not be read. */
+  readonly unread: number;
   readonly faults: number;
+}
+
+/** The unit was heard in this scan. */
+export function answers(unit: Pick<ScannedUnit, 'state'>): boolean {
+  return unit.state === 'talks' || unit.state === 'badly';
 }
 
 /** Counts for lists. Units that are not fitted do not count. */
@@ -74,6 +83,7 @@ export function countScan(units: readonly ScannedUnit[]): ScanTotals {
   return {
     units: fitted.length,
     silent: fitted.filter((u) => u.state === 'silent').length,
+    unread: fitted.filter((u) => answers(u) && u.faultMemory !== 'read').length,
     faults: fitted.reduce((n, u) => n + u.faults.length, 0)
   };
 }

@@ -36,6 +36,23 @@ const counted =
   (words: (count: number) => string): MessageOf =>
   (p) => ({ title: words(num(p['count'])), text: '' });
 
+const MISSING: Readonly<Record<string, string>> = {
+  scan: 'The unit has not been asked in a scan.',
+  memory: 'Its fault memory could not be read.',
+  codes:
+    'Its codes were taken while the supply was not known to be sound, and have not come back since.',
+  standing: 'No code is present or confirmed.',
+  supply: 'The supply at the unit is not measured sound under load.',
+  ground: 'The ground at the unit is not measured sound under load.',
+  network: 'The network is accused and not cleared.',
+  backing: 'Neither the wiring nor a known-good unit has been tried.',
+  lead: 'It does not lead among the causes.'
+};
+const nextTest = (p: Readonly<Record<string, unknown>>) =>
+  p['test'] === undefined
+    ? 'Scan again and look for what is missing.'
+    : `Next: ${nameOfTest(p['test'])}.`;
+
 /** Scans, their reading, the question of the cause, and the ways that are left. */
 export const prove: Record<string, MessageOf> = {
   'prove.unit.contradicted': () => ({
@@ -50,7 +67,7 @@ export const prove: Record<string, MessageOf> = {
   }),
   'proof.verdict.unit': () => ({
     title: 'It is the unit',
-    text: 'It leads, supply is sound, and the swap or the wiring backs it.'
+    text: 'It leads, supply and ground are sound under load, the network is not accused, and the swap or the wiring backs it.'
   }),
   'proof.verdict.other': (p) => ({
     title: `The cause is ${wordsOfCause(p['cause'])}`,
@@ -77,13 +94,13 @@ export const prove: Record<string, MessageOf> = {
   }),
   'proof.verdict.unproven': (p) => ({
     title: 'Probably the unit',
-    text: 'It leads, but supply and wiring are not measured yet. The wrong unit cloned is the dearest mistake.',
-    clear: `Next: ${nameOfTest(p['test'])}.`
+    text: `It leads, but: ${MISSING[String(p['missing'])] ?? ''} The wrong unit cloned is the dearest mistake.`,
+    clear: nextTest(p)
   }),
   'proof.verdict.open': (p) => ({
     title: 'Not decided yet',
-    text: 'No cause stands out.',
-    clear: `Next: ${nameOfTest(p['test'])}.`
+    text: `No cause stands out. ${MISSING[String(p['missing'])] ?? ''}`,
+    clear: nextTest(p)
   }),
   'proof.verdict.nothing': () => ({
     title: 'Nothing is known yet',
@@ -120,6 +137,19 @@ export const prove: Record<string, MessageOf> = {
   }),
   'proof.supply.good': (p) => ({
     title: `${volts(p['atUnitMv'])} arrive under load, ${text(p['dropMv'])} mV lost`,
+    text: ''
+  }),
+  'proof.supply.high': (p) => ({
+    title: `${volts(Math.max(num(p['atUnitMv']), num(p['batteryMv'])))} is more than a sound system has`,
+    text: ''
+  }),
+  'proof.supply.unloaded': sentence('Supply was measured without load: that proves nothing'),
+  'proof.supply.impossible': sentence(
+    'More at the unit than at the battery: not measured together, measure again'
+  ),
+  'proof.ground.unloaded': sentence('Ground was measured without load: that proves nothing'),
+  'proof.ground.impossible': (p) => ({
+    title: `${text(p['dropMv'])} mV cannot be lost in a ground: measure again`,
     text: ''
   }),
   'proof.network.good': (p) => ({
@@ -174,6 +204,24 @@ export const prove: Record<string, MessageOf> = {
     (n) => `${n} immobiliser ${s(n, 'code', 'codes')}: two units do not know each other`
   ),
   'proof.scan.elsewhere': counted((n) => `${n} ${s(n, 'code', 'codes')} in other units`),
+  'proof.scan.pending': counted(
+    (n) => `${n} internal ${s(n, 'code is', 'codes are')} only pending: not proven yet`
+  ),
+  'proof.scan.starved': counted(
+    (n) =>
+      `${n} internal ${s(n, 'code', 'codes')}, taken while the supply was not known to be sound`
+  ),
+  'proof.scan.actuator': counted(
+    (n) => `${n} ${s(n, 'code names', 'codes name')} a part that the unit drives`
+  ),
+  'proof.scan.invalid': counted(
+    (n) => `${n} ${s(n, 'unit gets', 'units get')} invalid data from it`
+  ),
+  'proof.scan.lamp': counted((n) => `For ${n} ${s(n, 'unit', 'units')} it asks for the lamp`),
+  'proof.scan.otherinternal': counted(() => 'Another unit accuses itself'),
+  'proof.scan.othersilent': counted(
+    (n) => `A partner is silent, and ${n} ${s(n, 'unit has', 'units have')} lost it`
+  ),
   'proof.scan.silent': sentence('The unit does not answer in the vehicle'),
   'proof.why.loose': sentence('A loose unit can only be asked on the bench.'),
   'proof.why.ground': sentence('A bad ground looks like a broken unit.'),

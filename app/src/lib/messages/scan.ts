@@ -19,6 +19,37 @@ export const scan: Record<string, MessageOf> = {
     text: `${num(p['silent']) > 0 ? `${text(p['silent'])} ${s(p['silent'], 'unit is', 'units are')} silent. ` : ''}${num(p['codes']) > 0 ? `${text(p['codes'])} bus ${s(p['codes'], 'code', 'codes')}.` : ''}`,
     clear: 'Measure the pair with the power off before any unit is blamed.'
   }),
+  'scan.supply.high': (p) => ({
+    title: 'The charging voltage is too high',
+    text: `${text(p['batteryMv'])} mV in this scan. Codes that were taken at it prove nothing.`,
+    clear: 'Look at alternator, charger and support supply first.'
+  }),
+  'scan.network.everybody': (p) => ({
+    title: 'Everybody has lost everybody',
+    text: `${text(p['units'])} units that talk have been lost by others: that is the bus or a shared feed, no unit.`,
+    clear: 'Find what they share: pair, splice, gateway, ground. Then clear and scan again.'
+  }),
+  'scan.unread.suspect': (p) => ({
+    title: `The faults of the ${text(p['unit']).toLowerCase()} could not be read`,
+    text: 'It answers, and its fault memory stays unknown: no verdict rests on it.',
+    clear: 'Scan again.'
+  }),
+  'scan.unread.others': (p) => ({
+    title: 'Fault memories that could not be read',
+    text: `${text(p['count'])} ${s(p['count'], 'unit answers', 'units answer')} without telling ${s(p['count'], 'its', 'their')} faults: unknown, not empty.`
+  }),
+  'scan.accused.unit': (p) => ({
+    title: `Others accuse ${text(p['unit'])}`,
+    text: `${text(p['by'])} ${s(p['by'], 'unit gets', 'units get')} invalid data from it, or ${s(p['by'], 'is', 'are')} asked by it for the lamp. The code stands with them, the fault with it.`
+  }),
+  'scan.suspect.actuator': (p) => ({
+    title: `Parts that the ${text(p['unit']).toLowerCase()} drives`,
+    text: `${text(p['count'])} ${s(p['count'], 'code names', 'codes name')} a valve, an injector or a part that moves wrongly.`
+  }),
+  'scan.codes.internal': (p) => ({
+    title: 'Other units accuse themselves',
+    text: `${text(p['count'])} internal ${s(p['count'], 'code', 'codes')} in ${text(p['units'])} ${s(p['units'], 'unit', 'units')} that nobody suspects.`
+  }),
   'scan.network.stored': () => ({
     title: 'The bus was off once',
     text: 'Stored, not present: a plug that was pulled, or a loose one.'
@@ -104,6 +135,11 @@ export const scan: Record<string, MessageOf> = {
     text: `It has ${formatCount(num(p['found']))} lines; at most ${formatCount(num(p['most']))} are read. Nothing was kept.`,
     clear: 'It is probably a log of values, not a fault list. Take the list of faults.'
   }),
+  'scan.text.wide': (p) => ({
+    title: 'A line is too long',
+    text: `Line ${text(p['row'])} has more than ${formatCount(num(p['most']))} characters. Nothing was kept.`,
+    clear: 'One code or one unit a line; a list of faults has no such lines.'
+  }),
   'scan.text.many': (p) => ({
     title: 'More faults than a vehicle can have',
     text: `${formatCount(num(p['found']))} were found; at most ${formatCount(num(p['most']))} make sense. Nothing was kept.`,
@@ -114,9 +150,14 @@ export const scan: Record<string, MessageOf> = {
     text: 'Nothing in the text looks like a fault code or a unit. Nothing was kept.',
     clear: 'Codes look like P0201 or U0100-87, one a line.'
   }),
-  'scan.file.malformed': () => ({
+  'scan.file.text': () => ({
+    title: 'That is no whole JSON file',
+    text: 'It begins with a brace and does not hold together. Nothing was kept.',
+    clear: 'Export it again, or paste the codes as text.'
+  }),
+  'scan.file.malformed': (p) => ({
     title: 'Not a scan of this application',
-    text: 'The file begins like one but does not hold together. Nothing was kept.',
+    text: `At ${text(p['path'])}: ${text(p['reason'])}. Nothing was kept.`,
     clear: 'Export it again, or paste the codes as text.'
   }),
   'doip.vehicle.none': () => ({

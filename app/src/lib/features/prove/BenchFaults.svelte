@@ -49,8 +49,10 @@
         {/each}
       </tbody>
     </table>
-  {:else if job.proof.benchScan}
+  {:else if job.proof.benchScan?.units[0]?.faultMemory === 'read'}
     <p>No fault stored.</p>
+  {:else if job.proof.benchScan}
+    <p>It answered, but its fault memory could not be read: what it holds is not known.</p>
   {:else}
     <p class="soft">
       Clamp the unit and read its chip id at <a class="link" href="/jobs/{job.number}/wire">Wire</a

@@ -3,7 +3,8 @@
   import { messageOf } from '$lib/messages/catalogue.ts';
   import { wordsOfCause } from '$lib/messages/prove.ts';
   import Panel from '$lib/ui/Panel.svelte';
-  import { STANDING_BAR, STANDING_WORDS } from './question.view.ts';
+  import VerdictMark from '$lib/ui/VerdictMark.svelte';
+  import { STANDING_BAR, STANDING_WORDS, wordsOfCondition } from './question.view.ts';
 
   let { proof }: { proof: ProofData } = $props();
 </script>
@@ -28,6 +29,19 @@
             {:else}<li class="soft">nothing speaks for or against it yet</li>{/each}
           </ul>
         </details>
+      </li>
+    {/each}
+  </ul>
+  <h3>Go needs every one of these</h3>
+  <ul class="needs" aria-label="What Go needs">
+    {#each proof.conditions as c (c.id)}
+      <li data-condition={c.id} data-state={c.state}>
+        <VerdictMark
+          verdict={c.state === 'met' ? 'go' : c.state === 'failed' ? 'stop' : 'none'}
+          size={16}
+        />
+        <span>{wordsOfCondition(c)}</span>
+        <em>{c.state === 'met' ? 'yes' : c.state === 'failed' ? 'no' : 'not known'}</em>
       </li>
     {/each}
   </ul>
@@ -73,6 +87,18 @@
     font-style: normal;
     font-weight: 600;
     text-align: right;
+  }
+  h3 {
+    margin: 10px 0 4px;
+    font-weight: 650;
+  }
+  .needs li {
+    display: grid;
+    grid-template-columns: 18px 1fr auto;
+    gap: 8px;
+    align-items: center;
+    font-size: 14px;
+    min-height: 26px;
   }
   .evidence {
     padding: 0 0 6px 12px;

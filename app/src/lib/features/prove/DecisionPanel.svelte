@@ -5,7 +5,7 @@
   import Panel from '$lib/ui/Panel.svelte';
 
   let { job }: { job: JobData } = $props();
-  let outcome = $state<'cause' | 'not-cause' | 'open'>('cause');
+  let outcome = $state<'cause' | 'not-cause' | 'open' | undefined>();
   let reason = $state('');
   let writing = $state(false);
   const words = {
@@ -19,6 +19,7 @@
     event.preventDefault();
     if (noted(await send(`/api/jobs/${job.number}/proof`, { outcome, reason }))) {
       reason = '';
+      outcome = undefined;
       writing = false;
     }
   }
@@ -36,7 +37,8 @@
       <div class="choices">
         {#each Object.entries(words) as [value, label] (value)}
           <label class="choice"
-            ><input type="radio" class="radio" bind:group={outcome} {value} /> {label}</label
+            ><input type="radio" class="radio" bind:group={outcome} {value} required />
+            {label}</label
           >
         {/each}
       </div>

@@ -14,7 +14,9 @@
 
 <Panel label="Reading of the scan" title="What the scan says" note={scan?.name ?? ''}>
   {#if proof.groups.length === 0}
-    <p class="soft">No fault in any unit, and every unit talks.</p>
+    <p class="soft">
+      {scan ? 'No fault in any unit, and every unit talks.' : 'No scan of the vehicle is kept.'}
+    </p>
   {/if}
   {#each proof.groups as group, i (i)}
     {@const m = messageOfJudgement(group.judgement)}

@@ -30,7 +30,7 @@
       <span
         >{words[u.state]}{u.faults > 0
           ? `, ${u.faults} ${u.faults === 1 ? 'fault' : 'faults'}`
-          : ''}</span
+          : ''}{u.unread ? ', faults not read' : ''}</span
       >
     </li>
   {/each}

@@ -19,6 +19,10 @@
     return text.trimStart().startsWith('{') ? parseScanFile(text) : parseScanRows(readRows(text));
   });
 
+  const lostCodes = $derived(
+    parsed?.ok ? parsed.value.ignored.reduce((n, i) => n + i.codes.length, 0) : 0
+  );
+
   async function take(list: FileList | null | undefined) {
     const file = list?.[0];
     if (!file) return;
@@ -68,18 +72,25 @@
         {#each parsed.value.units.slice(0, 12) as u (u.id)}
           <li>
             <b>{u.name}</b>
-            {u.state === 'silent' ? 'silent' : ''}
+            {u.state === 'talks' ? (u.faultMemory === 'read' ? '' : 'faults not told') : u.state}
+            {u.faultMemory === 'read' && u.faults.length === 0 ? 'no faults' : ''}
             <span class="mono">{u.faults.slice(0, 12).map(formatFault).join(' ')}</span>
           </li>
         {/each}
       </ul>
       {#if parsed.value.ignored.length > 0}
-        <p class="soft">
-          Not understood: {parsed.value.ignored
-            .slice(0, 5)
-            .map((i) => `line ${i.row} “${i.text}”`)
-            .join(', ')}{parsed.value.ignored.length > 5 ? ' …' : ''}
-        </p>
+        <details class="left" open={lostCodes > 0}>
+          <summary
+            >Left out: {countOf(parsed.value.ignored.length, 'line')}{lostCodes > 0
+              ? `, with ${countOf(lostCodes, 'code')}`
+              : ''}</summary
+          >
+          <ul>
+            {#each parsed.value.ignored.slice(0, 200) as i (i.row)}
+              <li>line {i.row} “{i.text}” <span class="mono">{i.codes.join(' ')}</span></li>
+            {/each}
+          </ul>
+        </details>
       {/if}
       <button class="btn btn-primary" onclick={keep}>Keep this scan</button>
     </div>
@@ -102,6 +113,10 @@
     margin: 4px 0;
     padding-left: 18px;
     list-style: disc;
+  }
+  .left summary {
+    min-height: 32px;
+    cursor: pointer;
   }
   .bad {
     color: var(--stop);

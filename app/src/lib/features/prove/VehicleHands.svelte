@@ -21,6 +21,11 @@
     ['unit-flaky', 'unit talks badly'],
     ['immobiliser-mismatch', 'immobiliser mismatch']
   ] as const;
+  // the vehicle of this job stands first
+  const vehicles = $derived([
+    ...yard.vehicles.filter((v) => v.vin === job.vin),
+    ...yard.vehicles.filter((v) => v.vin !== job.vin)
+  ]);
   const plugged = $derived(yard.vehicles.find((v) => v.id === yard.plugged));
 
   async function hands(change: object) {
@@ -40,7 +45,7 @@
       onchange={(e) => plug(e.currentTarget.value)}
     >
       <option value="">nothing</option>
-      {#each yard.vehicles as v (v.id)}
+      {#each vehicles as v (v.id)}
         <option value={v.id}
           >{v.name}{v.vin === job.vin ? ' · this job' : ''}{v.carrier === 'can'
             ? ' · CAN pair'

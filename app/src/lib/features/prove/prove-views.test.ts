@@ -16,6 +16,7 @@ const unit = (change: Partial<ScannedUnit>): ScannedUnit => ({
   state: 'talks',
   identification: {},
   faults: [],
+  faultMemory: 'read',
   problem: undefined,
   tookMs: 0,
   ...change
@@ -31,9 +32,9 @@ describe('what was measured', () => {
       throughOhm: 0.4
     });
     expect(toValues('ground', { dropMv: 'x' })).toEqual({ dropMv: Number.NaN });
-    expect(wordsOfResult('supply', { batteryMv: 12_600, atUnitMv: 12_450 })).toBe(
-      '12.60 V, 12.45 V'
-    );
+    expect(
+      wordsOfResult('supply', { batteryMv: 12_600, atUnitMv: 12_450, load: 'under-load' })
+    ).toBe('12.60 V, 12.45 V, under load: yes, consumers on');
     expect(wordsOfResult('swap', { outcome: 'fault-gone-no-start' })).toBe('fault gone, no start');
   });
   it('every test says what to measure and what is sound; every field and choice has words', () => {

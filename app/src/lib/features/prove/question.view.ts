@@ -1,4 +1,5 @@
 import type { CauseStanding } from '@badger/core/proof/cause';
+import type { Condition } from '@badger/core/proof/question';
 import { LIMITS, TESTS, type TestField, type TestId } from '@badger/core/proof/tests';
 
 export const STANDING_WORDS: Record<CauseStanding['standing'], string> = {
@@ -28,11 +29,11 @@ export const TEST_WORDS: Record<TestId, TestWords> = {
   supply: {
     measure:
       'Lights and blower on. Meter at the battery, then at the unit’s feed pins with its plug in.',
-    expect: `At least ${LIMITS.supplyMinMv / 1000} V at the unit, at most ${LIMITS.supplyDropMv} mV lost.`
+    expect: `${LIMITS.supplyMinMv / 1000} to ${LIMITS.supplyMaxMv / 1000} V at the unit under load, at most ${LIMITS.supplyDropMv} mV lost.`
   },
   ground: {
     measure: 'Same load. Meter from the unit’s ground pin to battery minus.',
-    expect: `At most ${LIMITS.groundDropMv} mV.`
+    expect: `At most ${LIMITS.groundDropMv} mV under load.`
   },
   network: {
     measure: 'Battery off, wait a minute. Meter between CAN high and CAN low at the unit’s plug.',
@@ -68,6 +69,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   pairOhm: 'Between the pair, Ω',
   throughOhm: 'Wire, Ω',
   toGroundKohm: 'Wire to ground, kΩ',
+  load: 'Under load',
   outcome: 'What was seen'
 };
 
@@ -75,6 +77,8 @@ const FIELDS: Readonly<Record<string, string>> = {
 export const labelOf = (field: TestField): string => FIELDS[field.id] ?? field.id;
 
 const CHOICES: Readonly<Record<string, string>> = {
+  'under-load': 'yes, consumers on',
+  'no-load': 'no, nothing on',
   works: 'it works',
   faulty: 'it does not work',
   'fault-gone': 'fault gone, vehicle starts',
@@ -87,6 +91,20 @@ const CHOICES: Readonly<Record<string, string>> = {
   'expected-only': 'only what must be there'
 };
 export const wordsOfChoice = (choice: string): string => CHOICES[choice] ?? choice;
+
+const CONDITIONS: Record<Condition['id'], string> = {
+  scan: 'A scan in which the unit was asked',
+  memory: 'Its fault memory was read',
+  codes: 'Codes taken, or back after clearing, while the supply was sound',
+  standing: 'A code present or confirmed, not only pending',
+  supply: 'Supply at the unit sound under load',
+  ground: 'Ground at the unit sound under load',
+  network: 'The network is not accused',
+  backing: 'Wire measured sound, a known-good unit tried, or an internal code on the bench',
+  lead: 'The unit leads among the causes'
+};
+/** What Go needs, in words. */
+export const wordsOfCondition = ({ id }: Condition): string => CONDITIONS[id];
 
 const asVolts = (id: string) => id === 'batteryMv' || id === 'atUnitMv';
 
@@ -116,6 +134,8 @@ export function wordsOfResult(
   return TESTS[test].fields
     .map((f) => {
       const value = values[f.id];
+      if (f.id === 'load')
+        return `under load: ${value === undefined ? 'not told' : wordsOfChoice(String(value))}`;
       if (f.choices.length > 0) return wordsOfChoice(String(value));
       if (asVolts(f.id)) return `${(Number(value) / 1000).toFixed(2)} V`;
       return `${value} ${{ mV: 'mV', ohm: 'Ω', kohm: 'kΩ' }[f.unit ?? 'mV']}`;

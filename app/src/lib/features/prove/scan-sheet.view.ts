@@ -57,16 +57,18 @@ const ORDER: Record<ScannedUnit['state'], number> = {
   absent: 5
 };
 
-/** Units that want a look first: silent ones, then those with faults, then the sound ones, then what is not fitted. */
+/** Units that want a look first: silent ones, those whose memory is not known, those with faults, then the sound ones, then what is not fitted. */
 export function sortForReading(units: readonly ScannedUnit[]): ScannedUnit[] {
   const rank = (u: ScannedUnit) =>
-    u.state === 'talks'
-      ? u.faults.length > 0
-        ? 3
-        : 4
-      : u.optional && u.state === 'silent'
-        ? 5
-        : ORDER[u.state];
+    u.state === 'talks' && u.faultMemory !== 'read'
+      ? 2
+      : u.state === 'talks'
+        ? u.faults.length > 0
+          ? 3
+          : 4
+        : u.optional && u.state === 'silent'
+          ? 5
+          : ORDER[u.state];
   return [...units].sort((a, b) => rank(a) - rank(b));
 }
 

@@ -1,10 +1,12 @@
-import type { ScannedUnit, UnitPlace } from '@badger/core/scan/scan';
+import { answers, type ScannedUnit, type UnitPlace } from '@badger/core/scan/scan';
 
 export interface LiveScanUnit {
   readonly id: string;
   readonly name: string;
   readonly state: 'waiting' | 'asking' | ScannedUnit['state'];
   readonly faults: number;
+  /** It answered, but its fault memory could not be read. */
+  readonly unread: boolean;
 }
 
 /** A scan that is under way: what has been found so far, and who wants to stop it. */
@@ -43,7 +45,8 @@ export class LiveScan {
     return this.#places.map((place) => {
       const unit = this.found.find((u) => u.id === place.id);
       const state = unit?.state ?? (this.#asking.has(place.id) ? 'asking' : 'waiting');
-      return { id: place.id, name: place.name, state, faults: unit?.faults.length ?? 0 };
+      const unread = unit !== undefined && answers(unit) && unit.faultMemory !== 'read';
+      return { id: place.id, name: place.name, state, faults: unit?.faults.length ?? 0, unread };
     });
   }
 }

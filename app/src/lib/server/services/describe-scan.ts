@@ -31,6 +31,7 @@ export function describeProof({ proof, records }: JobView): ProofData {
     standings: question.standings,
     tests: question.tests,
     next: question.next,
+    conditions: question.conditions,
     verdict: question.verdict,
     customer: question.customer,
     benchFaults,

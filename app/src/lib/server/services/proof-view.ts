@@ -45,6 +45,7 @@ export function buildProof({ job, profile, records, originalRegions }: ProofFact
   );
   const question = askQuestion({
     reading,
+    suspect,
     results: newestResults(records),
     loose: arrival !== undefined && arrival.how !== 'vehicle' && !vehicleScan
   });

@@ -58,8 +58,8 @@ const VISITS: readonly Visit[] = [
     jobNumber: 2031,
     vehicle: 'van-12',
     tests: [
-      { test: 'supply', values: { batteryMv: 12_480, atUnitMv: 12_350 } },
-      { test: 'ground', values: { dropMv: 40 } },
+      { test: 'supply', values: { batteryMv: 12_480, atUnitMv: 12_350, load: 'under-load' } },
+      { test: 'ground', values: { dropMv: 40, load: 'under-load' } },
       { test: 'swap', values: { outcome: 'fault-gone-no-start' } }
     ]
   },
@@ -67,7 +67,8 @@ const VISITS: readonly Visit[] = [
     jobNumber: 2034,
     vehicle: 'van-7',
     tests: [
-      { test: 'supply', values: { batteryMv: 12_400, atUnitMv: 12_260 } },
+      { test: 'supply', values: { batteryMv: 12_400, atUnitMv: 12_260, load: 'under-load' } },
+      { test: 'ground', values: { dropMv: 60, load: 'under-load' } },
       { test: 'wiring', values: { throughOhm: 0.4, toGroundKohm: 4_000 } },
       { test: 'actuator', values: { outcome: 'works' } }
     ]

@@ -159,6 +159,7 @@ function inOrder(layout: VehicleLayout, found: readonly ScannedUnit[]): ScannedU
         state: 'unasked',
         identification: {},
         faults: [],
+        faultMemory: 'unread',
         problem: undefined,
         tookMs: 0
       }

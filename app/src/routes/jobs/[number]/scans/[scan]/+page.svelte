@@ -2,6 +2,7 @@
   import { goto } from '$app/navigation';
   import { formatVolts } from '@badger/core/base/format';
   import { formatFault } from '@badger/core/faults/fault';
+  import { answers } from '@badger/core/scan/scan';
   import ChangesTable from '$lib/features/prove/ChangesTable.svelte';
   import {
     identificationOf,
@@ -86,8 +87,11 @@
             {/each}
           </tbody>
         </table>
-      {:else if unit.state === 'talks'}
+      {:else if answers(unit) && unit.faultMemory === 'read'}
         <p class="soft none">No fault stored.</p>
+      {/if}
+      {#if answers(unit) && unit.faultMemory !== 'read'}
+        <p class="bad">Its fault memory could not be read: what it holds is not known.</p>
       {/if}
     </section>
   {/each}

@@ -1,0 +1,248 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Verdict } from '../base/verdict.ts';
+import type { Fault } from '../faults/fault.ts';
+import { readScan } from '../scan/read-scan.ts';
+import type { Scan, ScannedUnit, UnitKind } from '../scan/scan.ts';
+import { askQuestion, type Question, type QuestionFacts } from './question.ts';
+import { SCENARIOS } from './scenarios.ts';
+import type { TestResult } from './tests.ts';
+
+const KINDS: Record<string, UnitKind> = {
+  E: 'engine',
+  T: 'transmission',
+  B: 'body',
+  R: 'brakes',
+  C: 'cluster',
+  G: 'gateway',
+  A: 'airbag',
+  I: 'immobiliser'
+};
+const STATUS: Record<string, number | undefined> = { p: 0x24, s: 0x2c, o: 0x28, '?': undefined };
+const LOADED = { load: 'under-load' };
+const TESTS: Record<string, TestResult> = {
+  'S+': { test: 'supply', values: { batteryMv: 12_500, atUnitMv: 12_350, ...LOADED } },
+  'S-': { test: 'supply', values: { batteryMv: 12_500, atUnitMv: 11_800, ...LOADED } },
+  'S?': { test: 'supply', values: { batteryMv: 12_500, atUnitMv: 12_350, load: 'no-load' } },
+  'S!': { test: 'supply', values: { batteryMv: 12_000, atUnitMv: 12_900, ...LOADED } },
+  Slow: { test: 'supply', values: { batteryMv: 11_500, atUnitMv: 11_400, ...LOADED } },
+  Shigh: { test: 'supply', values: { batteryMv: 15_800, atUnitMv: 15_700, ...LOADED } },
+  'G+': { test: 'ground', values: { dropMv: 40, ...LOADED } },
+  'G-': { test: 'ground', values: { dropMv: 900, ...LOADED } },
+  'G?': { test: 'ground', values: { dropMv: 40, load: 'no-load' } },
+  'G!': { test: 'ground', values: { dropMv: 30_000, ...LOADED } },
+  'N+': { test: 'network', values: { pairOhm: 60.1 } },
+  N1: { test: 'network', values: { pairOhm: 120 } },
+  N0: { test: 'network', values: { pairOhm: 2 } },
+  'W+': { test: 'wiring', values: { throughOhm: 0.4, toGroundKohm: 5_000 } },
+  'W-': { test: 'wiring', values: { throughOhm: 900, toGroundKohm: 5_000 } },
+  Wshort: { test: 'wiring', values: { throughOhm: 0.4, toGroundKohm: 2 } },
+  'A+': { test: 'actuator', values: { outcome: 'works' } },
+  'A-': { test: 'actuator', values: { outcome: 'faulty' } },
+  'X+': { test: 'swap', values: { outcome: 'fault-gone-no-start' } },
+  Xgone: { test: 'swap', values: { outcome: 'fault-gone' } },
+  'X-': { test: 'swap', values: { outcome: 'fault-stays' } },
+  'C+': { test: 'clear', values: { outcome: 'back-at-once' } },
+  Cused: { test: 'clear', values: { outcome: 'back-when-used' } },
+  Caway: { test: 'clear', values: { outcome: 'stays-away' } },
+  'B+': { test: 'bench', values: { outcome: 'internal' } },
+  'B-': { test: 'bench', values: { outcome: 'expected-only' } }
+};
+
+function toUnit(text: string): ScannedUnit {
+  const [letter = '', said = ''] = text.split(':');
+  const kind = KINDS[letter] ?? 'other';
+  const words = said.split(',').filter((w) => w !== '');
+  const state = (['silent', 'badly', 'unasked'] as const).find((w) => words.includes(w)) ?? 'talks';
+  return {
+    id: kind,
+    name: kind,
+    kind,
+    address: 0,
+    optional: false,
+    state,
+    identification: {},
+    faults: words.filter((w) => /^[PCBU][0-9]/.test(w)).map(toFault),
+    faultMemory:
+      words.includes('unread') || state === 'silent' || state === 'unasked' ? 'unread' : 'read',
+    problem: undefined,
+    tookMs: 0
+  };
+}
+function toFault(word: string): Fault {
+  const end = word.at(-1) as string;
+  const marked = end in STATUS;
+  const [code = '', type] = (marked ? word.slice(0, -1) : word).split('-');
+  return {
+    code,
+    failureType: type === undefined ? undefined : Number.parseInt(type, 16),
+    status: marked ? STATUS[end] : 0x2f
+  };
+}
+const toScan = (text: string, volts: string): Scan => ({
+  vehicleVin: undefined,
+  batteryMv: volts === '-' ? undefined : Math.round(Number(volts) * 1000),
+  units: text.split(';').map(toUnit)
+});
+const toTests = (text: string): TestResult[] =>
+  text
+    .split(' ')
+    .filter((t) => t !== '')
+    .map((t) => {
+      const result = TESTS[t];
+      if (!result) throw new Error(`no such test: ${t}`);
+      return result;
+    });
+function ask(scan: string, volts: string, tests: string): Question {
+  const none = scan === '-' || scan === 'loose';
+  return askQuestion({
+    reading: none ? undefined : readScan(toScan(scan, volts), 'engine'),
+    suspect: 'engine',
+    results: toTests(tests),
+    loose: scan === 'loose'
+  });
+}
+const leader = ({ standings }: Question) => {
+  const [first, second] = standings;
+  if (!first || first.standing === 'ruled-out') return '-';
+  if (first.standing === 'proven' || first.standing === 'likely') return first.cause;
+  return first.points > Math.max(0, second?.points ?? 0) ? first.cause : '-';
+};
+
+const rows = SCENARIOS.split('\n')
+  .filter((l) => l.includes('|'))
+  .map((l) => l.split('|').map((c) => c.trim()));
+
+describe('what an expert would say', () => {
+  it('holds at least eighty scenarios, none twice', () => {
+    expect(rows.length).toBeGreaterThanOrEqual(80);
+    expect(new Set(rows.map((r) => r.slice(0, 3).join('|'))).size).toBe(rows.length);
+  });
+  it.each(rows.map((r) => [`${r[0]} at ${r[1]} with ${r[2] || 'nothing'}: ${r[6]}`, r] as const))(
+    '%s',
+    (_, [scan = '', volts = '', tests = '', verdict, lead, next]) => {
+      const q = ask(scan, volts, tests);
+      expect(`${q.verdict.verdict}, ${leader(q)}, next ${q.next ?? '-'}`).toBe(
+        `${verdict}, ${lead}, next ${next}`
+      );
+    }
+  );
+});
+
+/** Each ladder goes from good through unknown to bad; a step down must never move a verdict towards Go. */
+const LADDERS: readonly (readonly string[])[] = [
+  ['S+', '', 'S?', 'S!', 'S-'],
+  ['S+', 'Slow'],
+  ['S+', 'Shigh'],
+  ['G+', '', 'G?', 'G!', 'G-'],
+  ['N+', '', 'N1'],
+  ['N+', 'N0'],
+  ['W+', '', 'W-'],
+  ['W+', 'Wshort'],
+  ['A+', '', 'A-'],
+  ['X+', '', 'X-'],
+  ['C+', '', 'Caway'],
+  ['B+', '', 'B-']
+];
+const RANK: Record<Verdict, number> = { go: 0, none: 1, look: 1, stop: 2 };
+const OWN = [
+  '',
+  'P0606-49',
+  'P0201-13',
+  'P0606-49,P0201-13',
+  'P0606-49,U0073-88',
+  'P0753',
+  'P0420-00'
+];
+const OTHERS = [
+  '',
+  ';T:silent;R:U0101-87',
+  ';R:U0401-00',
+  ';T:P0606-49',
+  ';R:U0073-88',
+  ';I:U0426-64'
+];
+const ONE_EACH = ['S', 'G', 'N', 'W', 'A', 'X', 'C', 'B'].map((letter) =>
+  fc.constantFrom('', ...Object.keys(TESTS).filter((t) => t.startsWith(letter)))
+);
+const made = fc.record({
+  own: fc.constantFrom(...OWN),
+  others: fc.constantFrom(...OTHERS),
+  volts: fc.constantFrom('12.6', '12.6', '-', '10.9', '16.2'),
+  silent: fc.boolean(),
+  loose: fc.integer({ min: 0, max: 9 }).map((n) => n === 0),
+  tests: fc.tuple(...ONE_EACH)
+});
+type Made = typeof made extends fc.Arbitrary<infer T> ? T : never;
+const askMade = (m: Made, change: Partial<{ flag: string; own: string; volts: string }> = {}) => {
+  const own = m.silent ? 'silent' : [change.flag ?? '', change.own ?? m.own].join(',');
+  return ask(m.loose ? 'loose' : `E:${own}${m.others}`, change.volts ?? m.volts, m.tests.join(' '));
+};
+
+describe('worse evidence never moves the verdict towards Go', () => {
+  const stricter = (before: Question, after: Question, why: string) =>
+    expect(
+      RANK[after.verdict.verdict],
+      `${why}: ${before.verdict.code} became ${after.verdict.code}`
+    ).toBeGreaterThanOrEqual(RANK[before.verdict.verdict]);
+
+  it('in any measurement', () => {
+    fc.assert(
+      fc.property(made, fc.constantFrom(...LADDERS), (m, ladder) => {
+        const letter = (ladder[0] as string)[0] as string;
+        const verdicts = ladder.map((step) =>
+          askMade({
+            ...m,
+            tests: m.tests.map((t, i) => ('SGNWAXCB'[i] === letter ? step : t))
+          })
+        );
+        for (const [i, after] of verdicts.entries())
+          if (i > 0)
+            stricter(verdicts[i - 1] as Question, after, `${ladder[i - 1]} to ${ladder[i]}`);
+      }),
+      { numRuns: 3000 }
+    );
+  });
+  it('in the battery, the status of a code, and what could be read', () => {
+    fc.assert(
+      fc.property(made, (m) => {
+        stricter(askMade(m, { volts: '12.6' }), askMade(m, { volts: '-' }), 'battery not told');
+        stricter(askMade(m, { volts: '-' }), askMade(m, { volts: '10.9' }), 'battery low');
+        stricter(askMade(m, { volts: '-' }), askMade(m, { volts: '16.2' }), 'battery high');
+        stricter(askMade(m), askMade(m, { flag: 'unread' }), 'memory not read');
+        stricter(askMade(m), askMade(m, { flag: 'unasked' }), 'not asked');
+        const steps = ['P0606-49', 'P0606-49s', 'P0606-49p', 'P0606-49?', 'P0606-49o'];
+        const verdicts = steps.map((own) => askMade(m, { own }));
+        for (const [i, after] of verdicts.entries())
+          if (i > 0) stricter(verdicts[i - 1] as Question, after, `${steps[i - 1]} to ${steps[i]}`);
+      }),
+      { numRuns: 2000 }
+    );
+  });
+  it('Go only with every condition met, and every condition can hold it back', () => {
+    const held = new Set<string>();
+    fc.assert(
+      fc.property(made, (m) => {
+        const q = askMade(m);
+        const open = q.conditions.filter((c) => c.state !== 'met');
+        if (q.verdict.verdict === 'go') {
+          expect(open).toEqual([]);
+          expect(q.standings.find((s) => s.cause === 'unit')?.standing).toMatch(/likely|proven/);
+        }
+        if (open.length === 1) held.add(open[0]?.id as string);
+        for (const c of open) expect(['open', 'failed']).toContain(c.state);
+      }),
+      { numRuns: 4000 }
+    );
+    expect(held.size).toBeGreaterThanOrEqual(5);
+  });
+  it('facts without a reading are asked for, never guessed', () => {
+    const facts: QuestionFacts = {
+      reading: undefined,
+      suspect: 'engine',
+      results: [],
+      loose: false
+    };
+    expect(askQuestion(facts).conditions.every((c) => c.state === 'open')).toBe(true);
+  });
+});
