@@ -3,9 +3,21 @@ import { findNumbers } from './find-numbers.ts';
 import { correctLookAlikes, type Corrected } from './look-alikes.ts';
 import type { LabelRule } from './recognise.ts';
 
-/** Capitals without blanks and dots; leading zeros and hyphens stay. Example: `0 731.204 418` is `0731204418`. */
+/** A frequency, whose decimals are no mark between groups of figures. */
+const FREQUENCY = /^([0-9]{1,9})(?:[.,]([0-9]{1,6}))?([KMG]?HZ)$/;
+
+/**
+ * Capitals without blanks and dots; leading zeros and hyphens stay, dashes of every length are hyphens, a frequency keeps
+ * its decimals. Example: `0 731.204 418` is `0731204418`, `433,92 MHz` is `433.92MHZ`.
+ */
 export function normalizeNumber(text: string): string {
-  return text.toUpperCase().replaceAll(/[^0-9A-Z/-]/g, '');
+  const plain = text.toUpperCase().replaceAll(/[\u2010-\u2015\u2212]/g, '-');
+  const frequency = FREQUENCY.exec(plain.replaceAll(/\s/g, ''));
+  if (frequency) {
+    const decimals = (frequency[2] ?? '').replace(/0+$/, '');
+    return `${frequency[1]}${decimals === '' ? '' : `.${decimals}`}${frequency[3]}`;
+  }
+  return plain.replaceAll(/[^0-9A-Z/-]/g, '');
 }
 
 /**

@@ -14,10 +14,18 @@ export function compareRevision(original: string, candidate: string): RevisionOr
     const other = b.pieces[i] as string;
     const numeric = /^\d+$/.test(piece);
     if (numeric !== /^\d+$/.test(other)) return 'unrelated';
-    const order = numeric ? Number(other) - Number(piece) : other < piece ? -1 : +(other > piece);
+    const order = numeric
+      ? orderOf(piece.replace(/^0+/, ''), other.replace(/^0+/, ''))
+      : orderOf(piece, other);
     if (order !== 0) return order > 0 ? 'later' : 'earlier';
   }
   return 'same';
+}
+
+/** A longer piece is later, `AA` after `Z` as 10 after 9; of equal length the alphabet decides. No figure is too long. */
+function orderOf(piece: string, other: string): number {
+  if (piece.length !== other.length) return other.length - piece.length;
+  return other < piece ? -1 : +(other > piece);
 }
 
 function splitRevision(number: string): { series: string; pieces: string[] } {

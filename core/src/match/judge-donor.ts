@@ -1,8 +1,11 @@
 import { judge, type Judgement } from '../base/verdict.ts';
 import { normalizeNumber } from '../label/tidy-number.ts';
 import type { MatchRule, Profile } from '../profile/profile.ts';
+import { chainFor, type Chain, type FieldStep } from './chain.ts';
+import { compareNumbers } from './compare-number.ts';
 import { compareRevision } from './compare-revision.ts';
-import { standingOf, usableNumbers, type Step } from './supersession.ts';
+import type { Contradiction } from './reconcile-steps.ts';
+import { usableNumbers } from './supersession.ts';
 
 /** Numbers of a unit by field id; absent or empty is not known. */
 export type UnitNumbers = Readonly<Record<string, string | undefined>>;
@@ -24,12 +27,14 @@ export interface DonorCheck {
   readonly lines: readonly DonorLine[];
   /** Names of what has to be asked of the seller. */
   readonly ask: readonly string[];
+  /** What a parts service told against the profile, and what was therefore left out. */
+  readonly contradictions: readonly Contradiction[];
 }
 
 export interface Candidate {
   readonly family: string | undefined;
   readonly numbers: UnitNumbers;
-  /** It was on the bench and told what it is: what is not known of it needs no asking. */
+  /** It was on the bench and told what it is: nobody needs to be asked, what is missing is read off it. */
   readonly identified?: boolean;
 }
 
@@ -42,14 +47,19 @@ export function judgeDonor(
   profile: Profile,
   original: UnitNumbers,
   candidate: Candidate,
-  steps: readonly (Step & { readonly field: string })[] = []
+  steps?: readonly FieldStep[]
 ): DonorCheck {
-  const chain = [...profile.supersessions, ...steps];
+  const chain = chainFor(profile, steps);
   const lines = profile.match
     .map((rule) => judgeField(profile, rule, { original, candidate, chain }))
     .sort((a, b) => rank(a) - rank(b));
   const ask = lines.filter((l) => l.judgement.code === 'donor.field.unasked').map((l) => l.name);
-  return { verdict: decide(profile, candidate, lines, ask), lines, ask };
+  return {
+    verdict: decide(profile, candidate, lines, ask),
+    lines,
+    ask,
+    contradictions: chain.contradictions
+  };
 }
 
 function rank({ judgement, rule }: DonorLine): number {
@@ -86,7 +96,7 @@ function findOtherMake(profile: Profile, hardware: string | undefined) {
 interface FieldFacts {
   readonly original: UnitNumbers;
   readonly candidate: Candidate;
-  readonly chain: readonly (Step & { readonly field: string })[];
+  readonly chain: Chain;
 }
 
 function judgeField(profile: Profile, rule: MatchRule, facts: FieldFacts): DonorLine {
@@ -95,21 +105,33 @@ function judgeField(profile: Profile, rule: MatchRule, facts: FieldFacts): Donor
   const name = fieldName(profile, rule.field);
   const line = { field: rule.field, name, rule: rule.rule, why: rule.why, original, candidate };
   const bad = rule.otherwise ?? 'stop';
-  const params = { field: name, original, candidate, why: rule.why };
+  const params = {
+    field: name,
+    original,
+    candidate,
+    why: rule.why,
+    where: whereToFind(profile, rule.field)
+  };
   if (rule.rule === 'ignore')
     return { ...line, judgement: judge('none', 'donor.field.ignored', params) };
   if (original === '' || candidate === '')
     return {
       ...line,
-      judgement: facts.candidate.identified
-        ? judge('none', 'donor.field.unknown', params)
-        : judgeUnknown(rule, { original, candidate, params })
+      judgement: judgeUnknown(rule, {
+        original,
+        candidate,
+        params,
+        held: facts.candidate.identified ?? false
+      })
     };
+  const relation = compareNumbers(original, candidate);
   if (rule.rule === 'differ') {
-    const same = original === candidate;
+    const same = relation === 'equal';
     // the chip ids have told the two apart: a donor that was written before carries what the original told it
     if (same && facts.candidate.identified)
       return { ...line, judgement: judge('none', 'donor.field.carried', params) };
+    if (relation === 'zero' || relation === 'grouped')
+      return { ...line, judgement: judge('look', `donor.field.${relation}`, params) };
     return {
       ...line,
       judgement: same
@@ -117,9 +139,13 @@ function judgeField(profile: Profile, rule: MatchRule, facts: FieldFacts): Donor
         : judge('go', 'donor.field.apart', params)
     };
   }
-  if (original === candidate)
-    return { ...line, judgement: judge('go', 'donor.field.equal', params) };
-  const other = rule.field === 'hardware-number' ? findOtherMake(profile, candidate) : undefined;
+  if (relation === 'equal') return { ...line, judgement: judge('go', 'donor.field.equal', params) };
+  if (relation !== 'differs')
+    return { ...line, judgement: judge('look', `donor.field.${relation}`, params) };
+  const other =
+    rule.field === 'hardware-number'
+      ? (findOtherMake(profile, candidate) ?? findOtherMake(profile, original))
+      : undefined;
   if (other)
     return {
       ...line,
@@ -137,13 +163,27 @@ function judgeField(profile: Profile, rule: MatchRule, facts: FieldFacts): Donor
 
 function judgeUnknown(
   rule: MatchRule,
-  { original, candidate, params }: { original: string; candidate: string; params: Params }
+  {
+    original,
+    candidate,
+    params,
+    held
+  }: { original: string; candidate: string; params: Params; held: boolean }
 ): Judgement {
-  const asked = rule.ask ?? true;
-  if (!asked || rule.rule === 'differ') return judge('none', 'donor.field.unknown', params);
-  return original === '' && candidate !== ''
-    ? judge('look', 'donor.field.unread', params)
-    : judge('look', 'donor.field.unasked', params);
+  // two serials that are not known say nothing: the chip ids tell two units apart
+  if (rule.rule === 'differ') return judge('none', 'donor.field.unknown', params);
+  // what a seller cannot see, or what lies on the bench, is read and not asked
+  if (candidate === '' && !held && rule.ask !== false)
+    return judge('look', 'donor.field.unasked', params);
+  return judge('look', original === '' ? 'donor.field.unread' : 'donor.field.unheld', params);
+}
+
+/** The way that could give a field. */
+function whereToFind(profile: Profile, field: string): string {
+  if (field === 'chip-marking') return 'on the chip, with the case open';
+  const label = profile.labels.find((l) => l.id === field);
+  if (label) return label.where === '' ? 'on the label' : label.where;
+  return profile.identity.some((f) => f.id === field) ? 'in its memory, once it is read' : '';
 }
 
 type Params = Record<string, string>;
@@ -157,13 +197,13 @@ function judgeOrder(
   if (rule.rule === 'later') {
     const order = compareRevision(original, candidate);
     if (order === 'later') return judge('go', 'donor.field.later', params);
+    if (order === 'same') return judge('look', 'donor.field.zero', params);
     return order === 'earlier'
       ? judge(bad, 'donor.field.earlier', params)
       : judge(bad, 'donor.field.differs', params);
   }
   if (rule.rule === 'compatible') {
-    const steps = chain.filter((s) => s.field === rule.field);
-    const standing = standingOf(original, candidate, steps);
+    const standing = chain.standingOf(rule.field, original, candidate);
     if (standing === 'later') return judge('go', 'donor.field.supersedes', params);
     if (standing === 'earlier-usable') return judge('go', 'donor.field.compatible', params);
     if (standing === 'earlier') return judge(bad, 'donor.field.superseded', params);
@@ -189,12 +229,12 @@ export function fieldName(profile: Pick<Profile, 'labels' | 'identity'>, field: 
 export function usableHardware(
   profile: Profile,
   original: UnitNumbers,
-  steps: readonly (Step & { readonly field: string })[] = []
+  steps?: readonly FieldStep[]
 ): string[] | undefined {
   const rule = profile.match.find((m) => m.field === 'hardware-number');
   const number = normalizeNumber(original['hardware-number'] ?? '');
   if (!rule || rule.rule === 'ignore' || number === '') return undefined;
-  const chain = [...profile.supersessions, ...steps].filter((s) => s.field === 'hardware-number');
+  const chain = chainFor(profile, steps).indexOf('hardware-number');
   const own = rule.rule === 'compatible' ? usableNumbers(number, chain) : [number];
   return [...own, ...profile.otherMakes.flatMap((o) => o.numbers)];
 }

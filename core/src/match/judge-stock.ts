@@ -2,7 +2,7 @@ import { findGravest, judge, type Judgement } from '../base/verdict.ts';
 import type { Profile } from '../profile/profile.ts';
 import { judgeDonor, type DonorCheck, type UnitNumbers } from './judge-donor.ts';
 import { judgeWear, type Wear } from './judge-wear.ts';
-import type { Step } from './supersession.ts';
+import type { FieldStep } from './chain.ts';
 
 /** State of a unit on the shelf. */
 export type StockState = 'unknown' | 'blank' | 'backed-up' | 'cloned' | 'dead';
@@ -35,7 +35,7 @@ export function judgeStock(
   original: UnitNumbers,
   options: {
     readonly units: readonly StockUnit[];
-    readonly steps?: readonly (Step & { readonly field: string })[];
+    readonly steps?: readonly FieldStep[];
     /** Job that asks: a unit that serves it already is not taken. */
     readonly job?: number;
   }

@@ -94,7 +94,8 @@ describe('may the donor take its place?', () => {
       'hardware-number': '0882150047',
       'software-number': 'BD1-118',
       'chip-marking': 'R12-512A',
-      serial: '4410093312'
+      serial: '4410093312',
+      market: 'EU'
     };
     expect(said(bd1, body, { ...body, serial: '1', 'chip-marking': 'R12-512C' }).field).toBe(
       'Chip marking'
@@ -115,7 +116,11 @@ describe('may the donor take its place?', () => {
     const own = { 'hardware-number': '0460811203', 'chip-marking': 'K16-1M20' };
     const judge = (s: typeof steps) => judgeDonor(tc2, own, { family: undefined, numbers }, s);
     expect(judge([]).verdict.verdict).toBe('stop');
-    expect(judge(steps).verdict).toMatchObject({ code: 'donor.unit.ask' });
+    // the number is no longer in the way, and what else must be known is asked for
+    expect(judge(steps).lines.find((l) => l.field === 'hardware-number')?.judgement.code).toBe(
+      'donor.field.supersedes'
+    );
+    expect(judge(steps).verdict.verdict).toBe('look');
     expect(usableHardware(tc2, own, steps)).toEqual(
       expect.arrayContaining(['0460811209', '0460822117'])
     );

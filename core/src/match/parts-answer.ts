@@ -52,11 +52,9 @@ export type Part = PartsAnswer['parts'][number];
 export function checkPartsAnswer(answer: PartsAnswer, query: string): Result<PartsAnswer> {
   if (answer.query !== query)
     return fail('parts.answer.other', { asked: query, answered: answer.query });
-  for (const part of answer.parts) {
-    const loop = findSupersessionLoop(part.supersessions);
-    if (loop) return fail('parts.chain.loop', { loop: loop.slice(0, 8).join(' → ') });
-  }
-  return ok(answer);
+  // a circle may run through several parts of one answer
+  const loop = findSupersessionLoop(answer.parts.flatMap((p) => p.supersessions));
+  return loop ? fail('parts.chain.loop', { loop: loop.slice(0, 8).join(' → ') }) : ok(answer);
 }
 
 /** The supersessions of an answer as rules of matching. */

@@ -51,70 +51,107 @@ function walk(
   return undefined;
 }
 
-function nextOf(steps: readonly Step[]): Map<string, string[]> {
+/** What follows each number. */
+export function nextOf(steps: readonly Step[]): Map<string, string[]> {
   const next = new Map<string, string[]>();
-  for (const { from, to } of steps) next.set(from, [...(next.get(from) ?? []), to]);
+  for (const { from, to } of steps) push(next, from, to);
   return next;
+}
+
+function push(map: Map<string, string[]>, key: string, value: string): void {
+  const list = map.get(key);
+  if (list) list.push(value);
+  else map.set(key, [value]);
 }
 
 /** How a candidate's number stands to the original's over the supersessions. */
 export type Standing = 'same' | 'later' | 'earlier-usable' | 'earlier' | 'unrelated';
+
+type Mode = 'later' | 'earlier' | 'both';
+
+/** Supersessions that are asked many questions: every walk is made once. */
+export class SupersessionIndex {
+  readonly #after = new Map<string, string[]>();
+  readonly #before = new Map<string, string[]>();
+  readonly #usableBefore = new Map<string, string[]>();
+  readonly #reached = new Map<string, ReadonlySet<string>>();
+
+  constructor(steps: readonly Step[]) {
+    for (const { from, to, way } of steps) {
+      push(this.#after, from, to);
+      push(this.#before, to, from);
+      if (way === 'both') push(this.#usableBefore, to, from);
+    }
+  }
+
+  reach(start: string, mode: Mode): ReadonlySet<string> {
+    const key = `${mode} ${start}`;
+    const known = this.#reached.get(key);
+    if (known) return known;
+    const found = new Set([start]);
+    // a set gives what is added while it is walked: no queue that would be shifted
+    for (const at of found) {
+      const forward = mode === 'earlier' ? [] : (this.#after.get(at) ?? []);
+      const back =
+        mode === 'later'
+          ? []
+          : ((mode === 'both' ? this.#usableBefore : this.#before).get(at) ?? []);
+      for (const number of forward) found.add(number);
+      for (const number of back) found.add(number);
+    }
+    this.#reached.set(key, found);
+    return found;
+  }
+
+  /** The one that stands before or after, the first that was told. */
+  neighbours(number: string, side: 'from' | 'to'): readonly string[] {
+    return (side === 'from' ? this.#before : this.#after).get(number) ?? [];
+  }
+}
+
+const indexOf = (steps: readonly Step[] | SupersessionIndex) =>
+  steps instanceof SupersessionIndex ? steps : new SupersessionIndex(steps);
 
 /**
  * Does `candidate` stand in the chain of `original`? A later number may always take its place; an earlier one only
  * when every step between them goes both ways. Total: loops end.
  * Example: A→B (forward), B→C (both): for an original B, C is `later` and A is `earlier`.
  */
-export function standingOf(original: string, candidate: string, steps: readonly Step[]): Standing {
+export function standingOf(
+  original: string,
+  candidate: string,
+  steps: readonly Step[] | SupersessionIndex
+): Standing {
   if (original === candidate) return 'same';
-  if (reach(original, steps, 'later').has(candidate)) return 'later';
-  if (reach(original, steps, 'both').has(candidate)) return 'earlier-usable';
-  return reach(original, steps, 'earlier').has(candidate) ? 'earlier' : 'unrelated';
+  const index = indexOf(steps);
+  if (index.reach(original, 'later').has(candidate)) return 'later';
+  if (index.reach(original, 'both').has(candidate)) return 'earlier-usable';
+  return index.reach(original, 'earlier').has(candidate) ? 'earlier' : 'unrelated';
 }
 
 /** Every number that may take the place of `original`, itself first. */
-export function usableNumbers(original: string, steps: readonly Step[]): string[] {
-  return [...reach(original, steps, 'both')];
+export function usableNumbers(
+  original: string,
+  steps: readonly Step[] | SupersessionIndex
+): string[] {
+  return [...indexOf(steps).reach(original, 'both')];
 }
 
 /** The chain from the first known number to the latest that leads through `number`; loops are cut. */
 export function chainOf(number: string, steps: readonly Step[]): string[] {
-  const chain = [number];
-  const seen = new Set(chain);
-  for (const [side, add] of [
-    ['from', 'unshift'],
-    ['to', 'push']
-  ] as const) {
-    let at = number;
-    for (;;) {
-      const step = steps.find(
-        (s) => (side === 'from' ? s.to : s.from) === at && !seen.has(s[side])
-      );
-      if (!step) break;
-      at = step[side];
+  const index = indexOf(steps);
+  const seen = new Set([number]);
+  const walked = (side: 'from' | 'to') => {
+    const found: string[] = [];
+    let at: string | undefined = number;
+    while (at !== undefined) {
+      at = index.neighbours(at, side).find((n) => !seen.has(n));
+      if (at === undefined) break;
       seen.add(at);
-      chain[add](at);
+      found.push(at);
     }
-  }
-  return chain;
-}
-
-function reach(start: string, steps: readonly Step[], mode: 'later' | 'earlier' | 'both') {
-  const found = new Set([start]);
-  const queue = [start];
-  for (let at = queue.shift(); at !== undefined; at = queue.shift()) {
-    for (const step of steps) {
-      const forward = mode !== 'earlier' && step.from === at ? step.to : undefined;
-      const back =
-        step.to === at && (mode === 'earlier' || (mode === 'both' && step.way === 'both'))
-          ? step.from
-          : undefined;
-      for (const number of [forward, back]) {
-        if (number === undefined || found.has(number)) continue;
-        found.add(number);
-        queue.push(number);
-      }
-    }
-  }
-  return found;
+    return found;
+  };
+  const before = walked('from');
+  return [...before.reverse(), number, ...walked('to')];
 }

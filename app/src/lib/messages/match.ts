@@ -70,7 +70,27 @@ export const match: Record<string, MessageOf> = {
   'donor.field.unread': (p) => ({
     title: `${text(p['field'])} of the original is not known`,
     text: `${text(p['why'])} ${pair(p)}`,
-    clear: 'Read it off the label of the original.'
+    clear: `Find it ${text(p['where']) || 'on the original'}.`
+  }),
+  'donor.field.unheld': (p) => ({
+    title: `${text(p['field'])} of the donor is not known`,
+    text: `${text(p['why'])} ${pair(p)}`,
+    clear: `Find it ${text(p['where']) || 'on the donor'}.`
+  }),
+  'donor.field.zero': (p) => ({
+    title: `${text(p['field'])}: the same but for zeros in front`,
+    text: pair(p),
+    clear: 'Was a leading zero lost? Look at the label and enter it as it stands there.'
+  }),
+  'donor.field.grouped': (p) => ({
+    title: `${text(p['field'])}: the same characters, parted otherwise`,
+    text: pair(p),
+    clear: 'Look at both labels and enter them as they stand there.'
+  }),
+  'donor.field.rounded': (p) => ({
+    title: `${text(p['field'])} is nearly equal`,
+    text: `${text(p['why'])} ${pair(p)}`,
+    clear: 'Rounded, or another one? Look at the label.'
   }),
   'donor.field.unknown': (p) => ({ title: `${text(p['field'])} is not known`, text: '' }),
   'donor.field.ignored': (p) => ({

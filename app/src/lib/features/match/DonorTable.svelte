@@ -52,6 +52,12 @@
       {/if}
     </tbody>
   </table>
+  {#each check.contradictions as c (`${c.from} ${c.to}`)}
+    <p class="against" data-because={c.because}>
+      The parts service says that <b class="mono">{c.to}</b> replaces
+      <b class="mono">{c.from}</b>; this family’s profile says otherwise, and its word counts.
+    </p>
+  {/each}
 </div>
 
 <style>
@@ -63,6 +69,12 @@
   }
   tr[data-state='stop'] td {
     background: var(--stop-tint);
+  }
+  .against {
+    margin: 0;
+    padding: 6px 12px;
+    border-top: 1px solid var(--line);
+    background: var(--look-tint);
   }
   .says {
     white-space: nowrap;

@@ -23,6 +23,10 @@ const STATES: Readonly<Record<string, string>> = {
   differs: 'differs',
   unasked: 'ask or read it',
   unread: 'read the original’s',
+  unheld: 'read the donor’s',
+  zero: 'but for zeros in front',
+  grouped: 'parted otherwise',
+  rounded: 'nearly equal',
   unknown: 'not known',
   ignored: 'any'
 };
