@@ -48,6 +48,38 @@ describe('the application over HTTP', () => {
     expect(page.headers.get('x-content-type-options')).toBe('nosniff');
   });
 
+  it('reads no body that is longer than its kind may be, and none without a length', async () => {
+    const long = { note: 'x'.repeat(17_000) };
+    const answer = await client.post('/api/jobs/2031/note', long);
+    expect([answer.status, code(answer)]).toEqual([413, 'request.body.long']);
+    const form = await fetch(`${server.url}/sign-in?/in`, {
+      method: 'POST',
+      headers: { origin: server.url, 'content-type': 'application/x-www-form-urlencoded' },
+      body: `name=${'x'.repeat(17_000)}`
+    });
+    expect(form.status).toBe(413);
+    const unmeasured = await fetch(`${server.url}/sign-in?/in`, {
+      method: 'POST',
+      headers: { origin: server.url, 'content-type': 'application/x-www-form-urlencoded' },
+      body: new ReadableStream({
+        start(controller) {
+          controller.enqueue(new TextEncoder().encode('name=desk&password=x'));
+          controller.close();
+        }
+      }),
+      duplex: 'half'
+    } as RequestInit);
+    expect([unmeasured.status, code({ body: await unmeasured.json() })]).toEqual([
+      400,
+      'request.body.unmeasured'
+    ]);
+    // the wrong role is told before a byte of the image is read
+    const desk = new Client(server.url);
+    await desk.signIn('desk');
+    const upload = await desk.post('/api/jobs/2031/reads?region=data-flash', 'x'.repeat(20_000));
+    expect([upload.status, code(upload)]).toEqual([403, 'gate.person.role']);
+  });
+
   it('keeps the cookie from scripts', async () => {
     const response = await fetch(`${server.url}/sign-in?/in`, {
       method: 'POST',

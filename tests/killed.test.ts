@@ -161,6 +161,55 @@ describe('the server killed with SIGKILL', () => {
     );
     expect(events.rows[0]).toEqual({ broken: null });
   });
+
+  it('a write is undisturbed while everything is thrown at the pages', async () => {
+    await clamp('0388', 'donor');
+    bench.world.speed = 120;
+    await ok('/api/operations', {
+      kind: 'write',
+      jobNumber: 2031,
+      stationId: 'window',
+      confirmation: '388'
+    });
+    const running = async () =>
+      ['queued', 'preparing', 'running', 'verifying'].includes((await last('write')).state);
+    const typed = '/api/jobs/2031/scans/typed';
+    const fields = Array.from({ length: 2_000_000 }, (_, i) => `f${i}=1`).join('&');
+    const attacks: readonly (() => Promise<{ status: number }>)[] = [
+      () => client.post(typed, { text: '.'.repeat(80_000), fileName: '' }),
+      () => client.post(typed, { text: `${' '.repeat(64_000)}x`, fileName: '' }),
+      () => client.post(typed, { text: `unit,code\n${'"'.repeat(380_000)}`, fileName: '' }),
+      () =>
+        client.post(typed, {
+          text: `unit,code,status\n${`u,"${'x'.repeat(1_900)}",y\n`.repeat(200)}`,
+          fileName: ''
+        }),
+      () =>
+        client.post(typed, { text: 'no communication with x (y) \n'.repeat(4_900), fileName: '' }),
+      () => client.post(typed, { text: `{"units":[${'{},'.repeat(300_000)}{}]}`, fileName: '' }),
+      () => client.post('/api/jobs/2031/note', { note: 'x'.repeat(1_000_000) }),
+      () =>
+        fetch(`${server.url}/sign-in?/in`, {
+          method: 'POST',
+          headers: { origin: server.url, 'content-type': 'application/x-www-form-urlencoded' },
+          body: fields
+        }),
+      () => client.get('/jobs/2031/read')
+    ];
+    const said = new Map<number, number>();
+    let thrown = 0;
+    while (await running()) {
+      const answers = await Promise.all(attacks.map((a) => a().catch(() => ({ status: 0 }))));
+      for (const { status } of answers) said.set(status, (said.get(status) ?? 0) + 1);
+      thrown += answers.length;
+    }
+    bench.world.speed = 0;
+    expect(await last('write')).toMatchObject({ state: 'done', meaning: 'meaning.write.verified' });
+    expect(thrown).toBeGreaterThan(attacks.length);
+    // each was answered by us, none broke anything: refused, or the page that was asked for
+    expect([...said.keys()].filter((s) => s >= 500)).toEqual([]);
+    expect(said.get(413)).toBeGreaterThan(0);
+  });
 });
 
 describe('the database stopped and started in the middle of a read', () => {

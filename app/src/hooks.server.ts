@@ -5,6 +5,7 @@ import { building } from '$app/environment';
 import { deps, startRoot, stopRoot } from '$lib/server/app-root.ts';
 import { storeProblem } from '$lib/server/db/pg-errors.ts';
 import { awayResponse } from '$lib/server/http/away.ts';
+import { checkBody } from '$lib/server/http/body-limit.ts';
 import { closeAllStreams } from '$lib/server/http/sse.ts';
 import { problemResponse } from '$lib/server/http/respond.ts';
 import { countPeople } from '$lib/server/repositories/people.ts';
@@ -35,6 +36,8 @@ export const handle: Handle = async ({ event, resolve }) => {
   try {
     const refusal = await recognise(event);
     if (refusal) return refusal;
+    const body = checkBody(event.request, event.url.pathname, event.locals.person?.role);
+    if (!body.ok) return problemResponse(body.problem);
   } catch (error) {
     if (storeProblem(error).code !== 'store.database.away' || isRedirect(error)) throw error;
     return awayResponse(event.url.pathname);

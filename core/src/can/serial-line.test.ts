@@ -52,9 +52,20 @@ describe('the ASCII serial-line CAN dialect', () => {
       ).toEqual(['garbage', 'frame']);
     }
   });
-  it('takes a time stamp behind the data', () => {
-    const [event] = createSerialLineDecoder().push(encodeAscii('t7E81AA12F4\r'));
-    expect(event).toMatchObject({ type: 'frame', frame: { data: Uint8Array.of(0xaa) } });
+  it.each([
+    ['t7E81AA\r', false, 'frame'],
+    ['t7E81AA12F4\r', false, 'garbage'],
+    ['t7E81AA12F4\r', true, 'frame'],
+    ['t7E81AA\r', true, 'garbage'],
+    ['t7E81AA12F\r', true, 'garbage'],
+    ['t7E81AA12F45\r', true, 'garbage'],
+    ['t7E81AA12G4\r', true, 'garbage'],
+    // a length that lost four digits is not a time stamp
+    ['t7E82AABBCCDD\r', false, 'garbage']
+  ])('%j with time stamps %s: %s', (line, timeStamps, type) => {
+    const [event] = createSerialLineDecoder({ timeStamps }).push(encodeAscii(line));
+    expect(event?.type).toBe(type);
+    if (event?.type === 'frame') expect(event.frame.data).toEqual(Uint8Array.of(0xaa));
   });
   it('does not gather an endless line', () => {
     const decoder = createSerialLineDecoder();

@@ -59,10 +59,14 @@ const REFUSED: SerialLineEvent = { type: 'refused' };
 const SENT: SerialLineEvent = { type: 'sent' };
 
 /**
- * Creates a decoder for one connection. Memory: frames own their bytes.
+ * Creates a decoder for one connection. `timeStamps`: the channel was told to end every frame with four digits; only then
+ * are they taken, and then they must be there.
+ * Memory: frames own their bytes.
  * A line that is no frame, no known answer, or too long comes out as `garbage` and is otherwise dropped.
  */
-export function createSerialLineDecoder(): SerialLineDecoder {
+export function createSerialLineDecoder({
+  timeStamps = false
+}: { readonly timeStamps?: boolean } = {}): SerialLineDecoder {
   let rest: Uint8Array = new Uint8Array(0);
   return {
     push(chunk) {
@@ -73,7 +77,7 @@ export function createSerialLineDecoder(): SerialLineDecoder {
         const b = bytes[i];
         if (b !== CR && b !== BEL) continue;
         if (b === BEL) events.push(i > start ? garbage(bytes, start, i) : REFUSED);
-        else events.push(decodeLine(bytes, start, i));
+        else events.push(decodeLine(bytes, start, i, timeStamps ? 4 : 0));
         start = i + 1;
       }
       rest = bytes.slice(start);
@@ -93,11 +97,16 @@ function join(a: Uint8Array, b: Uint8Array): Uint8Array {
   return out;
 }
 
-function decodeLine(bytes: Uint8Array, start: number, end: number): SerialLineEvent {
+function decodeLine(
+  bytes: Uint8Array,
+  start: number,
+  end: number,
+  stampDigits: 0 | 4
+): SerialLineEvent {
   if (end === start) return ACK;
   const kind = bytes[start];
-  if (kind === LOWER_T) return decodeFrame(bytes, { start, end, idDigits: 3 });
-  if (kind === UPPER_T) return decodeFrame(bytes, { start, end, idDigits: 8 });
+  if (kind === LOWER_T) return decodeFrame(bytes, { start, end, idDigits: 3, stampDigits });
+  if (kind === UPPER_T) return decodeFrame(bytes, { start, end, idDigits: 8, stampDigits });
   const text = textOf(bytes, start, end);
   if (text === 'z' || text === 'Z') return SENT;
   return /^[A-Za-z][\x20-\x7e]{0,40}$/.test(text)
@@ -107,7 +116,12 @@ function decodeLine(bytes: Uint8Array, start: number, end: number): SerialLineEv
 
 function decodeFrame(
   bytes: Uint8Array,
-  { start, end, idDigits }: { start: number; end: number; idDigits: 3 | 8 }
+  {
+    start,
+    end,
+    idDigits,
+    stampDigits
+  }: { start: number; end: number; idDigits: 3 | 8; stampDigits: 0 | 4 }
 ): SerialLineEvent {
   const lengthAt = start + 1 + idDigits;
   if (lengthAt >= end) return garbage(bytes, start, end);
@@ -120,8 +134,10 @@ function decodeFrame(
   const length = (bytes[lengthAt] as number) - 0x30;
   const dataAt = lengthAt + 1;
   const tail = end - dataAt - 2 * length;
-  // a time stamp of four digits may follow the data
-  if (length < 0 || length > 8 || (tail !== 0 && tail !== 4)) return garbage(bytes, start, end);
+  // the digits must be as many as the length says: one that was lost or doubled makes another frame of it
+  if (length < 0 || length > 8 || tail !== stampDigits) return garbage(bytes, start, end);
+  for (let i = end - stampDigits; i < end; i++)
+    if (nibble(bytes[i] as number) < 0) return garbage(bytes, start, end);
   if (id > (idDigits === 3 ? 0x7ff : 0x1fffffff)) return garbage(bytes, start, end);
   const data = new Uint8Array(length);
   for (let i = 0; i < length; i++) {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import vectors from '../vectors/vin.json' with { type: 'json' };
-import { parseVin } from './vin.ts';
+import { parseVin, proposeVin } from './vin.ts';
 
 interface Vector {
   source: string;
@@ -44,5 +44,21 @@ it('forgives blanks and small letters', () => {
   expect(parseVin(' 1g4ah59h4 5g118341 ')).toMatchObject({
     ok: true,
     value: { text: '1G4AH59H45G118341' }
+  });
+});
+
+describe('letters that grow or change when they are raised', () => {
+  it.each([
+    ['1G4AH59H45G11834ß', 'vin.letter.foreign'],
+    // sixteen characters that upper-casing would make seventeen
+    ['1G4AH59H45G1183ß', 'vin.length.wrong'],
+    ['1G4AH59H45G11834ı', 'vin.letter.foreign'],
+    ['1G4AH59H45G11834ſ', 'vin.letter.foreign'],
+    ['1G4AH59H45G1183ﬀ', 'vin.length.wrong'],
+    ['1G4AH59H45G11834😀', 'vin.letter.foreign']
+  ])('%s is refused', (text, code) => {
+    const parsed = parseVin(text);
+    expect(parsed.ok ? 'ok' : parsed.problem.code).toBe(code);
+    expect(proposeVin(text)?.length ?? 17).toBe(17);
   });
 });

@@ -56,7 +56,10 @@ const LOOK_ALIKES: Readonly<Record<string, string>> = {
  * It is only offered: nothing is changed by itself. Example: a Cyrillic `С` becomes `C`.
  */
 export function proposeVin(input: string): string | undefined {
-  const raw = input.replaceAll(/[\s-]/g, '').toUpperCase();
+  const raw = [...input.replaceAll(/[\s-]/g, '')]
+    // one letter stays one letter: what grows when it is raised is none of ours
+    .map((c) => (c.toUpperCase().length === c.length ? c.toUpperCase() : c))
+    .join('');
   const text = [...raw]
     .map((c) => LOOK_ALIKES[c] ?? c)
     .join('')
@@ -73,12 +76,14 @@ export function proposeVin(input: string): string | undefined {
  * Example: `1G4AH59H45G118341` holds with check digit 4.
  */
 export function parseVin(input: string): Result<Vin> {
-  const text = input.replaceAll(/\s/g, '').toUpperCase();
+  // looked at before letters are raised: ß would become two letters, and other small letters one of ours
+  const bare = input.replaceAll(/\s/g, '');
+  const foreignAt = [...bare].findIndex((c) => c > '\u007f');
+  if (foreignAt >= 0 && [...bare].length === 17)
+    return fail('vin.letter.foreign', { place: foreignAt + 1, found: [...bare][foreignAt] ?? '' });
+  if (foreignAt >= 0) return fail('vin.length.wrong', { found: [...bare].length });
+  const text = bare.toUpperCase();
   if (text.length !== 17) return fail('vin.length.wrong', { found: text.length });
-  const foreign = [...text].findIndex((c) => c > '\u007f');
-  if (foreign >= 0) {
-    return fail('vin.letter.foreign', { place: foreign + 1, found: text.charAt(foreign) });
-  }
   const bad = [...text].findIndex((c) => !VALUES.has(c));
   if (bad >= 0) return fail('vin.letter.forbidden', { place: bad + 1, found: text.charAt(bad) });
   if (new Set(text).size === 1) return fail('vin.digit.empty', { found: text.charAt(0) });

@@ -148,3 +148,45 @@ describe('an ISO-TP link', () => {
     );
   });
 });
+
+describe('frames of the wrong length', () => {
+  const payload = Uint8Array.from({ length: 30 }, (_, i) => i + 1);
+  const first = encodeFirst(payload);
+  const frames = [
+    first.data,
+    ...[0, 1, 2, 3].map((n) =>
+      encodeConsecutive(
+        n + 1,
+        payload.subarray(first.takenBytes + 7 * n, first.takenBytes + 7 * n + 7)
+      )
+    )
+  ];
+  /** What the receiver makes of these frames: the message, or the code of its failure. */
+  const take = (list: readonly Uint8Array[]) => {
+    let state = IDLE;
+    for (const data of list) {
+      const [next, effects] = transition(state, { type: 'frame', data });
+      state = next;
+      for (const e of effects) {
+        if (e.type === 'received') return e.payload;
+        if (e.type === 'failed') return e.code;
+      }
+    }
+    return 'waiting';
+  };
+  it('a consecutive frame that is too short is left out: the next one breaks the sequence, nothing is shifted', () => {
+    expect(take(frames)).toEqual(payload);
+    for (let length = 1; length < 8; length++)
+      expect(take(frames.with(2, (frames[2] as Uint8Array).slice(0, length)))).toBe(
+        'isotp.sequence.wrong'
+      );
+  });
+  it('the last one may be as short as what is due, and not shorter', () => {
+    const due = (30 - 6) % 7;
+    const cut = (length: number) =>
+      take(frames.with(4, (frames[4] as Uint8Array).slice(0, length)));
+    expect(cut(1 + due)).toEqual(payload);
+    expect(cut(due)).toBe('waiting');
+    expect(take(frames.with(4, new Uint8Array(12).fill(0x24)))).toBe('waiting');
+  });
+});

@@ -160,14 +160,16 @@ function takeFirst(state: IsoTpState, pci: Extract<Pci, { type: 'first' }>): Ste
 function takeConsecutive(state: IsoTpState, data: Uint8Array): Step {
   const { receiving } = state;
   if (!receiving) return [state, NOTHING];
+  const { buffer } = receiving;
+  const taken = Math.min(7, buffer.length - receiving.filled);
+  // a frame that is too short for what is due is left out, as the standard asks; the next one then breaks the sequence
+  if (data.length - 1 < taken || data.length > 8) return [state, NOTHING];
   if ((data[0] as number) % 16 !== receiving.sequence) {
     return [
       { ...state, receiving: undefined },
       [CANCEL_CONSECUTIVE, { type: 'failed', side: 'receive', code: 'isotp.sequence.wrong' }]
     ];
   }
-  const { buffer } = receiving;
-  const taken = Math.min(data.length - 1, buffer.length - receiving.filled);
   for (let i = 0; i < taken; i++) buffer[receiving.filled + i] = data[i + 1] as number;
   const filled = receiving.filled + taken;
   if (filled === buffer.length) {

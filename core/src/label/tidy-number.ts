@@ -11,6 +11,7 @@ const FREQUENCY = /^([0-9]{1,9})(?:[.,]([0-9]{1,6}))?([KMG]?HZ)$/;
  * its decimals. Example: `0 731.204 418` is `0731204418`, `433,92 MHz` is `433.92MHZ`.
  */
 export function normalizeNumber(text: string): string {
+  if (/^[0-9A-Z-]*$/.test(text) && !text.endsWith('HZ')) return text;
   const plain = text.toUpperCase().replaceAll(/[\u2010-\u2015\u2212]/g, '-');
   const frequency = FREQUENCY.exec(plain.replaceAll(/\s/g, ''));
   if (frequency) {

@@ -18,7 +18,7 @@ const FACTOR: Readonly<Record<string, number>> = { K: 1e3, M: 1e6, G: 1e9 };
  */
 export function compareNumbers(a: string, b: string): NumberRelation {
   if (a === b) return 'equal';
-  const heard = compareFrequencies(a, b);
+  const heard = a.endsWith('HZ') || b.endsWith('HZ') ? compareFrequencies(a, b) : undefined;
   if (heard) return heard;
   const [bareA, bareB] = [withoutMarks(a), withoutMarks(b)];
   if (bareA === bareB) return sameGroups(a, b) ? 'equal' : 'grouped';

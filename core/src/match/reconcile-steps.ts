@@ -1,4 +1,4 @@
-import { nextOf, type Step } from './supersession.ts';
+import type { Step } from './supersession.ts';
 
 /** A step that somebody told against what the family's profile says. */
 export interface Contradiction {
@@ -23,7 +23,7 @@ export function reconcileSteps<T extends Step>(
   const steps = told.filter((s) => {
     const { from, to } = s;
     const way = ways.get(`${from} ${to}`);
-    const order = from === to || (ring.get(from) !== undefined && ring.get(from) === ring.get(to));
+    const order = from === to || ring(from) === ring(to);
     const because = way !== undefined && way !== s.way ? 'way' : order ? 'order' : undefined;
     // what both say is no contradiction, even inside a circle that another step has closed
     if (because === undefined || (because === 'order' && way === s.way)) return true;
@@ -33,46 +33,78 @@ export function reconcileSteps<T extends Step>(
   return { steps, contradictions };
 }
 
-/** Number of the strongly connected part of every number. Source: Tarjan 1972, without recursion. */
-function findRings(steps: readonly Step[]): Map<string, number> {
-  const next = nextOf(steps);
-  const order = new Map<string, number>();
-  const low = new Map<string, number>();
-  const open: string[] = [];
-  const isOpen = new Set<string>();
-  const ring = new Map<string, number>();
-  let rings = 0;
-  for (const start of next.keys()) {
-    if (order.has(start)) continue;
-    const stack: { at: string; tried: number }[] = [{ at: start, tried: 0 }];
-    while (stack.length > 0) {
-      const top = stack.at(-1) as { at: string; tried: number };
-      if (top.tried === 0 && !order.has(top.at)) {
-        order.set(top.at, order.size);
-        low.set(top.at, order.get(top.at) as number);
-        open.push(top.at);
-        isOpen.add(top.at);
-      }
-      const following = next.get(top.at)?.[top.tried++];
-      const lower = (n: number) => low.set(top.at, Math.min(low.get(top.at) as number, n));
-      if (following !== undefined) {
-        if (!order.has(following)) stack.push({ at: following, tried: 0 });
-        else if (isOpen.has(following)) lower(order.get(following) as number);
+/** The steps with their numbers counted: what follows number n lies in `next` from `first[n]` to `first[n + 1]`. */
+function countNumbers(steps: readonly Step[]) {
+  const ids = new Map<string, number>();
+  const idOf = (number: string) => {
+    const known = ids.get(number);
+    if (known !== undefined) return known;
+    ids.set(number, ids.size);
+    return ids.size - 1;
+  };
+  const ends = steps.map((s) => [idOf(s.from), idOf(s.to)] as const);
+  const first = new Int32Array(ids.size + 1);
+  for (const [from] of ends) first[from + 1] = (first[from + 1] as number) + 1;
+  for (let n = 0; n < ids.size; n++) first[n + 1] = (first[n + 1] as number) + (first[n] as number);
+  const next = new Int32Array(ends.length);
+  const filled = first.slice();
+  for (const [from, to] of ends) {
+    const at = filled[from] as number;
+    next[at] = to;
+    filled[from] = at + 1;
+  }
+  return { ids, first, next };
+}
+
+/** Which strongly connected part every number lies in. Source: Tarjan 1972, without recursion. */
+function findRings(steps: readonly Step[]): (number: string) => number | undefined {
+  const { ids, first, next } = countNumbers(steps);
+  const count = ids.size;
+  const order = new Int32Array(count).fill(-1);
+  const low = new Int32Array(count);
+  const ring = new Int32Array(count).fill(-1);
+  const tried = first.slice(0, count);
+  const open: number[] = [];
+  let [seen, rings] = [0, 0];
+  const enter = (n: number) => {
+    order[n] = low[n] = seen++;
+    open.push(n);
+  };
+  const lower = (n: number, value: number) => {
+    if (value < (low[n] as number)) low[n] = value;
+  };
+  const leave = (n: number) => {
+    if (low[n] !== order[n]) return;
+    let member: number;
+    do {
+      member = open.pop() as number;
+      ring[member] = rings;
+    } while (member !== n);
+    rings++;
+  };
+  for (let start = 0; start < count; start++) {
+    if (order[start] !== -1) continue;
+    enter(start);
+    const stack = [start];
+    for (let at = stack.at(-1); at !== undefined; at = stack.at(-1)) {
+      const edge = tried[at] as number;
+      if (edge < (first[at + 1] as number)) {
+        tried[at] = edge + 1;
+        const to = next[edge] as number;
+        if (order[to] === -1) {
+          enter(to);
+          stack.push(to);
+        } else if (ring[to] === -1) lower(at, order[to] as number);
         continue;
       }
       stack.pop();
-      const parent = stack.at(-1)?.at;
-      const own = low.get(top.at) as number;
-      if (parent !== undefined) low.set(parent, Math.min(low.get(parent) as number, own));
-      if (own !== order.get(top.at)) continue;
-      let member: string | undefined;
-      do {
-        member = open.pop() as string;
-        isOpen.delete(member);
-        ring.set(member, rings);
-      } while (member !== top.at);
-      rings++;
+      leave(at);
+      const parent = stack.at(-1);
+      if (parent !== undefined) lower(parent, low[at] as number);
     }
   }
-  return ring;
+  return (number) => {
+    const id = ids.get(number);
+    return id === undefined ? undefined : ring[id];
+  };
 }

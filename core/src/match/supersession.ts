@@ -51,8 +51,7 @@ function walk(
   return undefined;
 }
 
-/** What follows each number. */
-export function nextOf(steps: readonly Step[]): Map<string, string[]> {
+function nextOf(steps: readonly Step[]): Map<string, string[]> {
   const next = new Map<string, string[]>();
   for (const { from, to } of steps) push(next, from, to);
   return next;

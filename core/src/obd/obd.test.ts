@@ -63,3 +63,20 @@ it('what is cut short or strange is refused', () => {
 it('the supply voltage is in millivolts over two bytes (SAE J1979 parameter 42, from memory)', () => {
   expect(decodeParameter(hex('423390'))).toMatchObject({ value: 13.2, unit: 'V' });
 });
+
+it.each([
+  // padding in front and behind is none of it; anything inside that no VIN holds makes it nonsense
+  ['000000', '', '1G4AH59H45G118341', 'ok 1G4AH59H45G118341'],
+  ['', '0000', '1G4AH59H45G118341', 'ok 1G4AH59H45G118341'],
+  ['', '', '1G4AH59H\u000045G118341', 'uds.answer.nonsense'],
+  ['', '', '1G4AH59H\u000745G11834', 'uds.answer.nonsense'],
+  ['', '', '1G4AH59H.5G118341', 'uds.answer.nonsense'],
+  ['', '', '1g4ah59h45g118341', 'uds.answer.nonsense'],
+  ['', '', 'IG4AH59H45G118341', 'uds.answer.nonsense'],
+  ['', '', '1G4AH59H45G1183411', 'uds.answer.nonsense'],
+  ['0000', '', '1G4AH59H45G11834', 'obd.answer.short']
+])('a VIN with %j in front and %j behind: %j is %s', (front, behind, text, said) => {
+  const bytes = Uint8Array.from(text, (c) => c.charCodeAt(0));
+  const answer = decodeVinAnswer(Uint8Array.of(2, 1, ...hex(front), ...bytes, ...hex(behind)));
+  expect(answer.ok ? `ok ${answer.value}` : answer.problem.code).toBe(said);
+});

@@ -28,6 +28,7 @@ const RULES: Readonly<Record<number, Rule>> = {
   0x11: { name: 'Throttle position', unit: '%', lengthBytes: 1, scale: percent },
   0x1f: { name: 'Run time since start', unit: 's', lengthBytes: 2, scale: (n) => n },
   0x21: { name: 'Distance with warning lamp', unit: 'km', lengthBytes: 2, scale: (n) => n },
+  0x2f: { name: 'Fuel level', unit: '%', lengthBytes: 1, scale: percent },
   0x31: { name: 'Distance since clear', unit: 'km', lengthBytes: 2, scale: (n) => n },
   0x33: { name: 'Barometric pressure', unit: 'kPa', lengthBytes: 1, scale: (n) => n },
   0x42: { name: 'Unit supply voltage', unit: 'V', lengthBytes: 2, scale: (n) => n / 1000 }

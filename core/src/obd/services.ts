@@ -41,11 +41,15 @@ export function encodeCodes(codes: readonly string[]): Uint8Array {
 }
 
 /**
- * VIN out of the data of a 49 answer: `02`, number of items 1, 17 characters. Leading zeros are padding.
+ * VIN out of the data of a 49 answer: `02`, number of items 1, 17 characters. Zeros in front and behind are padding; a
+ * zero, or anything else that no VIN holds, inside makes the answer nonsense, not another VIN.
  * Errors: `obd.answer.short`, `uds.answer.nonsense`. Source: SAE J1979 info type 02.
  */
 export function decodeVinAnswer(data: Uint8Array): Result<string> {
   if (data[0] !== 0x02) return fail('uds.answer.nonsense');
-  const text = data.subarray(2).filter((b) => b !== 0);
-  return text.length < 17 ? fail('obd.answer.short') : ok(formatAscii(text.subarray(0, 17)));
+  const start = data.findIndex((b, i) => i >= 2 && b !== 0);
+  const end = data.findLastIndex((b) => b !== 0) + 1;
+  if (start < 0 || end - start < 17) return fail('obd.answer.short');
+  const text = formatAscii(data.subarray(start, end));
+  return /^[A-HJ-NPR-Z0-9]{17}$/.test(text) ? ok(text) : fail('uds.answer.nonsense');
 }

@@ -12,9 +12,11 @@ import {
 } from './scan-words.ts';
 
 /** Longest list that is taken. Units: rows. */
-export const MAX_ROWS = 20_000;
+export const MAX_ROWS = 5_000;
+/** Longest text that is taken: the list of a whole vehicle with its words has a tenth. Units: characters. */
+export const MAX_TEXT_CHARACTERS = 400_000;
 /** Longest row, all its cells together. Units: characters. */
-export const MAX_ROW_CHARACTERS = 4_000;
+export const MAX_ROW_CHARACTERS = 2_000;
 /** Faults that a vehicle can sensibly hold; more means that the file is something else. */
 const MAX_FAULTS = 2_000;
 const MAX_UNITS = 200;
@@ -128,6 +130,25 @@ function findColumns(row: readonly string[]): Columns | undefined {
   };
 }
 
+/**
+ * Looked at before a text is cut into rows and cells: its length, and its longest line. Errors: `scan.text.huge`,
+ * `scan.text.wide`, `scan.text.long`.
+ */
+export function checkScanText(text: string): Result<true> {
+  if (text.length > MAX_TEXT_CHARACTERS)
+    return fail('scan.text.huge', { found: text.length, most: MAX_TEXT_CHARACTERS });
+  let [row, start] = [1, 0];
+  for (;;) {
+    const end = text.indexOf('\n', start);
+    if ((end < 0 ? text.length : end) - start > MAX_ROW_CHARACTERS)
+      return fail('scan.text.wide', { row, most: MAX_ROW_CHARACTERS });
+    if (end < 0) break;
+    start = end + 1;
+    row++;
+  }
+  return row > MAX_ROWS + 1 ? fail('scan.text.long', { found: row, most: MAX_ROWS }) : ok(true);
+}
+
 interface Building {
   readonly name: string;
   readonly faults: Fault[];
@@ -178,20 +199,20 @@ class Collector {
     const name = trimName(before).slice(0, NAME_CHARACTERS);
     const standing = readStatusPhrase(name) ?? findStatus(before);
     const names = standing === undefined && this.#isName(name, before);
-    const statuses = codes.map((c, i) => {
-      const own = text.slice(c.end, codes[i + 1]?.start);
-      return {
-        status: findStatus(own),
-        bare: !/[a-z0-9]/i.test(own.replace(/\b(and|or)\b/gi, ''))
-      };
-    });
-    for (const [i, found] of codes.entries()) {
-      const own = text.slice(found.end, codes[i + 1]?.start);
-      // codes in a row share what is said behind the last of them
-      const speaker = statuses.slice(i).find((s) => !s.bare);
-      const status = speaker?.status ?? standing ?? this.#standing;
-      this.#add(names ? name : this.#current, found, { text: own, status });
+    const segments = codes.map((c, i) => text.slice(c.end, codes[i + 1]?.start));
+    // codes in a row share what is said behind the last of them
+    const statuses: (number | undefined)[] = [];
+    let said: number | undefined;
+    for (let i = codes.length - 1; i >= 0; i--) {
+      const own = segments[i] as string;
+      if (/[a-z0-9]/i.test(own.replace(/\b(and|or)\b/gi, ''))) said = findStatus(own);
+      statuses[i] = said ?? standing ?? this.#standing;
     }
+    for (const [i, found] of codes.entries())
+      this.#add(names ? name : this.#current, found, {
+        text: segments[i] as string,
+        status: statuses[i]
+      });
   }
 
   /** What stands before a code is a unit when its name says so, or when a mark follows it as behind a name. */

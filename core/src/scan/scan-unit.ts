@@ -109,7 +109,8 @@ async function gather(link: DiagnosticLink, place: UnitPlace, found: Gathered): 
     const value = await ask(link, found, encodeReadDid(did));
     // the echo of the identifier in front
     if (value && value[0] === did >> 8 && value[1] === (did & 255)) {
-      found.identification[id] = formatAscii(value.subarray(2)).replace(/\.+$/, '').trim();
+      const text = textOf(value.subarray(2));
+      if (text !== undefined) found.identification[id] = text;
     }
     if (found.missed > 3) return;
   }
@@ -148,6 +149,13 @@ async function gatherObd(link: DiagnosticLink, found: Gathered): Promise<void> {
   const data = await ask(link, found, Uint8Array.of(OBD.vehicleInformation, 0x02));
   const vin = data && decodeVinAnswer(data);
   if (vin?.ok) found.identification['vin'] = vin.value;
+}
+
+/** A value without the padding behind it; undefined when it holds anything that is no character: it was not told then. */
+function textOf(bytes: Uint8Array): string | undefined {
+  const end = bytes.findLastIndex((b) => b !== 0 && b !== 0xff && b !== 0x20) + 1;
+  const text = bytes.subarray(0, end);
+  return end > 0 && text.every((b) => b >= 0x20 && b < 0x7f) ? formatAscii(text).trim() : undefined;
 }
 
 async function ask(

@@ -10,10 +10,14 @@ export interface SupplySample {
   readonly limitMa: number;
 }
 
-/** Answer to {@link SUPPLY_POLL}; undefined when it is not five numbers. */
+/** 9.9E37 stands for infinity, 9.91E37 for "not a number": both mean that nothing was measured. Source: SCPI-1999 vol. 1, from memory. */
+const NO_READING = 9.9e37;
+const DECIMAL = /^[+-]?(?:\d+\.?\d*|\.\d+)(?:E[+-]?\d+)?$/i;
+
+/** Answer to {@link SUPPLY_POLL}; undefined when it is not five numbers, or one of them stands for "no reading". */
 export function parseSupplyPoll(line: string): SupplySample | undefined {
-  const parts = line.split(';').map((p) => Number(p.trim() === '' ? Number.NaN : p));
-  if (parts.length !== 5 || parts.some((n) => !Number.isFinite(n))) return undefined;
+  const parts = line.split(';').map((p) => (DECIMAL.test(p.trim()) ? Number(p) : Number.NaN));
+  if (parts.length !== 5 || parts.some((n) => !(Math.abs(n) < NO_READING))) return undefined;
   const [volts, amps, on, setVolts, limitAmps] = parts as [number, number, number, number, number];
   return {
     measuredMv: Math.round(volts * 1000),

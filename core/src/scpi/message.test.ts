@@ -59,8 +59,15 @@ describe('the supply client', () => {
       setMv: 13500,
       limitMa: 5000
     });
-    for (const bad of ['', '1;2;3;4', '1;2;3;4;x', '1;2;3;4;'])
+    for (const bad of ['', '1;2;3;4', '1;2;3;4;x', '1;2;3;4;', '0x10;1;1;1;1', '1;2;3;4;Infinity'])
       expect(parseSupplyPoll(bad)).toBeUndefined();
+  });
+  it('takes "not a number" and "infinity" of an instrument for no reading, in every place', () => {
+    for (const none of ['9.91E37', '9.91E+37', '9.9E37', '-9.9E+37', '+9.91e37'])
+      for (let place = 0; place < 5; place++) {
+        const parts = ['13.418', '0.382', '1', '13.500', '5.000'].with(place, none);
+        expect(parseSupplyPoll(parts.join(';')), `${none} at ${place}`).toBeUndefined();
+      }
   });
   it('reads the error queue, with or without a sign', () => {
     expect(parseScpiError('+0,"No error"')).toEqual({ number: 0, text: 'No error' });

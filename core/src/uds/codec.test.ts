@@ -18,6 +18,7 @@ import {
   nameOfNrc,
   nextCounter
 } from './codec.ts';
+import { IDENTIFIER_NAMES, SERVICE_NAMES } from './services.ts';
 import { computeTidemarkKey } from './security-key.ts';
 
 const bytes = (hex: string) => parseHex(hex) as Uint8Array;
@@ -90,5 +91,77 @@ describe('UDS messages (ISO 14229-1; each vector decoded by tshark or scapy)', (
     }
     expect(formatHex(computeTidemarkKey(bytes('00000001'), 0x5a17c3e8))).not.toBe(key);
     expect(() => computeTidemarkKey(new Uint8Array(3), 1)).toThrow(RangeError);
+  });
+});
+
+describe('tables of the standard, as the reference file lists them (tshark and scapy agree on them)', () => {
+  const range = (from: number, to: number) =>
+    Array.from({ length: to - from + 1 }, (_, i) => from + i);
+  it('names every negative response code', () => {
+    const listed = [
+      0x10,
+      0x11,
+      0x12,
+      0x13,
+      0x14,
+      0x21,
+      0x22,
+      0x24,
+      0x25,
+      0x26,
+      0x31,
+      0x33,
+      0x34,
+      0x35,
+      0x36,
+      0x37,
+      0x3a,
+      ...range(0x50, 0x5d),
+      0x70,
+      0x71,
+      0x72,
+      0x73,
+      0x78,
+      0x7e,
+      0x7f,
+      // 8E is reserved
+      ...range(0x81, 0x93).filter((n) => n !== 0x8e),
+      0x94
+    ];
+    for (const nrc of listed) expect(nameOfNrc(nrc), nrc.toString(16)).toMatch(/^[a-z]\w{4,}$/i);
+    expect(nameOfNrc(0x8e)).toBe('0x8E');
+    expect(nameOfNrc(0x22)).toBe('conditionsNotCorrect');
+    expect(new Set(listed.map(nameOfNrc)).size).toBe(listed.length);
+  });
+  it('names every service and identifier', () => {
+    const services = [
+      0x10, 0x11, 0x14, 0x19, 0x22, 0x23, 0x24, 0x27, 0x28, 0x29, 0x2a, 0x2c, 0x2e, 0x2f, 0x31,
+      0x34, 0x35, 0x36, 0x37, 0x38, 0x3d, 0x3e, 0x84, 0x85, 0x86, 0x87
+    ];
+    const obd = [0x01, 0x02, 0x03, 0x04, 0x06, 0x07, 0x08, 0x09, 0x0a];
+    for (const sid of [...services, ...obd])
+      expect(SERVICE_NAMES[sid], sid.toString(16)).toBeDefined();
+    const identifiers = [
+      0xf180,
+      0xf181,
+      0xf182,
+      0xf186,
+      ...range(0xf187, 0xf18c),
+      0xf190,
+      0xf191,
+      ...range(0xf192, 0xf195),
+      0xf197,
+      0xf198,
+      0xf199,
+      0xf19e
+    ];
+    for (const did of identifiers) expect(IDENTIFIER_NAMES[did], did.toString(16)).toBeDefined();
+  });
+  it('a block that no message carries is cut to one that does', () => {
+    const most = (text: string) => decodeMaxBlock(parseHex(text) as Uint8Array);
+    expect(most('200081')).toEqual({ ok: true, value: 129 });
+    expect(most('200FFF')).toEqual({ ok: true, value: 4095 });
+    expect(most('201000')).toEqual({ ok: true, value: 4095 });
+    expect(most('40FFFFFFFF')).toEqual({ ok: true, value: 4095 });
   });
 });

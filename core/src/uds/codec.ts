@@ -103,15 +103,19 @@ export function nextCounter(counter: number): number {
   return (counter + 1) % 256;
 }
 
+/** What one ISO-TP message carries with the length of twelve bits that every unit knows. Source: ISO 15765-2. */
+const MOST_BLOCK_BYTES = 4095;
+
 /**
- * Longest block (service id and counter included) out of the data of a 74 or 75 answer.
+ * Longest block (service id and counter included) out of the data of a 74 or 75 answer, cut to what one message carries:
+ * a unit may offer more than its own transport can.
  * Errors: `uds.answer.short`, `uds.answer.nonsense` (a block of no use). Example: 20 0081 is 129.
  */
 export function decodeMaxBlock(data: Uint8Array): Result<number> {
   const width = (data[0] ?? 0) >> 4;
   if (width < 1 || width > 4 || data.length < 1 + width) return fail('uds.answer.short');
   const block = readUintBe(data, 1, width);
-  return block < 3 ? fail('uds.answer.nonsense', { block }) : ok(block);
+  return block < 3 ? fail('uds.answer.nonsense', { block }) : ok(Math.min(block, MOST_BLOCK_BYTES));
 }
 
 export interface TransferRequest {

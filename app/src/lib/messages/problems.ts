@@ -282,6 +282,14 @@ export const problems: Record<string, MessageOf> = {
     title: 'The page sent something odd',
     text: `Not understood: ${text(p['where'])}. Nothing was changed.`
   }),
+  'request.body.long': (p) => ({
+    title: 'That is too much at once',
+    text: `${text(p['found'])} bytes were sent, at most ${text(p['most'])} are read here. Nothing was changed.`
+  }),
+  'request.body.unmeasured': () => ({
+    title: 'The page sent something odd',
+    text: 'The request does not tell its length. Nothing was changed.'
+  }),
   'request.origin.foreign': () => ({
     title: 'Refused',
     text: 'The request came from another site. Nothing was changed.'

@@ -135,6 +135,11 @@ export const scan: Record<string, MessageOf> = {
     text: `It has ${formatCount(num(p['found']))} lines; at most ${formatCount(num(p['most']))} are read. Nothing was kept.`,
     clear: 'It is probably a log of values, not a fault list. Take the list of faults.'
   }),
+  'scan.text.huge': (p) => ({
+    title: 'That text is too long',
+    text: `It has ${formatCount(num(p['found']))} characters; at most ${formatCount(num(p['most']))} are read. Nothing was kept.`,
+    clear: 'It is probably a log of values, not a fault list. Take the list of faults.'
+  }),
   'scan.text.wide': (p) => ({
     title: 'A line is too long',
     text: `Line ${text(p['row'])} has more than ${formatCount(num(p['most']))} characters. Nothing was kept.`,

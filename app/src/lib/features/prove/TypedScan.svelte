@@ -1,22 +1,20 @@
 <script lang="ts">
   import { formatFault } from '@badger/core/faults/fault';
-  import { parseScanRows } from '@badger/core/scan/parse-scan-rows';
-  import { parseScanFile } from '@badger/core/scan/scan-file';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import { messageOfProblem } from '$lib/messages/catalogue.ts';
-  import { readRows } from '$lib/rows.ts';
+  import { parseTypedScan } from '$lib/typed-scan.ts';
 
   let { jobNumber, ondone }: { jobNumber: number; ondone: () => void } = $props();
 
   /** Longest file that is opened here; the server takes no more either. */
-  const MOST_BYTES = 8_000_000;
+  const MOST_BYTES = 2_000_000;
   let text = $state('');
   let fileName = $state('');
   let huge = $state(false);
   const parsed = $derived.by(() => {
     if (text.trim() === '') return undefined;
-    return text.trimStart().startsWith('{') ? parseScanFile(text) : parseScanRows(readRows(text));
+    return parseTypedScan(text);
   });
 
   const lostCodes = $derived(
@@ -63,7 +61,7 @@
     onchange={(e) => take(e.currentTarget.files)}
   />
   {#if huge}<p class="bad">
-      That file is larger than 8 MB: it is no fault list. Nothing was read.
+      That file is larger than 2 MB: it is no fault list. Nothing was read.
     </p>{/if}
   {#if parsed?.ok}
     <div class="preview" data-testid="preview">

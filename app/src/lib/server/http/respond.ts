@@ -9,8 +9,8 @@ const STATUS: readonly (readonly [RegExp, number])[] = [
   [/^(database\.link\.away|house\.work\.closing)$/, 503],
   [/^gate\.person\.role$/, 403],
   [/\.unknown$/, 404],
-  [/^request\./, 400],
-  [/^image\.size\.huge$/, 413]
+  [/^(image\.size\.huge|request\.body\.long)$/, 413],
+  [/^request\./, 400]
 ];
 
 export function problemResponse(problem: Problem): Response {

@@ -1,12 +1,10 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
-import { parseScanRows } from '@badger/core/scan/parse-scan-rows';
-import { parseScanFile } from '@badger/core/scan/scan-file';
 import type { UnitPlace } from '@badger/core/scan/scan';
 import { scanUnit } from '@badger/core/scan/scan-unit';
 import { suspectKindOf } from '@badger/core/scan/suspect';
 import { findDrivenWay } from '@badger/core/profile/profile';
 import type { TypedScan } from '../../schema/requests.ts';
-import { readRows } from '../../rows.ts';
+import { parseTypedScan } from '../../typed-scan.ts';
 import { TraceRecorder } from '../bench/trace-recorder.ts';
 import type { Deps } from '../deps.ts';
 import type { Person } from '../repositories/people.ts';
@@ -16,7 +14,7 @@ import { keepScan } from './keep-scan.ts';
 
 /**
  * Keeps a scan that was made with another tool, out of pasted text, a table or a file of this application.
- * Errors: `job.number.unknown`, `gate.job.closed`, `gate.person.role`, and those of `parseScanRows` and `parseScanFile`.
+ * Errors: `job.number.unknown`, `gate.job.closed`, `gate.person.role`, and those of `parseTypedScan`.
  */
 export async function keepTypedScan(
   deps: Deps,
@@ -26,9 +24,7 @@ export async function keepTypedScan(
   const view = await loadJobView(deps, jobNumber);
   if (!view) return fail('job.number.unknown', { number: jobNumber });
   if (view.job.closedAt) return fail('gate.job.closed');
-  const parsed = text.trimStart().startsWith('{')
-    ? parseScanFile(text)
-    : parseScanRows(readRows(text));
+  const parsed = parseTypedScan(text);
   if (!parsed.ok) return parsed;
   const at = deps.clock.now();
   const number = await keepScan(deps, {
