@@ -12,6 +12,7 @@ import { saveImage } from '../app/src/lib/server/repositories/images.ts';
 import { at, until } from '../tests/support/house.ts';
 import { Client, startServer } from '../tests/support/server.ts';
 import { listManyJobs, scanSideBySide, uploadWhileReading } from './bench-arrive.ts';
+import { holdLoop, walkChains } from './bench-hold.ts';
 import { matchShelf, planGaps } from './bench-match.ts';
 import { median, race, report } from './bench-support.ts';
 
@@ -184,6 +185,8 @@ try {
   await listManyJobs(sh('start', 'jobs'));
   await matchShelf(sh('start', 'shelf'));
   planGaps();
+  holdLoop();
+  walkChains();
   await uploadWhileReading(sh('start', 'photos'));
 } finally {
   sh('destroy');

@@ -178,10 +178,10 @@ describe('the server killed with SIGKILL', () => {
     const attacks: readonly (() => Promise<{ status: number }>)[] = [
       () => client.post(typed, { text: '.'.repeat(80_000), fileName: '' }),
       () => client.post(typed, { text: `${' '.repeat(64_000)}x`, fileName: '' }),
-      () => client.post(typed, { text: `unit,code\n${'"'.repeat(380_000)}`, fileName: '' }),
+      () => client.post(typed, { text: `unit,code\n${'"'.repeat(230_000)}`, fileName: '' }),
       () =>
         client.post(typed, {
-          text: `unit,code,status\n${`u,"${'x'.repeat(1_900)}",y\n`.repeat(200)}`,
+          text: `unit,code,status\n${`u,"${'x'.repeat(1_900)}",y\n`.repeat(120)}`,
           fileName: ''
         }),
       () =>

@@ -272,14 +272,15 @@ describe('a vehicle is scanned', () => {
     expect(classes).toHaveLength(11);
   });
 
-  it('a scan of another tool is kept; a table of 100 000 rows is refused', async () => {
+  it('a scan of another tool is kept; a table of 100 000 rows is refused, by its length', async () => {
     const { deps } = house.root;
     const typed = (text: string) =>
       keepTypedScan(deps, bench, { jobNumber: 2029, text, fileName: 'x.csv' });
     const rows = Array.from({ length: 100_000 }, (_, i) => `engine;P0${String(100 + (i % 900))}`);
     expect(await typed(['unit;code', ...rows].join('\n'))).toMatchObject({
-      problem: { code: 'scan.text.long' }
+      problem: { code: 'scan.text.huge' }
     });
+    expect(await typed('\n'.repeat(6_000))).toMatchObject({ problem: { code: 'scan.text.long' } });
     expect(await typed('unit;code\n')).toMatchObject({ problem: { code: 'scan.text.empty' } });
     const quoted = 'unit,code,text,status\n"Engine, front",P0606-49,"says ""no""",present';
     expect((await typed(quoted)).ok).toBe(true);

@@ -93,6 +93,13 @@ function findOtherMake(profile: Profile, hardware: string | undefined) {
   return number === '' ? undefined : profile.otherMakes.find((o) => o.numbers.includes(number));
 }
 
+/** What is nearly the same is looked at by a person. */
+const NEARLY = {
+  zero: 'donor.field.zero',
+  grouped: 'donor.field.grouped',
+  rounded: 'donor.field.rounded'
+} as const;
+
 interface FieldFacts {
   readonly original: UnitNumbers;
   readonly candidate: Candidate;
@@ -131,7 +138,7 @@ function judgeField(profile: Profile, rule: MatchRule, facts: FieldFacts): Donor
     if (same && facts.candidate.identified)
       return { ...line, judgement: judge('none', 'donor.field.carried', params) };
     if (relation === 'zero' || relation === 'grouped')
-      return { ...line, judgement: judge('look', `donor.field.${relation}`, params) };
+      return { ...line, judgement: judge('look', NEARLY[relation], params) };
     return {
       ...line,
       judgement: same
@@ -141,7 +148,7 @@ function judgeField(profile: Profile, rule: MatchRule, facts: FieldFacts): Donor
   }
   if (relation === 'equal') return { ...line, judgement: judge('go', 'donor.field.equal', params) };
   if (relation !== 'differs')
-    return { ...line, judgement: judge('look', `donor.field.${relation}`, params) };
+    return { ...line, judgement: judge('look', NEARLY[relation], params) };
   const other =
     rule.field === 'hardware-number'
       ? (findOtherMake(profile, candidate) ?? findOtherMake(profile, original))

@@ -1,4 +1,4 @@
-import type { Step } from './supersession.ts';
+import { countNumbers, neighboursOf, type Step } from './supersession.ts';
 
 /** A step that somebody told against what the family's profile says. */
 export interface Contradiction {
@@ -17,12 +17,13 @@ export function reconcileSteps<T extends Step>(
   profile: readonly Step[],
   told: readonly T[]
 ): { readonly steps: readonly T[]; readonly contradictions: readonly Contradiction[] } {
+  const known = new Set(profile.map((s) => s.from));
   const ways = new Map(profile.map((s) => [`${s.from} ${s.to}`, s.way] as const));
   const ring = findRings([...profile, ...told]);
   const contradictions: Contradiction[] = [];
   const steps = told.filter((s) => {
     const { from, to } = s;
-    const way = ways.get(`${from} ${to}`);
+    const way = known.has(from) ? ways.get(`${from} ${to}`) : undefined;
     const order = from === to || ring(from) === ring(to);
     const because = way !== undefined && way !== s.way ? 'way' : order ? 'order' : undefined;
     // what both say is no contradiction, even inside a circle that another step has closed
@@ -33,32 +34,10 @@ export function reconcileSteps<T extends Step>(
   return { steps, contradictions };
 }
 
-/** The steps with their numbers counted: what follows number n lies in `next` from `first[n]` to `first[n + 1]`. */
-function countNumbers(steps: readonly Step[]) {
-  const ids = new Map<string, number>();
-  const idOf = (number: string) => {
-    const known = ids.get(number);
-    if (known !== undefined) return known;
-    ids.set(number, ids.size);
-    return ids.size - 1;
-  };
-  const ends = steps.map((s) => [idOf(s.from), idOf(s.to)] as const);
-  const first = new Int32Array(ids.size + 1);
-  for (const [from] of ends) first[from + 1] = (first[from + 1] as number) + 1;
-  for (let n = 0; n < ids.size; n++) first[n + 1] = (first[n + 1] as number) + (first[n] as number);
-  const next = new Int32Array(ends.length);
-  const filled = first.slice();
-  for (const [from, to] of ends) {
-    const at = filled[from] as number;
-    next[at] = to;
-    filled[from] = at + 1;
-  }
-  return { ids, first, next };
-}
-
 /** Which strongly connected part every number lies in. Source: Tarjan 1972, without recursion. */
 function findRings(steps: readonly Step[]): (number: string) => number | undefined {
-  const { ids, first, next } = countNumbers(steps);
+  const ids = countNumbers(steps);
+  const { first, next } = neighboursOf(steps, ids, ['from', 'to']);
   const count = ids.size;
   const order = new Int32Array(count).fill(-1);
   const low = new Int32Array(count);

@@ -68,43 +68,113 @@ export type Standing = 'same' | 'later' | 'earlier-usable' | 'earlier' | 'unrela
 
 type Mode = 'later' | 'earlier' | 'both';
 
+/** Numbers counted, and what follows each in one array: those of n lie in `next` from `first[n]` to `first[n + 1]`. */
+export interface Neighbours {
+  readonly first: Int32Array;
+  readonly next: Int32Array;
+}
+
+/** Every number of the steps, counted in the order in which they come. */
+export function countNumbers(steps: readonly Step[]): Map<string, number> {
+  const ids = new Map<string, number>();
+  for (const { from, to } of steps) {
+    if (!ids.has(from)) ids.set(from, ids.size);
+    if (!ids.has(to)) ids.set(to, ids.size);
+  }
+  return ids;
+}
+
+/** What lies behind each number when it is left at `out` and reached at `into`. Source: counting sort. */
+export function neighboursOf(
+  steps: readonly Step[],
+  ids: ReadonlyMap<string, number>,
+  [out, into]: readonly ['from', 'to'] | readonly ['to', 'from']
+): Neighbours {
+  const first = new Int32Array(ids.size + 1);
+  const ends = new Int32Array(2 * steps.length);
+  for (const [i, step] of steps.entries()) {
+    const n = ids.get(step[out]) as number;
+    ends[2 * i] = n;
+    ends[2 * i + 1] = ids.get(step[into]) as number;
+    first[n + 1] = (first[n + 1] as number) + 1;
+  }
+  for (let n = 0; n < ids.size; n++) first[n + 1] = (first[n + 1] as number) + (first[n] as number);
+  const next = new Int32Array(steps.length);
+  const filled = first.slice();
+  for (let i = 0; i < steps.length; i++) {
+    const n = ends[2 * i] as number;
+    const at = filled[n] as number;
+    next[at] = ends[2 * i + 1] as number;
+    filled[n] = at + 1;
+  }
+  return { first, next };
+}
+
 /** Supersessions that are asked many questions: every walk is made once. */
 export class SupersessionIndex {
-  readonly #after = new Map<string, string[]>();
-  readonly #before = new Map<string, string[]>();
-  readonly #usableBefore = new Map<string, string[]>();
-  readonly #reached = new Map<string, ReadonlySet<string>>();
+  readonly #ids: Map<string, number>;
+  readonly #names: readonly string[];
+  readonly #after: Neighbours;
+  readonly #before: Neighbours;
+  readonly #usableBefore: Neighbours;
+  readonly #reached = new Map<string, Uint8Array>();
 
   constructor(steps: readonly Step[]) {
-    for (const { from, to, way } of steps) {
-      push(this.#after, from, to);
-      push(this.#before, to, from);
-      if (way === 'both') push(this.#usableBefore, to, from);
-    }
+    this.#ids = countNumbers(steps);
+    this.#names = [...this.#ids.keys()];
+    this.#after = neighboursOf(steps, this.#ids, ['from', 'to']);
+    this.#before = neighboursOf(steps, this.#ids, ['to', 'from']);
+    const both = steps.filter((s) => s.way === 'both');
+    this.#usableBefore = neighboursOf(both, this.#ids, ['to', 'from']);
   }
 
-  reach(start: string, mode: Mode): ReadonlySet<string> {
+  /** Is `candidate` reached from `start` this way? */
+  reaches(start: string, candidate: string, mode: Mode): boolean {
+    if (start === candidate) return true;
+    const id = this.#ids.get(candidate);
+    return id !== undefined && this.#walk(start, mode)?.[id] === 1;
+  }
+
+  /** Every number that is reached, `start` first. */
+  reach(start: string, mode: Mode): string[] {
+    const marks = this.#walk(start, mode);
+    const found = this.#names.filter((name, i) => marks?.[i] === 1 && name !== start);
+    return [start, ...found];
+  }
+
+  #walk(start: string, mode: Mode): Uint8Array | undefined {
+    const from = this.#ids.get(start);
+    if (from === undefined) return undefined;
     const key = `${mode} ${start}`;
     const known = this.#reached.get(key);
     if (known) return known;
-    const found = new Set([start]);
-    // a set gives what is added while it is walked: no queue that would be shifted
-    for (const at of found) {
-      const forward = mode === 'earlier' ? [] : (this.#after.get(at) ?? []);
-      const back =
-        mode === 'later'
-          ? []
-          : ((mode === 'both' ? this.#usableBefore : this.#before).get(at) ?? []);
-      for (const number of forward) found.add(number);
-      for (const number of back) found.add(number);
-    }
-    this.#reached.set(key, found);
-    return found;
+    const ways =
+      mode === 'later'
+        ? [this.#after]
+        : mode === 'both'
+          ? [this.#after, this.#usableBefore]
+          : [this.#before];
+    const marks = new Uint8Array(this.#ids.size);
+    const queue = [from];
+    marks[from] = 1;
+    for (const at of queue)
+      for (const { first, next } of ways)
+        for (let i = first[at] as number; i < (first[at + 1] as number); i++) {
+          const to = next[i] as number;
+          if (marks[to] === 1) continue;
+          marks[to] = 1;
+          queue.push(to);
+        }
+    this.#reached.set(key, marks);
+    return marks;
   }
 
-  /** The one that stands before or after, the first that was told. */
+  /** Numbers that stand directly before or after, in the order in which they were told. */
   neighbours(number: string, side: 'from' | 'to'): readonly string[] {
-    return (side === 'from' ? this.#before : this.#after).get(number) ?? [];
+    const id = this.#ids.get(number);
+    const { first, next } = side === 'from' ? this.#before : this.#after;
+    if (id === undefined) return [];
+    return [...next.subarray(first[id], first[id + 1])].map((n) => this.#names[n] as string);
   }
 }
 
@@ -123,9 +193,9 @@ export function standingOf(
 ): Standing {
   if (original === candidate) return 'same';
   const index = indexOf(steps);
-  if (index.reach(original, 'later').has(candidate)) return 'later';
-  if (index.reach(original, 'both').has(candidate)) return 'earlier-usable';
-  return index.reach(original, 'earlier').has(candidate) ? 'earlier' : 'unrelated';
+  if (index.reaches(original, candidate, 'later')) return 'later';
+  if (index.reaches(original, candidate, 'both')) return 'earlier-usable';
+  return index.reaches(original, candidate, 'earlier') ? 'earlier' : 'unrelated';
 }
 
 /** Every number that may take the place of `original`, itself first. */
@@ -133,7 +203,7 @@ export function usableNumbers(
   original: string,
   steps: readonly Step[] | SupersessionIndex
 ): string[] {
-  return [...indexOf(steps).reach(original, 'both')];
+  return indexOf(steps).reach(original, 'both');
 }
 
 /** The chain from the first known number to the latest that leads through `number`; loops are cut. */

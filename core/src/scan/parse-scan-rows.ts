@@ -14,7 +14,7 @@ import {
 /** Longest list that is taken. Units: rows. */
 export const MAX_ROWS = 5_000;
 /** Longest text that is taken: the list of a whole vehicle with its words has a tenth. Units: characters. */
-export const MAX_TEXT_CHARACTERS = 400_000;
+export const MAX_TEXT_CHARACTERS = 250_000;
 /** Longest row, all its cells together. Units: characters. */
 export const MAX_ROW_CHARACTERS = 2_000;
 /** Faults that a vehicle can sensibly hold; more means that the file is something else. */

@@ -5,6 +5,10 @@ import type { ParsedScan } from './parse-scan-rows.ts';
 import { SCAN_FORMAT, type ScanFileDocument } from './scan-file-schema.ts';
 import type { ScannedUnit } from './scan.ts';
 
+/** Longest file that is taken: 2000 faults with their words. Units: characters. */
+const MAX_FILE_CHARACTERS = 900_000;
+/** Objects and lists in it: what is written here has a quarter. */
+const MAX_OPENINGS = 10_000;
 /** Faults that a vehicle can sensibly hold. */
 const MAX_FAULTS = 2_000;
 
@@ -37,10 +41,14 @@ export function formatScanFile(head: ScanFileHead, units: readonly ScannedUnit[]
 }
 
 /**
- * Reads such a text back. Errors: `scan.file.text` (no JSON), `scan.file.malformed` with the path and what was expected
+ * Reads such a text back. Errors: `scan.text.huge`, `scan.file.text` (no JSON), `scan.file.malformed` with the path and what was expected
  * there, `scan.text.many`. Never throws.
  */
 export function parseScanFile(text: string): Result<ParsedScan> {
+  if (text.length > MAX_FILE_CHARACTERS)
+    return fail('scan.text.huge', { found: text.length, most: MAX_FILE_CHARACTERS });
+  // counted before anything is built of it
+  if (countOpenings(text) > MAX_OPENINGS) return fail('scan.file.text');
   let doc: unknown;
   try {
     doc = JSON.parse(text);
@@ -63,6 +71,15 @@ export function parseScanFile(text: string): Result<ParsedScan> {
     ignored: [],
     head: { name, vin, batteryMv, endedAt }
   });
+}
+
+function countOpenings(text: string): number {
+  let count = 0;
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i);
+    if (c === 0x7b || c === 0x5b) count++;
+  }
+  return count;
 }
 
 function toUnit(unit: ScanFileDocument['units'][number]): ScannedUnit {

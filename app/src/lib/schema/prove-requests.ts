@@ -18,7 +18,7 @@ export const typedScan = {
   additionalProperties: false,
   required: ['text', 'fileName'],
   properties: {
-    text: { type: 'string', minLength: 1, maxLength: 2_000_000 },
+    text: { type: 'string', minLength: 1, maxLength: 900_000 },
     fileName: { type: 'string', maxLength: 200 }
   }
 } as const;
