@@ -89,14 +89,12 @@ const TABLE: readonly (readonly [
 ];
 
 describe('one field of a donor', () => {
-  it.each(TABLE)(
-    '%s (else %s): %j against %j, on the bench %s: %s',
-    (r, otherwise, o, c, held, said) => {
-      const line = lineOf(rule(r, { otherwise }), [o, c], held);
-      expect(`${line.judgement.verdict} ${line.judgement.code}`).toBe(said);
-      expect(line.judgement.params).toMatchObject({ original: o, candidate: c, why: 'because' });
-    }
-  );
+  it.each(TABLE.map((row) => [row.join(', '), row] as const))('%s', (_, row) => {
+    const [r, otherwise, original, candidate, held, said] = row;
+    const line = lineOf(rule(r, { otherwise }), [original, candidate], held);
+    expect(`${line.judgement.verdict} ${line.judgement.code}`).toBe(said);
+    expect(line.judgement.params).toMatchObject({ original, candidate, why: 'because' });
+  });
   it('what a seller cannot see is not asked of him; where it stands is told', () => {
     const chip = rule('equal', { field: 'chip-marking', ask: false });
     const line = lineOf(chip, ['X', '']);

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
-import type { Role } from '../repositories/people.ts';
+import type { Role } from '@badger/core/gates/facts';
 
 /** What an ordinary act may send. Units: bytes. */
 export const ORDINARY_BODY_BYTES = 16_384;
