@@ -80,6 +80,23 @@ describe('the application over HTTP', () => {
     expect([upload.status, code(upload)]).toEqual([403, 'gate.person.role']);
   });
 
+  it('Today without a sign-in shows initials of customers, no name and no vehicle identity', async () => {
+    const stranger = await fetch(`${server.url}/`);
+    const page = await stranger.text();
+    const signed = await (await client.get('/')).text();
+    for (const name of [
+      'North Quay Couriers',
+      'Reedbank Community Transport',
+      'Estuary Garage',
+      'Harbour Hire'
+    ]) {
+      expect(signed).toContain(name);
+      expect(page).not.toContain(name);
+    }
+    expect(page).toContain('NQC');
+    expect(page).not.toMatch(/vinEnd:"[^"]/);
+  });
+
   it('keeps the cookie from scripts', async () => {
     const response = await fetch(`${server.url}/sign-in?/in`, {
       method: 'POST',
@@ -179,7 +196,7 @@ describe('the application over HTTP', () => {
   it('shows the demo accounts only while the demo is loaded, and Today from the doorway', async () => {
     const nobody = new Client(server.url);
     expect(await (await nobody.get('/sign-in')).text()).toContain('saltmarsh-bench');
-    expect(await (await nobody.get('/')).text()).toContain('North Quay Couriers');
+    expect(await (await nobody.get('/')).text()).toContain('NQC');
     expect((await nobody.get('/api/search?q=2031')).status).toBe(401);
   });
 });

@@ -229,8 +229,15 @@ describe('the launcher', () => {
         body
       });
     expect((await form('name=ann&password=short')).status).toBe(400);
-    expect((await form('name=ann&password=long-enough-1')).headers.get('location')).toBe(
-      '/sign-in'
+    const made = await form('name=ann&password=long-enough-1');
+    expect(made.headers.get('location')).toBe('/');
+    // and she is signed in at once
+    const cookie = made.headers
+      .getSetCookie()
+      .map((c) => c.split(';')[0])
+      .join('; ');
+    expect((await fetch(`${url}/jobs`, { redirect: 'manual', headers: { cookie } })).status).toBe(
+      200
     );
     // the door is closed behind the first
     expect((await form('name=bob&password=long-enough-2')).headers.get('location')).toBe(

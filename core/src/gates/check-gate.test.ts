@@ -168,3 +168,87 @@ describe('the gates for reading', () => {
     );
   });
 });
+
+describe('every gate, rule by rule', () => {
+  const onClamp = { chipId: '0F', family: 'HV-EC4' };
+  const donor = { chipId: 'D0', family: 'HV-EC4' };
+  const original: GateFacts = { ...open, connected: onClamp };
+  const START: Record<'identify' | 'read-original' | 'read-donor' | 'write', GateFacts> = {
+    identify: original,
+    'read-original': original,
+    'read-donor': { ...open, connected: donor },
+    write: { ...open, connected: donor }
+  };
+  /** What is worse, the code that says so, and the gates that it holds; all others stay open. */
+  const WORSE: readonly (readonly [Partial<GateFacts>, string, readonly (keyof typeof START)[]])[] =
+    [
+      [
+        { personRole: 'desk' },
+        'gate.person.role',
+        ['identify', 'read-original', 'read-donor', 'write']
+      ],
+      [{ personRole: 'trainee' }, 'gate.person.role', ['write']],
+      [
+        { jobClosed: true },
+        'gate.job.closed',
+        ['identify', 'read-original', 'read-donor', 'write']
+      ],
+      [{ need: undefined }, 'gate.way.none', ['identify', 'read-original', 'read-donor', 'write']],
+      [
+        { stationBusy: true },
+        'gate.station.busy',
+        ['identify', 'read-original', 'read-donor', 'write']
+      ],
+      [
+        { supply: undefined },
+        'supply.link.absent',
+        ['identify', 'read-original', 'read-donor', 'write']
+      ],
+      [
+        supply({ on: false, measuredMv: 0 }),
+        'supply.output.off',
+        ['identify', 'read-original', 'read-donor', 'write']
+      ],
+      [{ authorityProven: false }, 'gate.authority.missing', ['read-original', 'write']],
+      [
+        { boxLinks: { cable: true, radio: true } },
+        'gate.link.both',
+        ['read-original', 'read-donor', 'write']
+      ],
+      [{ connected: undefined }, 'gate.unit.unknown', ['read-original', 'read-donor', 'write']],
+      [{ connected: { chipId: '77', family: 'HV-EC4' } }, 'gate.original.other', ['read-original']],
+      [{ connected: { chipId: '0F', family: 'QN-TC2' } }, 'gate.family.other', ['read-original']],
+      [
+        { connected: { chipId: '77', family: 'HV-EC4' } },
+        'gate.donor.other',
+        ['read-donor', 'write']
+      ],
+      [{ originalChipId: undefined }, 'gate.original.unknown', ['read-original', 'write']],
+      [{ donorChipId: undefined }, 'gate.donor.unknown', ['read-donor', 'write']]
+    ];
+  const kinds = Object.keys(START) as (keyof typeof START)[];
+  it.each(kinds)('%s is open when everything holds', (kind) => {
+    expect(checkGate(kind, START[kind]).holding).toBeUndefined();
+  });
+  it.each(
+    WORSE.flatMap(([change, code, held]) =>
+      held.map((kind) => [`${kind} by ${code}`, kind, change, code] as const)
+    )
+  )('held: %s', (_, kind, change, code) => {
+    const gate = checkGate(kind, { ...START[kind], ...change });
+    expect(gate.open).toBe(false);
+    expect(gate.lines.filter((l) => l.verdict === 'stop').map((l) => l.code)).toContain(code);
+  });
+  it('names one cause once, and supply before chip id', () => {
+    for (const kind of ['read-original', 'read-donor', 'write'] as const) {
+      const bare = {
+        ...START[kind],
+        ...supply({ on: false, measuredMv: 0 }),
+        connected: undefined
+      };
+      const stops = checkGate(kind, bare).lines.filter((l) => l.verdict === 'stop');
+      expect(stops.map((l) => l.code)).toEqual(['supply.output.off', 'gate.unit.unknown']);
+      expect(checkGate(kind, bare).holding?.code).toBe('supply.output.off');
+    }
+  });
+});

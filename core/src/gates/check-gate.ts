@@ -31,6 +31,7 @@ export interface Gate {
 
 const BENCH: readonly GateRule[] = [jobOpen, wayDriven, supplyCarries, stationFree];
 
+/** In the order in which a hand clears them: supply, then what lies on the clamp. */
 const RULES: Record<GateKind, readonly GateRule[]> = {
   identify: [personMayRead, ...BENCH],
   'read-original': [
@@ -59,23 +60,35 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     originalsTrusted,
     imageBuilt,
     donorBackedUp,
-    notTheOriginal,
-    isTheDonor,
-    donorFits,
-    familyMatches,
     wayDriven,
     supplyCarries,
     stationFree,
-    linkSingle
+    linkSingle,
+    notTheOriginal,
+    isTheDonor,
+    donorFits,
+    familyMatches
   ]
 };
+
+/** Several rules may rest on one cause, a chip id that was not read: it is named once, where it comes first. */
+function nameOnce(lines: readonly Judgement[]): Judgement[] {
+  const named = new Set<string>();
+  return lines.filter(({ verdict, code, params }) => {
+    if (verdict === 'go') return true;
+    const cause = `${code} ${JSON.stringify(params)}`;
+    const known = named.has(cause);
+    named.add(cause);
+    return !known;
+  });
+}
 
 /**
  * Checks every rule of a gate against the facts. Any Stop holds it; a Look does not.
  * Example: `checkGate('write', facts).holding?.code` is `gate.original.connected` with the original on the clamp.
  */
 export function checkGate(kind: GateKind, facts: GateFacts): Gate {
-  const lines = RULES[kind].map((rule) => rule(facts));
+  const lines = nameOnce(RULES[kind].map((rule) => rule(facts)));
   const gravest = findGravest(lines);
   const held = gravest?.verdict === 'stop';
   return { open: !held, lines, holding: held ? gravest : undefined };

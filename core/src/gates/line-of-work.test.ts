@@ -123,3 +123,21 @@ it('a write without a backup is stopped', () => {
     'write.backup.none'
   );
 });
+
+describe('not yet is not Stop', () => {
+  it('stages that only wait for earlier ones say so; a stale image, and a broken write, are stops', () => {
+    const say = (change: Partial<JobFacts>, stop: 'build' | 'write' | 'identify') => {
+      const { verdict, code } = judgeLineOfWork({ ...fresh, ...change })[stop];
+      return `${verdict} ${code}`;
+    };
+    expect(say({}, 'build')).toBe('none build.reads.missing');
+    expect(say({}, 'write')).toBe('none write.image.none');
+    expect(say({ ...read, clone: 'built', donorRegions: [unread] }, 'write')).toBe(
+      'none write.backup.none'
+    );
+    expect(say({ originalTag: undefined }, 'identify')).toBe('look identify.unit.none');
+    expect(say({ clone: 'stale' }, 'build')).toBe('stop build.image.stale');
+    expect(say({ lastWrite: 'failed' }, 'write')).toBe('stop write.clone.failed');
+    expect(say({ lastWrite: 'interrupted' }, 'write')).toBe('stop write.clone.interrupted');
+  });
+});

@@ -74,7 +74,7 @@ function judgeProve(f: JobFacts): Judgement {
 function judgeIdentify(f: JobFacts): Judgement {
   const tag = f.originalTag ?? '';
   if (!f.hasProfile) return judge('stop', 'identify.family.unknown');
-  if (!f.originalTag) return judge('stop', 'identify.unit.none');
+  if (!f.originalTag) return judge('look', 'identify.unit.none');
   if (!f.drivenWay) return judge('go', 'identify.unit.tagged', { tag });
   if (!f.originalChipId) return judge('look', 'identify.chip.unread', { tag });
   if (f.originalVin && f.originalVin !== f.vehicleVin) {
@@ -130,7 +130,7 @@ function judgeBuild(f: JobFacts): Judgement {
   if (f.clone === 'built') return judge('go', 'build.image.ready');
   if (f.clone === 'stale') return judge('stop', 'build.image.stale');
   if (f.originalRegions.length === 0 || !f.originalRegions.every(isTrusted)) {
-    return judge('stop', 'build.reads.missing');
+    return judge('none', 'build.reads.missing');
   }
   return judge('look', 'build.image.none');
 }
@@ -144,9 +144,10 @@ function judgeWrite(f: JobFacts): Judgement {
   if (f.lastWrite === 'failed') return judge('stop', 'write.clone.failed');
   if (f.lastWrite === 'interrupted') return judge('stop', 'write.clone.interrupted');
   if (f.hasProfile && !f.drivenWay) return judge('stop', 'write.way.elsewhere');
-  if (f.clone !== 'built') return judge('stop', 'write.image.none');
+  // waiting for what comes before is no fault
+  if (f.clone !== 'built') return judge('none', 'write.image.none');
   if (f.donorRegions.length === 0 || !f.donorRegions.every(isTrusted)) {
-    return judge('stop', 'write.backup.none');
+    return judge('none', 'write.backup.none');
   }
   return judge('look', 'write.clone.ready');
 }

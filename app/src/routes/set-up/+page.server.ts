@@ -3,7 +3,7 @@ import { validateFirstPerson } from '$lib/generated/validators.js';
 import { messageOfProblem } from '$lib/messages/catalogue.ts';
 import { deps } from '$lib/server/app-root.ts';
 import { countPeople } from '$lib/server/repositories/people.ts';
-import { makeFirstPerson } from '$lib/server/services/people.ts';
+import { COOKIE, makeFirstPerson, SESSION_DAYS, signIn } from '$lib/server/services/people.ts';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async () => {
@@ -11,13 +11,23 @@ export const load: PageServerLoad = async () => {
 };
 
 export const actions: Actions = {
-  default: async ({ request }) => {
+  default: async ({ request, cookies, url, getClientAddress }) => {
     const body: unknown = Object.fromEntries(await request.formData());
     if (!validateFirstPerson(body)) {
       return refuse(400, { message: 'A name, and a password of at least ten characters.' });
     }
     const made = await makeFirstPerson(deps().db, body);
     if (!made.ok) return refuse(409, { message: messageOfProblem(made.problem).title });
-    redirect(303, '/sign-in');
+    // whoever has just chosen a password need not type it again
+    const signed = await signIn(deps(), { ...body, address: getClientAddress() });
+    if (!signed.ok) redirect(303, '/sign-in');
+    cookies.set(COOKIE, signed.value.token, {
+      path: '/',
+      httpOnly: true,
+      sameSite: 'lax',
+      secure: url.protocol === 'https:',
+      maxAge: SESSION_DAYS * 86_400
+    });
+    redirect(303, '/');
   }
 };
