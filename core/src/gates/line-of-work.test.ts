@@ -141,3 +141,22 @@ describe('not yet is not Stop', () => {
     expect(say({ lastWrite: 'interrupted' }, 'write')).toBe('stop write.clone.interrupted');
   });
 });
+
+describe('a decision of a person', () => {
+  const prove = (question: JobFacts['question'], proof: JobFacts['proof']) => {
+    const line = judgeLineOfWork({ ...fresh, question, proof });
+    return `${line.prove.verdict} ${line.prove.code}, next ${findNextStep(line).stop === 'prove' ? 'prove' : 'on'}`;
+  };
+  it.each([
+    [judge('go', 'proof.verdict.unit'), 'cause', 'go prove.unit.cause, next on'],
+    // nobody says Go for a decision that the tests do not carry, and nobody is held by it either
+    [judge('look', 'proof.verdict.unproven'), 'cause', 'look prove.unit.decided, next on'],
+    [judge('look', 'proof.verdict.nothing'), 'cause', 'look prove.unit.decided, next on'],
+    [judge('stop', 'proof.verdict.other'), 'cause', 'look prove.unit.contradicted, next prove'],
+    [judge('go', 'proof.verdict.unit'), 'open', 'look prove.unit.undecided, next prove'],
+    [judge('look', 'proof.verdict.open'), 'open', 'look proof.verdict.open, next prove'],
+    [judge('go', 'proof.verdict.unit'), 'not-cause', 'stop prove.unit.innocent, next prove']
+  ] as const)('%j and %s: %s', (question, proof, said) => {
+    expect(prove(question, proof)).toBe(said);
+  });
+});

@@ -63,9 +63,13 @@ function judgeArrive(f: JobFacts): Judgement {
 
 /** What a person decided, held against what scan and tests say. */
 function judgeProve(f: JobFacts): Judgement {
-  const against = f.question.verdict === 'stop';
-  if (f.proof === 'cause')
-    return against ? judge('look', 'prove.unit.contradicted') : judge('go', 'prove.unit.cause');
+  if (f.proof === 'cause') {
+    // a decision is a person's; that the tests carry it is said only when they do
+    if (f.question.verdict === 'go') return judge('go', 'prove.unit.cause');
+    return f.question.verdict === 'stop'
+      ? judge('look', 'prove.unit.contradicted')
+      : judge('look', 'prove.unit.decided');
+  }
   if (f.proof === 'not-cause') return judge('stop', 'prove.unit.innocent');
   if (f.question.verdict === 'go') return judge('look', 'prove.unit.undecided');
   return f.question;

@@ -21,13 +21,18 @@ const ORDER: readonly Stop[] = [
 /** These are cleared where the chip id is read. */
 const AT_WIRE = new Set(['identify.chip.unread', 'match.donor.unread']);
 
+/** A person has decided: it stays a Look, and the work goes on. */
+const DECIDED = new Set(['prove.unit.decided']);
+
 /**
  * Where the next thing is to be done, and why: the first stop that is held or wants a look.
  * A reading that waits only for the donor's backup waits for its chip id first.
  * Example: with the original's chip id unread it is Wire.
  */
 export function findNextStep(line: Record<Stop, Judgement>): NextStep {
-  const open = (stop: Stop) => line[stop].verdict === 'stop' || line[stop].verdict === 'look';
+  const open = (stop: Stop) =>
+    line[stop].verdict === 'stop' ||
+    (line[stop].verdict === 'look' && !DECIDED.has(line[stop].code));
   if (line.match.verdict === 'stop') return { stop: 'match', judgement: line.match };
   if (line.read.code === 'read.donor.missing' && line.match.code === 'match.donor.unread') {
     return { stop: 'wire', judgement: line.match };

@@ -60,6 +60,11 @@ export const prove: Record<string, MessageOf> = {
     text: 'It is recorded that the unit is the cause; scan and tests point elsewhere.',
     clear: 'Look at the causes below and decide again.'
   }),
+  'prove.unit.decided': () => ({
+    title: 'Decided: it is this unit',
+    text: 'A person has recorded it; scan and tests do not carry it yet.',
+    clear: 'What Go still needs stands below the causes.'
+  }),
   'prove.unit.undecided': () => ({
     title: 'Everything points at the unit',
     text: 'Nobody has recorded the decision yet.',
