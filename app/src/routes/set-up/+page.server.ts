@@ -2,8 +2,9 @@ import { fail as refuse, redirect } from '@sveltejs/kit';
 import { validateFirstPerson } from '$lib/generated/validators.js';
 import { messageOfProblem } from '$lib/messages/catalogue.ts';
 import { deps } from '$lib/server/app-root.ts';
+import { setSessionCookie } from '$lib/server/http/session-cookie.ts';
 import { countPeople } from '$lib/server/repositories/people.ts';
-import { COOKIE, makeFirstPerson, SESSION_DAYS, signIn } from '$lib/server/services/people.ts';
+import { makeFirstPerson, signIn } from '$lib/server/services/people.ts';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async () => {
@@ -21,13 +22,7 @@ export const actions: Actions = {
     // whoever has just chosen a password need not type it again
     const signed = await signIn(deps(), { ...body, address: getClientAddress() });
     if (!signed.ok) redirect(303, '/sign-in');
-    cookies.set(COOKIE, signed.value.token, {
-      path: '/',
-      httpOnly: true,
-      sameSite: 'lax',
-      secure: url.protocol === 'https:',
-      maxAge: SESSION_DAYS * 86_400
-    });
+    setSessionCookie(cookies, url, signed.value.token);
     redirect(303, '/');
   }
 };

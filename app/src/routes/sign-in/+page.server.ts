@@ -2,8 +2,9 @@ import { fail as refuse, redirect } from '@sveltejs/kit';
 import { validateSignIn } from '$lib/generated/validators.js';
 import { messageOfProblem } from '$lib/messages/catalogue.ts';
 import { deps } from '$lib/server/app-root.ts';
+import { setSessionCookie } from '$lib/server/http/session-cookie.ts';
 import { DEMO_ACCOUNTS } from '$lib/server/services/demo.ts';
-import { COOKIE, SESSION_DAYS, signIn, signOut } from '$lib/server/services/people.ts';
+import { COOKIE, signIn, signOut } from '$lib/server/services/people.ts';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {
@@ -25,13 +26,7 @@ export const actions: Actions = {
       const message = messageOfProblem(result.problem);
       return refuse(401, { message: `${message.title}. ${message.clear ?? message.text}` });
     }
-    cookies.set(COOKIE, result.value.token, {
-      path: '/',
-      httpOnly: true,
-      sameSite: 'lax',
-      secure: url.protocol === 'https:',
-      maxAge: SESSION_DAYS * 86_400
-    });
+    setSessionCookie(cookies, url, result.value.token);
     redirect(303, safeTarget(url.searchParams.get('to')));
   },
   out: async ({ cookies }) => {
