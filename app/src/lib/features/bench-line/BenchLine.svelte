@@ -216,7 +216,7 @@
   .op {
     flex: 1;
     min-width: 260px;
-    padding: 8px 18px;
+    padding: 8px 14px;
     display: flex;
     flex-direction: column;
     justify-content: center;
@@ -224,13 +224,21 @@
   .op .row {
     display: flex;
     justify-content: space-between;
-    gap: 16px;
+    gap: 10px;
     align-items: baseline;
   }
   .op .row b {
     font: 600 17px/1.1 var(--font-sans);
   }
+  /* the time is never cut: the name of what is done gives way */
+  .op .row > b {
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
   .op .left {
+    flex: none;
     color: var(--chalk-soft);
     white-space: nowrap;
   }

@@ -25,8 +25,8 @@
       <span class="who">
         <b>{job.customer}, {job.vehicle}</b>
         <span class="soft">
-          {job.family} · {#if job.vinEnd}<span class="mono">{job.vinEnd}</span> ·
-          {/if}{job.closedAt
+          {job.family} · {#if job.vinEnd}<span class="mono">{job.vinEnd}</span
+            >&nbsp;·&nbsp;{/if}{job.closedAt
             ? 'closed'
             : messageOfJudgement(job.next).title}{#if job.lastScan}&nbsp;· scan: {wordsOfScan(
               job.lastScan
