@@ -22,7 +22,9 @@ test('a failing unit: reads that differ are told, where and how, and one more se
   await strip.getByText('As a table').click();
   await expect(strip.getByRole('row').nth(1)).toContainText('1 and 2');
   await openStop(page, 2034, 'build');
-  await expect(page.getByRole('heading', { name: 'Stop: Not enough to build from' })).toBeVisible();
+  await expect(
+    page.getByRole('heading', { name: 'Not yet: Not enough to build from' })
+  ).toBeVisible();
   await openStop(page, 2034, 'read');
   await readRegion(page, 'original', 'data flash');
   await expect(page.getByText('2 of 3, trusted')).toBeVisible();
