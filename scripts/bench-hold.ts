@@ -41,14 +41,15 @@ const WORST: readonly (readonly [string, () => unknown])[] = [
   ['80 000 dots in one line', () => parseTypedScan('.'.repeat(80_000))],
   ['64 000 blanks', () => parseTypedScan(`${' '.repeat(64_000)}x`)],
   [
-    '4 900 lines of words',
+    '4 500 lines of words',
     () => parseTypedScan(lines(4_500, (i) => `no communication with (x) ${i}`))
   ],
   ['2 000 faults', () => parseTypedScan(lines(1_990, (i) => `P0201-13 is, odd; (present) - ${i}`))],
   ['lines full of codes', () => parseTypedScan(lines(6, () => 'P0201 '.repeat(330)))],
   ['a table of quotes', () => parseTypedScan(`unit,code\n${lines(120, () => '"'.repeat(1_998))}`)],
   ['a table of commas', () => parseTypedScan(`unit,code\n${lines(120, () => ','.repeat(1_998))}`)],
-  ['a scan file of nothing', () => parseTypedScan(`{"units":[${'{},'.repeat(600_000)}{}]}`)],
+  ['a scan file of nothing', () => parseTypedScan(`{"units":[${'{},'.repeat(9_900)}{}]}`)],
+  ['a scan file of figures', () => parseTypedScan(`{"a":[${'1,'.repeat(449_000)}1]}`)],
   ['a parts answer of 0.9 MB', () => readAnswer(answer)],
   ['a parts answer of wrong parts', () => readAnswer(answer.replaceAll('both', 'sideways'))]
 ];

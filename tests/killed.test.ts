@@ -79,6 +79,13 @@ describe('the server killed with SIGKILL', () => {
     await ended('read');
     expect((await last('read')).state).toBe('done');
   };
+  const write = () =>
+    ok('/api/operations', {
+      kind: 'write',
+      jobNumber: 2031,
+      stationId: 'window',
+      confirmation: '388'
+    });
   const reads = async () =>
     Number((await db.query<{ n: string }>('select count(*) as n from kept_read')).rows[0]?.n);
   const killAndRestart = async () => {
@@ -121,12 +128,7 @@ describe('the server killed with SIGKILL', () => {
       await read('donor', region);
     await ok('/api/jobs/2031/clone', {});
     bench.world.speed = 120;
-    await ok('/api/operations', {
-      kind: 'write',
-      jobNumber: 2031,
-      stationId: 'window',
-      confirmation: '388'
-    });
+    await write();
     await until(async () => Number((await last('write')).done_bytes) > 300_000);
     const before = await reads();
     await killAndRestart();
@@ -148,12 +150,7 @@ describe('the server killed with SIGKILL', () => {
         memory
       )
     ).toBe(0);
-    await ok('/api/operations', {
-      kind: 'write',
-      jobNumber: 2031,
-      stationId: 'window',
-      confirmation: '388'
-    });
+    await write();
     await ended('write');
     expect(await last('write')).toMatchObject({ state: 'done', meaning: 'meaning.write.verified' });
     const events = await db.query(
@@ -165,12 +162,7 @@ describe('the server killed with SIGKILL', () => {
   it('a write is undisturbed while everything is thrown at the pages', async () => {
     await clamp('0388', 'donor');
     bench.world.speed = 120;
-    await ok('/api/operations', {
-      kind: 'write',
-      jobNumber: 2031,
-      stationId: 'window',
-      confirmation: '388'
-    });
+    await write();
     const running = async () =>
       ['queued', 'preparing', 'running', 'verifying'].includes((await last('write')).state);
     const typed = '/api/jobs/2031/scans/typed';

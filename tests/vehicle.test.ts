@@ -5,7 +5,7 @@ import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { findJob } from '../app/src/lib/server/repositories/jobs.ts';
 import { listScansOfJob } from '../app/src/lib/server/repositories/scans.ts';
 import { recordTest } from '../app/src/lib/server/services/prove.ts';
-import { keepTypedScan, scanBench } from '../app/src/lib/server/services/scan-other.ts';
+import { scanBench } from '../app/src/lib/server/services/scan-other.ts';
 import { startScan, stopScan } from '../app/src/lib/server/services/scan-vehicle.ts';
 import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
 import type { DoipFault } from '../standins/src/vehicle/doip-entity.ts';
@@ -270,22 +270,6 @@ describe('a vehicle is scanned', () => {
     expect(classes.filter((c) => c === 'expected')).toHaveLength(10);
     expect(classes.filter((c) => c === 'internal')).toHaveLength(1);
     expect(classes).toHaveLength(11);
-  });
-
-  it('a scan of another tool is kept; a table of 100 000 rows is refused, by its length', async () => {
-    const { deps } = house.root;
-    const typed = (text: string) =>
-      keepTypedScan(deps, bench, { jobNumber: 2029, text, fileName: 'x.csv' });
-    const rows = Array.from({ length: 100_000 }, (_, i) => `engine;P0${String(100 + (i % 900))}`);
-    expect(await typed(['unit;code', ...rows].join('\n'))).toMatchObject({
-      problem: { code: 'scan.text.huge' }
-    });
-    expect(await typed('\n'.repeat(6_000))).toMatchObject({ problem: { code: 'scan.text.long' } });
-    expect(await typed('unit;code\n')).toMatchObject({ problem: { code: 'scan.text.empty' } });
-    const quoted = 'unit,code,text,status\n"Engine, front",P0606-49,"says ""no""",present';
-    expect((await typed(quoted)).ok).toBe(true);
-    const view = await loadJobView(deps, 2029);
-    expect(view?.records.vehicleScan?.units[0]).toMatchObject({ name: 'Engine, front' });
   });
 
   it('what was measured and scanned can be added to, not changed', async () => {

@@ -1,4 +1,4 @@
-import { ok, type Result } from '@badger/core/base/result';
+import type { Result } from '@badger/core/base/result';
 import { checkScanText, parseScanRows, type ParsedScan } from '@badger/core/scan/parse-scan-rows';
 import { parseScanFile } from '@badger/core/scan/scan-file';
 import { readRows } from './rows.ts';
@@ -10,7 +10,5 @@ import { readRows } from './rows.ts';
 export function parseTypedScan(text: string): Result<ParsedScan> {
   if (text.trimStart().startsWith('{')) return parseScanFile(text);
   const checked = checkScanText(text);
-  if (!checked.ok) return checked;
-  const parsed = parseScanRows(readRows(text));
-  return parsed.ok ? ok(parsed.value) : parsed;
+  return checked.ok ? parseScanRows(readRows(text)) : checked;
 }

@@ -135,6 +135,9 @@ describe('not yet is not Stop', () => {
     expect(say({ ...read, clone: 'built', donorRegions: [unread] }, 'write')).toBe(
       'none write.backup.none'
     );
+    // what this bench cannot do is done elsewhere: neither wrong nor forbidden
+    expect(say({ school: 'merge' }, 'build')).toBe('look build.school.other');
+    expect(say({ drivenWay: false }, 'write')).toBe('look write.way.elsewhere');
     expect(say({ originalTag: undefined }, 'identify')).toBe('look identify.unit.none');
     expect(say({ clone: 'stale' }, 'build')).toBe('stop build.image.stale');
     expect(say({ lastWrite: 'failed' }, 'write')).toBe('stop write.clone.failed');

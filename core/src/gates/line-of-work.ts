@@ -129,7 +129,7 @@ function rankRead(judgement: Judgement): number {
 
 function judgeBuild(f: JobFacts): Judgement {
   if (f.hasProfile && f.school !== 'whole-image') {
-    return judge('stop', 'build.school.other', { school: f.school });
+    return judge('look', 'build.school.other', { school: f.school });
   }
   if (f.clone === 'built') return judge('go', 'build.image.ready');
   if (f.clone === 'stale') return judge('stop', 'build.image.stale');
@@ -147,7 +147,7 @@ function judgeWrite(f: JobFacts): Judgement {
   if (f.lastWrite === 'active') return judge('look', 'write.clone.active');
   if (f.lastWrite === 'failed') return judge('stop', 'write.clone.failed');
   if (f.lastWrite === 'interrupted') return judge('stop', 'write.clone.interrupted');
-  if (f.hasProfile && !f.drivenWay) return judge('stop', 'write.way.elsewhere');
+  if (f.hasProfile && !f.drivenWay) return judge('look', 'write.way.elsewhere');
   // waiting for what comes before is no fault
   if (f.clone !== 'built') return judge('none', 'write.image.none');
   if (f.donorRegions.length === 0 || !f.donorRegions.every(isTrusted)) {

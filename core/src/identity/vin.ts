@@ -78,12 +78,12 @@ export function proposeVin(input: string): string | undefined {
 export function parseVin(input: string): Result<Vin> {
   // looked at before letters are raised: ß would become two letters, and other small letters one of ours
   const bare = input.replaceAll(/\s/g, '');
-  const foreignAt = [...bare].findIndex((c) => c > '\u007f');
-  if (foreignAt >= 0 && [...bare].length === 17)
-    return fail('vin.letter.foreign', { place: foreignAt + 1, found: [...bare][foreignAt] ?? '' });
-  if (foreignAt >= 0) return fail('vin.length.wrong', { found: [...bare].length });
+  const letters = [...bare];
+  if (letters.length !== 17) return fail('vin.length.wrong', { found: letters.length });
+  const foreign = letters.findIndex((c) => c > '\u007f');
+  if (foreign >= 0)
+    return fail('vin.letter.foreign', { place: foreign + 1, found: letters[foreign] as string });
   const text = bare.toUpperCase();
-  if (text.length !== 17) return fail('vin.length.wrong', { found: text.length });
   const bad = [...text].findIndex((c) => !VALUES.has(c));
   if (bad >= 0) return fail('vin.letter.forbidden', { place: bad + 1, found: text.charAt(bad) });
   if (new Set(text).size === 1) return fail('vin.digit.empty', { found: text.charAt(0) });

@@ -1,5 +1,7 @@
 import type { Static } from 'typebox';
 import { fail, ok, type Result } from '../base/result.ts';
+import { normalizeNumber } from '../label/tidy-number.ts';
+import type { FieldStep } from './chain.ts';
 import { findSupersessionLoop } from './supersession.ts';
 
 const number = { type: 'string', minLength: 1, maxLength: 40 } as const;
@@ -57,9 +59,13 @@ export function checkPartsAnswer(answer: PartsAnswer, query: string): Result<Par
   return loop ? fail('parts.chain.loop', { loop: loop.slice(0, 8).join(' → ') }) : ok(answer);
 }
 
-/** The supersessions of an answer as rules of matching. */
-export function stepsOf(answer: PartsAnswer | undefined) {
-  return (answer?.parts ?? []).flatMap((p) =>
-    p.supersessions.map((s) => ({ ...s, field: 'hardware-number' }))
-  );
+/** The supersessions of an answer as rules of matching: numbers as the house writes them, each step once. */
+export function stepsOf(answer: PartsAnswer | undefined): FieldStep[] {
+  const steps = new Map<string, FieldStep>();
+  for (const part of answer?.parts ?? [])
+    for (const step of part.supersessions) {
+      const [from, to] = [normalizeNumber(step.from), normalizeNumber(step.to)];
+      steps.set(`${from} ${to} ${step.way}`, { field: 'hardware-number', from, to, way: step.way });
+    }
+  return [...steps.values()];
 }

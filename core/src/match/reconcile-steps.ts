@@ -20,7 +20,7 @@ export function reconcileSteps<T extends Step>(
   const known = new Set(profile.map((s) => s.from));
   const ways = new Map(profile.map((s) => [`${s.from} ${s.to}`, s.way] as const));
   const ring = findRings([...profile, ...told]);
-  const contradictions: Contradiction[] = [];
+  const contradictions = new Map<string, Contradiction>();
   const steps = told.filter((s) => {
     const { from, to } = s;
     const way = known.has(from) ? ways.get(`${from} ${to}`) : undefined;
@@ -28,10 +28,11 @@ export function reconcileSteps<T extends Step>(
     const because = way !== undefined && way !== s.way ? 'way' : order ? 'order' : undefined;
     // what both say is no contradiction, even inside a circle that another step has closed
     if (because === undefined || (because === 'order' && way === s.way)) return true;
-    contradictions.push({ from, to, because });
+    // several parts of one answer may tell the same step
+    contradictions.set(`${from} ${to}`, { from, to, because });
     return false;
   });
-  return { steps, contradictions };
+  return { steps, contradictions: [...contradictions.values()] };
 }
 
 /** Which strongly connected part every number lies in. Source: Tarjan 1972, without recursion. */

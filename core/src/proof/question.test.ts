@@ -236,6 +236,29 @@ describe('worse evidence never moves the verdict towards Go', () => {
     );
     expect(held.size).toBeGreaterThanOrEqual(5);
   });
+  it('codes that came back before the supply was measured sound do not count', () => {
+    const order = (tests: string) => ask('E:P0606-49', '10.9', tests).verdict.verdict;
+    expect(order('S+ G+ C+ X+')).toBe('go');
+    expect(order('C+ S+ G+ X+')).toBe('look');
+    expect(order('S+ C+ G+ X+')).toBe('look');
+  });
+  it('two units of the suspected kind: the worse one speaks, and one of two that is silent is no answer', () => {
+    const tests = 'S+ G+ X+';
+    expect(ask('E:P0606-49', '12.6', tests).verdict.verdict).toBe('go');
+    for (const other of ['E:unread', 'E:unasked', 'E:silent'])
+      for (const scan of [`E:P0606-49;${other}`, `${other};E:P0606-49`])
+        expect(ask(scan, '12.6', tests).verdict.verdict, scan).toBe('look');
+  });
+  it('what others say against the suspect counts only confirmed, and with a sound supply', () => {
+    const weight = (scan: string, volts: string) =>
+      ask(scan, volts, '').evidence.find((e) => e.code === 'proof.scan.invalid')?.weight;
+    expect(weight('E:;R:U0401-00', '12.6')).toBe('medium');
+    expect(weight('E:;R:U0401-00p', '12.6')).toBe('noted');
+    expect(weight('E:;R:U0401-00?', '12.6')).toBe('noted');
+    expect(weight('E:;R:U0401-00', '-')).toBe('noted');
+    // of another unit even a pending one is told: it speaks against the suspect's guilt
+    expect(weight('E:;T:U0422-00p', '12.6')).toBe('medium');
+  });
   it('facts without a reading are asked for, never guessed', () => {
     const facts: QuestionFacts = {
       reading: undefined,

@@ -1,5 +1,5 @@
 import { judge, type Judgement } from '../base/verdict.ts';
-import type { ScanReading } from '../scan/read-scan.ts';
+import { isConfirmed, type ScanReading } from '../scan/read-scan.ts';
 import type { UnitKind } from '../scan/scan.ts';
 import { computeStandings, type CauseStanding, type Evidence } from './cause.ts';
 import {
@@ -12,7 +12,7 @@ import {
   type TestId,
   type TestResult
 } from './tests.ts';
-import { isConfirmed, wasSupplySound, weighScan } from './weigh-scan.ts';
+import { wasSupplySound, weighScan } from './weigh-scan.ts';
 
 export interface PlannedTest {
   readonly id: TestId;
@@ -48,7 +48,7 @@ export interface QuestionFacts {
   readonly reading: ScanReading | undefined;
   /** Kind of unit in the vehicle that the family stands for. */
   readonly suspect: UnitKind | undefined;
-  /** Newest result of each test. */
+  /** Newest result of each test, in the order in which they were made. */
   readonly results: readonly TestResult[];
   /** A loose unit without its vehicle: what is measured in a vehicle is left out. */
   readonly loose: boolean;
@@ -97,13 +97,17 @@ function outcomeOf(facts: QuestionFacts, id: TestId): string | undefined {
   return value === undefined ? undefined : String(value);
 }
 
-/** Was the supply sound when the codes were taken, or have they come back since it was measured sound? */
+/** Was the supply sound when the codes were taken, or have they come back since it was measured sound, not before? */
 function doCodesCount(facts: QuestionFacts): boolean {
   if (facts.reading && wasSupplySound(facts.reading)) return true;
   const back = outcomeOf(facts, 'clear');
   const returned = back === 'back-at-once' || back === 'back-when-used';
+  const made = (id: TestId) => facts.results.findLastIndex((r) => r.test === id);
   return (
-    returned && soundnessOf(facts, 'supply') === 'sound' && soundnessOf(facts, 'ground') === 'sound'
+    returned &&
+    (['supply', 'ground'] as const).every(
+      (id) => soundnessOf(facts, id) === 'sound' && made(id) < made('clear')
+    )
   );
 }
 

@@ -1,8 +1,7 @@
-import { classifyStanding } from '../faults/status.ts';
 import {
   HIGH_BATTERY_MV,
+  isConfirmed,
   LOW_BATTERY_MV,
-  type GroupMember,
   type ScanReading
 } from '../scan/read-scan.ts';
 import type { UnitKind } from '../scan/scan.ts';
@@ -19,13 +18,6 @@ export function wasSupplySound({ batteryMv, groups }: ScanReading): boolean {
     batteryMv <= HIGH_BATTERY_MV &&
     !groups.some((g) => g.id === 'supply')
   );
-}
-
-/** Present or confirmed: what is only pending, or whose status nobody told, has not proven itself. */
-export function isConfirmed({ fault }: GroupMember): boolean {
-  if (fault.status === undefined && fault.list === undefined) return false;
-  const standing = classifyStanding(fault);
-  return standing === 'present' || standing === 'stored';
 }
 
 /**
@@ -95,12 +87,13 @@ function weighAccusations(
   { accusations }: ScanReading,
   { suspect, counts }: { suspect: UnitKind | undefined; counts: boolean }
 ): Evidence[] {
-  return accusations.flatMap(({ kind, because, by }): Evidence[] => {
+  return accusations.flatMap(({ kind, because, by, confirmed }): Evidence[] => {
     const [weight, code] = ACCUSED[because] as readonly [Weight, string];
     const own = kind === suspect;
     // a silent suspect is weighed by its silence
     if (own && because === 'lost-and-silent') return [];
-    const said: Weight = own && !counts ? 'noted' : weight;
+    // against the suspect only what counts and is proven; for another unit also what is only pending
+    const said: Weight = own && !(counts && confirmed) ? 'noted' : weight;
     return [
       {
         cause: own ? 'unit' : 'other-unit',

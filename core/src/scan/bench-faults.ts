@@ -1,5 +1,5 @@
 import { formatFault, type ExpectedFault, type Fault } from '../faults/fault.ts';
-import { isInternal } from './read-scan.ts';
+import { isInternal } from './classify-fault.ts';
 
 export type BenchClass = 'expected' | 'internal' | 'unexplained';
 

@@ -2,12 +2,12 @@ import { fail, ok, type Result } from '../base/result.ts';
 import type { Fault } from '../faults/fault.ts';
 import type { ScannedUnit } from './scan.ts';
 import {
+  findNoFaults,
   findSilentUnit,
   findStatus,
   kindOf,
   readStatusCell,
   readStatusPhrase,
-  saysNoFaults,
   trimName
 } from './scan-words.ts';
 
@@ -229,7 +229,8 @@ class Collector {
       this.#unit(this.#resolve(name)).silent = true;
       return;
     }
-    if (saysNoFaults(text)) return this.#noFaults(text, inTable);
+    const empty = findNoFaults(text);
+    if (empty !== undefined) return this.#noFaults(trimName(empty), inTable);
     const name = trimName(text);
     const standing = readStatusPhrase(name);
     if (!inTable && standing !== undefined) this.#standing = standing;
@@ -238,8 +239,7 @@ class Collector {
     else this.#ignore(number, text, []);
   }
 
-  #noFaults(text: string, inTable: boolean): void {
-    const before = trimName(text.slice(0, text.search(/\b(?:no|0|zero)[ ]/i)));
+  #noFaults(before: string, inTable: boolean): void {
     const named = !inTable && before !== '' && /[a-z]/i.test(before) ? before : this.#current;
     this.#unit(named.slice(0, NAME_CHARACTERS)).empty = true;
   }

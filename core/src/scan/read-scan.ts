@@ -6,9 +6,9 @@ import {
   isBusCode,
   isSupplyCode
 } from '../faults/code-texts.ts';
-import { describeFailureType } from '../faults/failure-types.ts';
 import type { Fault } from '../faults/fault.ts';
 import { classifyStanding } from '../faults/status.ts';
+import { isActuator, isCircuit, isImmobiliserCode, isInternal } from './classify-fault.ts';
 import { answers, type Scan, type ScannedUnit, type UnitKind } from './scan.ts';
 
 export interface GroupMember {
@@ -44,6 +44,8 @@ export interface Accusation {
   readonly because: 'invalid-data' | 'lamp' | 'internal' | 'lost-and-silent';
   /** Units that say so. */
   readonly by: number;
+  /** One of their codes is present or confirmed; a silence is what it is. */
+  readonly confirmed: boolean;
 }
 
 export interface ScanReading {
@@ -76,16 +78,30 @@ export function readScan(scan: Scan, suspect: UnitKind | undefined): ScanReading
   const sorter = new Sorter(scan, suspect);
   for (const unit of scan.units) for (const fault of unit.faults) sorter.put(unit, fault);
   const groups = sorter.groups();
-  const own = scan.units.find((u) => u.kind === suspect);
+  const own = unitsOfKind(scan, suspect);
   return {
     groups,
     first: groups.filter((g) => g.judgement.verdict === 'stop' && isFirst(g.id)),
-    suspectState: own?.state,
-    suspectRead: own !== undefined && answers(own) && own.faultMemory === 'read',
+    suspectState: stateOfAll(own),
+    suspectRead: own.length > 0 && own.every((u) => answers(u) && u.faultMemory === 'read'),
     batteryMv: scan.batteryMv,
     network: sorter.network,
     accusations: sorter.accusations()
   };
+}
+
+/** Fitted units of one kind; what may not be fitted counts only where nothing else is there. */
+function unitsOfKind(scan: Scan, kind: UnitKind | undefined): readonly ScannedUnit[] {
+  const all = scan.units.filter((u) => u.kind === kind && u.state !== 'absent');
+  const sure = all.filter((u) => !(u.optional && u.state === 'silent'));
+  return sure.length > 0 ? sure : all;
+}
+
+/** State of the one that is meant. Where a vehicle has two of a kind the worse one speaks; one of two that is silent is no answer. */
+function stateOfAll(units: readonly ScannedUnit[]): ScannedUnit['state'] | undefined {
+  const states = new Set(units.map((u) => u.state));
+  if (states.has('silent') && states.size > 1) return 'unasked';
+  return (['unasked', 'silent', 'badly', 'talks'] as const).find((s) => states.has(s));
 }
 
 const isFirst = (id: ScanGroup['id']) => id === 'supply' || id === 'network';
@@ -178,17 +194,19 @@ class Sorter {
       list.push({
         kind: key.slice(8) as UnitKind,
         because: lamp ? 'lamp' : 'invalid-data',
-        by: countUnits(members)
+        by: countUnits(members),
+        confirmed: members.some(isConfirmed)
       });
     }
     for (const unit of this.#silent) {
       const by = countUnits(this.#by.get(`lost:${unit.kind}`) ?? []);
-      if (by > 0) list.push({ kind: unit.kind, because: 'lost-and-silent', by });
+      if (by > 0) list.push({ kind: unit.kind, because: 'lost-and-silent', by, confirmed: true });
     }
     const internal = this.#by.get('elsewhere-internal') ?? [];
     for (const id of new Set(internal.map((m) => m.unitId))) {
       const kind = this.#scan.units.find((u) => u.id === id)?.kind;
-      if (kind) list.push({ kind, because: 'internal', by: 1 });
+      const confirmed = internal.some((m) => m.unitId === id && isConfirmed(m));
+      if (kind) list.push({ kind, because: 'internal', by: 1, confirmed });
     }
     return list;
   }
@@ -315,49 +333,13 @@ class Sorter {
 
 type Add = (id: ScanGroup['id'], judgement: Judgement, members: readonly GroupMember[]) => unknown;
 
+/** Present or confirmed: what is only pending, or whose status nobody told, has not proven itself. */
+export function isConfirmed({ fault }: GroupMember): boolean {
+  if (fault.status === undefined && fault.list === undefined) return false;
+  const standing = classifyStanding(fault);
+  return standing === 'present' || standing === 'stored';
+}
+
 function countUnits(members: readonly GroupMember[]): number {
   return new Set(members.map((m) => m.unitId)).size;
-}
-
-/** The unit accuses itself: memory, processor, checksum. Source: SAE J2012 P0601 to P060F and P062F, from memory. */
-export function isInternal(fault: Pick<Fault, 'code' | 'failureType'>): boolean {
-  if (/^P060[1-9A-F]$|^P062F$/.test(fault.code)) return true;
-  return (
-    fault.failureType !== undefined && describeFailureType(fault.failureType).kind === 'internal'
-  );
-}
-
-/**
- * The fault names a circuit: by its failure type, or by the number range of circuits where there is no type. What an
- * engine does with its mixture, catalyst, tank vapour or gears is no circuit. Source: SAE J2012 ranges, from memory.
- */
-export function isCircuit(fault: Pick<Fault, 'code' | 'failureType'>): boolean {
-  if (isFunction(fault.code)) return false;
-  if (fault.failureType !== undefined && fault.failureType !== 0) {
-    const { kind } = describeFailureType(fault.failureType);
-    return kind === 'electrical' || kind === 'signal';
-  }
-  return /^P0(1[0-9]|2[0-6]|3[3-9]|4[0-9]|7[0-9])/.test(fault.code);
-}
-
-/** Mixture, catalyst, tank vapour, gear ratio: what the engine or gearbox does, whatever the wires are like. */
-function isFunction(code: string): boolean {
-  return /^P0(17[0-5]|4[23][0-9]|44[0-2]|45[5-7]|46[89]|49[6-9]|73[0-9]|74[01])$/.test(code);
-}
-
-/**
- * The part at the end of the wire moves wrongly, or the code is that of a valve or an injector: it is tried before a unit
- * is. Source: SAE J2012 failure types 71 to 77 and 92 to 97, solenoid and injector ranges, from memory.
- */
-export function isActuator(fault: Pick<Fault, 'code' | 'failureType'>): boolean {
-  const { failureType } = fault;
-  if (failureType !== undefined && failureType !== 0) {
-    const { kind } = describeFailureType(failureType);
-    return kind === 'mechanical' || kind === 'component';
-  }
-  return /^P0(7[5-7][0-9])$/.test(fault.code);
-}
-
-function isImmobiliserCode(code: string): boolean {
-  return /^(P0513|P063[03]|P1610|U0426|U0167)$/.test(code);
 }

@@ -102,7 +102,8 @@ describe('files of this application', () => {
       ['/units/0/faults/0/status', 256],
       ['/units/0/address', -1],
       ['/units/0/kind', 'spaceship'],
-      ['/endedAt', 'yesterday']
+      ['/endedAt', 'yesterday'],
+      ['/endedAt', '2026-99-99T00:00:00Z']
     ] as const)
       expect(refused(path, value)).toBe(`scan.file.malformed ${path}`);
     expect(refused('/units/0/name', undefined)).toBe('scan.file.malformed /units/0');

@@ -41,8 +41,8 @@ export function formatScanFile(head: ScanFileHead, units: readonly ScannedUnit[]
 }
 
 /**
- * Reads such a text back. Errors: `scan.text.huge`, `scan.file.text` (no JSON), `scan.file.malformed` with the path and what was expected
- * there, `scan.text.many`. Never throws.
+ * Reads such a text back. Errors: `scan.text.huge`, `scan.file.text` (no JSON), `scan.file.malformed` with the path and
+ * what was expected there, `scan.text.many`. Never throws.
  */
 export function parseScanFile(text: string): Result<ParsedScan> {
   if (text.length > MAX_FILE_CHARACTERS)
@@ -62,6 +62,8 @@ export function parseScanFile(text: string): Result<ParsedScan> {
       reason: first?.message ?? ''
     });
   }
+  if (Number.isNaN(Date.parse(doc.endedAt)))
+    return fail('scan.file.malformed', { path: '/endedAt', reason: 'must be a time' });
   const faults = doc.units.reduce((n, u) => n + u.faults.length, 0);
   if (faults > MAX_FAULTS) return fail('scan.text.many', { found: faults, most: MAX_FAULTS });
   const { name, vin, batteryMv, endedAt } = doc;

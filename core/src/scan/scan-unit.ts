@@ -151,11 +151,15 @@ async function gatherObd(link: DiagnosticLink, found: Gathered): Promise<void> {
   if (vin?.ok) found.identification['vin'] = vin.value;
 }
 
+/** Longest value that identifies anything. Units: bytes. */
+const MOST_TEXT_BYTES = 200;
+
 /** A value without the padding behind it; undefined when it holds anything that is no character: it was not told then. */
 function textOf(bytes: Uint8Array): string | undefined {
   const end = bytes.findLastIndex((b) => b !== 0 && b !== 0xff && b !== 0x20) + 1;
   const text = bytes.subarray(0, end);
-  return end > 0 && text.every((b) => b >= 0x20 && b < 0x7f) ? formatAscii(text).trim() : undefined;
+  if (end === 0 || end > MOST_TEXT_BYTES) return undefined;
+  return text.every((b) => b >= 0x20 && b < 0x7f) ? formatAscii(text).trim() : undefined;
 }
 
 async function ask(

@@ -118,11 +118,17 @@ export function readStatusCell(cell: string): number | undefined {
   return byte === undefined ? findStatus(cell) : Number.parseInt(byte, 16);
 }
 
-/** The line says that a memory was read and is empty. */
-export function saysNoFaults(text: string): boolean {
-  return /\b(?:no|0|zero)[ ](?:stored |active |present |pending )?(?:faults?|codes?|dtcs?|errors?|trouble codes?|fault codes?)\b/i.test(
-    text
-  );
+const NO_FAULTS =
+  /\b(?:no|0|zero)[ ](?:stored |active |present |pending )?(?:fault codes?|trouble codes?|faults?|codes?|dtcs?|errors?)\b/i;
+/** What may stand behind "no faults" without making another sentence of it, such as "no faults could be read". */
+const NOTHING_ELSE =
+  /^(?:[ ](?:were|was|are|is|have been|has been))?(?:[ ](?:found|stored|present|detected|recorded|registered|active|in (?:the )?(?:fault )?memory))*[\s.,;:!()]*$/i;
+
+/** What stands before the words when a line says that a memory was read and is empty; undefined when it does not. */
+export function findNoFaults(text: string): string | undefined {
+  const match = NO_FAULTS.exec(text);
+  if (!match || !NOTHING_ELSE.test(text.slice(match.index + match[0].length))) return undefined;
+  return text.slice(0, match.index);
 }
 
 const SILENT =

@@ -153,6 +153,25 @@ describe('what other tools write', () => {
       'climate talks read 1'
     ]);
   });
+  it.each([
+    ['no faults', 'read'],
+    ['No fault codes found.', 'read'],
+    ['0 DTCs stored', 'read'],
+    ['no faults in memory', 'read'],
+    ['no codes were found', 'read'],
+    // a memory that could not be read is none that is empty
+    ['no faults could be read', 'unread'],
+    ['no codes read: timeout', 'unread'],
+    ['no error reading possible', 'unread'],
+    ['no faults cleared', 'unread'],
+    ['no fault code memory available for this unit', 'unread']
+  ])('behind a unit, %j means that its memory is %s', (words, memory) => {
+    const parsed = parseScanRows([['Body: U0100'], ['Engine:'], [words]]);
+    if (!parsed.ok) throw new Error(parsed.problem.code);
+    const engine = parsed.value.units.find((u) => u.kind === 'engine');
+    expect(engine?.faultMemory ?? 'unread').toBe(memory);
+    if (memory === 'unread') expect(parsed.value.ignored).toHaveLength(1);
+  });
   it('cells that were merged downwards name the unit of the rows below; heads may repeat', () => {
     const parsed = parse(
       [

@@ -3,6 +3,9 @@ import { text, type MessageOf } from './message.ts';
 const pair = (p: Parameters<MessageOf>[0]) =>
   `Original ${text(p['original']) || 'not known'}, candidate ${text(p['candidate']) || 'not known'}.`;
 
+/** A place as the family's profile names it, inside a sentence. */
+const lowerFirst = (place: string) => place.charAt(0).toLowerCase() + place.slice(1);
+
 /** A donor held against the original, the shelf, and the wear of a unit. */
 export const match: Record<string, MessageOf> = {
   'donor.unit.fits': (p) => ({
@@ -70,12 +73,12 @@ export const match: Record<string, MessageOf> = {
   'donor.field.unread': (p) => ({
     title: `${text(p['field'])} of the original is not known`,
     text: `${text(p['why'])} ${pair(p)}`,
-    clear: `Find it ${text(p['where']) || 'on the original'}.`
+    clear: `Look here: ${lowerFirst(text(p['where'])) || 'on the original'}.`
   }),
   'donor.field.unheld': (p) => ({
     title: `${text(p['field'])} of the donor is not known`,
     text: `${text(p['why'])} ${pair(p)}`,
-    clear: `Find it ${text(p['where']) || 'on the donor'}.`
+    clear: `Look here: ${lowerFirst(text(p['where'])) || 'on the donor'}.`
   }),
   'donor.field.zero': (p) => ({
     title: `${text(p['field'])}: the same but for zeros in front`,

@@ -155,6 +155,16 @@ export const scan: Record<string, MessageOf> = {
     text: 'Nothing in the text looks like a fault code or a unit. Nothing was kept.',
     clear: 'Codes look like P0201 or U0100-87, one a line.'
   }),
+  'scan.file.vehicle': (p) => ({
+    title: 'That scan is of another vehicle',
+    text: `It says ${text(p['found'])}, this job is for ${text(p['vin'])}. Nothing was kept.`,
+    clear: 'Take the file of this vehicle.'
+  }),
+  'scan.file.early': (p) => ({
+    title: 'That scan lies in the future',
+    text: `It was made at ${text(p['endedAt'])}, by its own word. Nothing was kept.`,
+    clear: 'Look at the clock of the machine that made it.'
+  }),
   'scan.file.text': () => ({
     title: 'That is no whole JSON file',
     text: 'It begins with a brace and does not hold together. Nothing was kept.',

@@ -28,7 +28,11 @@
           <td><b>{line.name}</b></td>
           <td class="mono">{line.original || '–'}</td>
           <td class="mono">{line.candidate || '–'}</td>
-          <td>{RULE_WORDS[line.rule]} <span class="why">{line.why}</span></td>
+          <td
+            >{RULE_WORDS[line.rule]} <span class="why">{line.why}</span>
+            {#if line.judgement.verdict === 'look' && m.clear}<strong class="why">{m.clear}</strong
+              >{/if}</td
+          >
           <td class="says" title={m.text}>
             <VerdictMark verdict={line.judgement.verdict} />
             <span

@@ -41,7 +41,7 @@
           size={16}
         />
         <span>{wordsOfCondition(c)}</span>
-        <em>{c.state === 'met' ? 'yes' : c.state === 'failed' ? 'no' : 'not known'}</em>
+        <em>{c.state === 'met' ? 'yes' : c.state === 'failed' ? 'no' : 'not yet'}</em>
       </li>
     {/each}
   </ul>

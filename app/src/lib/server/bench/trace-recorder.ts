@@ -1,8 +1,8 @@
-import { formatHex } from '@badger/core/base/bytes';
+import { formatHex, readUintBe } from '@badger/core/base/bytes';
 import { formatCandump, type TimedFrame } from '@badger/core/can/candump';
 import type { CanFrame } from '@badger/core/can/frame';
 import { decodeResponse, nameOfNrc } from '@badger/core/uds/codec';
-import { SERVICE_NAMES } from '@badger/core/uds/services';
+import { IDENTIFIER_NAMES, SERVICE_NAMES, SERVICES } from '@badger/core/uds/services';
 import type { TraceLine } from '../db/schema/reads.ts';
 
 /** Frames kept from the start and from the end of an operation; what lies between is counted only. */
@@ -34,7 +34,14 @@ export class TraceRecorder {
 
   request(payload: Uint8Array): void {
     const sid = payload[0] as number;
-    this.#line({ direction: 'request', service: nameOf(sid), hex: cut(payload), detail: '' });
+    const asked =
+      sid === SERVICES.readDataByIdentifier && payload.length === 3
+        ? IDENTIFIER_NAMES[readUintBe(payload, 1, 2)]
+        : undefined;
+    this.#line({
+      ...{ direction: 'request', service: nameOf(sid), hex: cut(payload) },
+      detail: asked ?? ''
+    });
   }
 
   answer(payload: Uint8Array): void {

@@ -59,10 +59,11 @@ export function buildProof({ job, profile, records, originalRegions }: ProofFact
   return { reading, question, benchFaults, cloneable };
 }
 
-/** The newest result of each test. */
+/** The newest result of each test, in the order in which they were made. */
 function newestResults({ tests }: JobRecords): TestResult[] {
-  const newest = new Map(tests.map((t) => [t.test, { test: t.test, values: t.values }]));
-  return [...newest.values()];
+  return tests
+    .filter((t, i) => tests.findLastIndex((later) => later.test === t.test) === i)
+    .map((t) => ({ test: t.test, values: t.values }));
 }
 
 /** How the original speaks: on the bench if it has been there, else in the vehicle. */

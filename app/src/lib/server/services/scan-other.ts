@@ -14,27 +14,35 @@ import { keepScan } from './keep-scan.ts';
 
 /**
  * Keeps a scan that was made with another tool, out of pasted text, a table or a file of this application.
- * Errors: `job.number.unknown`, `gate.job.closed`, `gate.person.role`, and those of `parseTypedScan`.
+ * A file keeps the time at which its scan was made.
+ * Errors: `gate.person.role`, `job.number.unknown`, `gate.job.closed`, `scan.file.vehicle` (it is of another vehicle),
+ * `scan.file.early` (it lies in the future), and those of `parseTypedScan`.
  */
 export async function keepTypedScan(
   deps: Deps,
   person: Person,
   { jobNumber, text, fileName }: { jobNumber: number } & TypedScan
 ): Promise<Result<{ number: number }>> {
+  if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
   const view = await loadJobView(deps, jobNumber);
   if (!view) return fail('job.number.unknown', { number: jobNumber });
   if (view.job.closedAt) return fail('gate.job.closed');
   const parsed = parseTypedScan(text);
   if (!parsed.ok) return parsed;
-  const at = deps.clock.now();
+  const { head } = parsed.value;
+  if (head?.vin && head.vin !== view.job.vin)
+    return fail('scan.file.vehicle', { found: head.vin, vin: view.job.vin });
+  const now = deps.clock.now();
+  const at = head ? new Date(head.endedAt) : now;
+  if (at > now) return fail('scan.file.early', { endedAt: head?.endedAt ?? '' });
   const number = await keepScan(deps, {
     job: view.job,
     person,
     kind: 'typed',
     source: fileName || 'typed',
     layoutId: 'typed',
-    vehicleVin: parsed.value.head?.vin ?? null,
-    batteryMv: parsed.value.head?.batteryMv ?? null,
+    vehicleVin: head?.vin ?? null,
+    batteryMv: head?.batteryMv ?? null,
     units: parsed.value.units,
     brokenOff: null,
     startedAt: at,
