@@ -12,10 +12,26 @@ export function maxFrameBits(dataBytes: number, extended = false): number {
   return (extended ? 80 : 55) + 10 * dataBytes;
 }
 
+/** Length up to which a first frame carries it in twelve bits; above, 32 bits leave two data bytes in it. */
+const SHORT_LENGTH_MAX = 4095;
+
+/** Consecutive frames of a message on classic CAN. Source: ISO 15765-2, from memory; held against the machine. */
+export function consecutiveFrameCount(lengthBytes: number): number {
+  if (lengthBytes <= 7) return 0;
+  return Math.ceil((lengthBytes - (lengthBytes <= SHORT_LENGTH_MAX ? 6 : 2)) / 7);
+}
+
 /**
- * CAN frames that an ISO-TP message of `lengthBytes` takes on classic CAN with 11-bit ids, the flow control
- * of the other side included (block size 0).
+ * CAN frames that an ISO-TP message of `lengthBytes` takes on classic CAN with 11-bit ids, the flow control of the other
+ * side included: one at the start and one after every `blockSize` consecutive frames that more follow (0: never again).
+ * Example: 4095 bytes are 587 frames.
  */
-export function isoTpFrameCount(lengthBytes: number): number {
-  return lengthBytes <= 7 ? 1 : 2 + Math.ceil((lengthBytes - 6) / 7);
+export function isoTpFrameCount(lengthBytes: number, blockSize = 0): number {
+  const following = consecutiveFrameCount(lengthBytes);
+  return following === 0 ? 1 : 1 + flowControlCount(following, blockSize) + following;
+}
+
+/** Flow controls that `following` consecutive frames need. */
+export function flowControlCount(following: number, blockSize: number): number {
+  return blockSize === 0 ? Math.min(1, following) : Math.ceil(following / blockSize);
 }

@@ -135,19 +135,19 @@ function toWay(w: ProfileDocument['ways'][number]): Way {
 /** Largest transfer of the bench drivers: 4095 bytes of a message less the two in front of the data. */
 const CAN_BLOCK_BYTES = 4093;
 
+/** A line on which nothing is waited for. */
+const PLAIN_CARRIER = { ackMs: 0, blockSize: 0, stMinMs: 0, resets: 0, resetSeconds: 0 };
+
 function toCarrier(w: ProfileDocument['ways'][number]): Carrier | undefined {
   if (w.carrier) {
-    const { kind, rate, blockBytes, ackMs = 0, resets = 0, resetSeconds = 0 } = w.carrier;
-    return { kind, rate, blockBytes, ackMs, resets, resetSeconds };
+    return { ...PLAIN_CARRIER, ...w.carrier };
   }
   return (
     w.can && {
       kind: 'can',
       rate: w.can.bitrateBps,
       blockBytes: CAN_BLOCK_BYTES,
-      ackMs: 0,
-      resets: 0,
-      resetSeconds: 0
+      ...PLAIN_CARRIER
     }
   );
 }

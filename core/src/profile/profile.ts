@@ -65,7 +65,11 @@ export interface Carrier {
   readonly kind: NonNullable<RawWay['carrier']>['kind'];
   readonly rate: number;
   readonly blockBytes: number;
+  /** Storing one block that is written. */
   readonly ackMs: number;
+  /** Flow control that the unit asks for when it is written to (ISO-TP). */
+  readonly blockSize: number;
+  readonly stMinMs: number;
   readonly resets: number;
   readonly resetSeconds: number;
 }

@@ -89,7 +89,23 @@ const carrier = {
     },
     rate: { type: 'integer', minimum: 1000, description: 'Bits or clocks a second.' },
     blockBytes: { type: 'integer', minimum: 1, description: 'Payload of one request.' },
-    ackMs: { type: 'number', minimum: 0, description: 'Time that the unit takes for each block.' },
+    ackMs: {
+      type: 'number',
+      minimum: 0,
+      description: 'Time that the unit takes to store each block that is written.'
+    },
+    blockSize: {
+      type: 'integer',
+      minimum: 0,
+      maximum: 255,
+      description: 'Frames that the unit takes before it sends flow control again (ISO-TP); 0: all.'
+    },
+    stMinMs: {
+      type: 'number',
+      minimum: 0,
+      maximum: 127,
+      description: 'Gap between two frames that the unit asks for when it is written to (ISO-TP).'
+    },
     resets: { type: 'integer', minimum: 0, description: 'Restarts of the unit in one operation.' },
     resetSeconds: { type: 'number', minimum: 0, description: 'Length of one restart.' }
   }

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import type { Carrier, Region } from '../profile/profile.ts';
@@ -21,6 +22,7 @@ const carrier = (change: Partial<Carrier>): Carrier => ({
   rate: 500_000,
   blockBytes: 4093,
   ackMs: 0,
+  ...{ blockSize: 0, stMinMs: 0 },
   resets: 0,
   resetSeconds: 0,
   ...change
@@ -37,10 +39,37 @@ describe('what a line can carry (vectors: reference file, arithmetic re-run in p
     expect(MIB / minSeconds).toBeCloseTo(vector('1 MiB UDS upload')['Bps'] as number, -1);
   });
   it('K-line: blocks of 128 bytes with the shortest gaps', () => {
+    // the reference counts a gap behind each byte of the request; between nine bytes there are eight
     const { s_per_block, s_for_64KiB } = vector('K-line block of 128');
     const line = carrier({ kind: 'k-line', rate: 10_400, blockBytes: 128 });
-    expect(read(line, 128).minSeconds).toBeCloseTo(s_per_block as number, 3);
-    expect(read(line, 65_536).minSeconds).toBeCloseTo(s_for_64KiB as number, 1);
+    expect(read(line, 128).minSeconds).toBeCloseTo((s_per_block as number) - 0.005, 3);
+    expect(read(line, 65_536).minSeconds).toBeCloseTo((s_for_64KiB as number) - 512 * 0.005, 1);
+  });
+  it('K-line: written bytes stand in the request and pay its gaps (arithmetic)', () => {
+    const line = carrier({ kind: 'k-line', rate: 10_400, blockBytes: 128 });
+    // 134 + 6 bytes of 10 bits, 133 gaps of 5 ms, 25 ms to the answer, 55 ms to the next
+    const block = (140 * 10) / 10_400 + 133 * 0.005 + 0.025 + 0.055;
+    expect(write(line, 128).minSeconds).toBeCloseTo(block, 9);
+    expect(write(line, 1280 + 1).minSeconds).toBeCloseTo(
+      10 * block + 13 * (10 / 10_400) + 6 * 0.005 + 0.08,
+      9
+    );
+  });
+  it('CAN: block size and gap of the unit count when it is written to (reference file, section 11)', () => {
+    const rate = (change: Partial<Carrier>) => {
+      const line = carrier({ blockBytes: 4093, ...change });
+      return 4093 / write(line, 4093).minSeconds;
+    };
+    const long = (change: Partial<Carrier>) =>
+      1e6 / write(carrier({ blockBytes: 1e6, ...change }), 1e6).minSeconds;
+    expect(Math.round(long({ stMinMs: 10 }))).toBe(685);
+    expect(Math.round(long({ stMinMs: 5 }))).toBe(1340);
+    expect(Math.round(long({ stMinMs: 1 }))).toBe(5728);
+    expect(long({ blockSize: 8 }) / 1000).toBeCloseTo(28.0, 1);
+    expect(rate({ blockSize: 8, stMinMs: 1 })).toBeLessThan(rate({ stMinMs: 1 }) * 1.2);
+    // what is read follows our own flow control
+    const slow = carrier({ stMinMs: 10, blockSize: 1 });
+    expect(read(slow, 4093)).toEqual(read(carrier({}), 4093));
   });
   it('serial: 8N1, ten bits a byte', () => {
     const line = carrier({ kind: 'serial', rate: 115_200, blockBytes: 256 });
@@ -58,13 +87,19 @@ describe('what a line can carry (vectors: reference file, arithmetic re-run in p
     expect(ms('microwire', 250_000, 128)).toBeCloseTo(4.14, 2);
     expect(ms('microwire', 250_000, 512)).toBeCloseTo(16.43, 1);
   });
-  it('block acknowledgement and resets come on top', () => {
-    const plain = read(carrier({}), MIB).minSeconds;
+  it('storing a block takes time only where one is written; restarts come once', () => {
     const slow = carrier({ ackMs: 10, resets: 3, resetSeconds: 12 });
-    expect(read(slow, MIB).minSeconds - plain).toBeCloseTo(257 * 0.01 + 36, 6);
+    expect(read(slow, MIB)).toEqual(read(carrier({}), MIB));
+    expect(write(slow, MIB).minSeconds - write(carrier({}), MIB).minSeconds).toBeCloseTo(2.57, 6);
+    const two = ['a', 'b'].map((id) => ({ ...region, id, lengthBytes: 100 }));
+    const floor = (c: Carrier) =>
+      estimateTransfer({ regions: two, direction: 'read', carrier: c, measured: [] }).floorSeconds;
+    expect(floor(slow) - floor(carrier({}))).toBeCloseTo(36, 6);
   });
 });
 
+const write = (c: Carrier, lengthBytes: number) =>
+  computeLineTime(c, { lengthBytes, direction: 'write' });
 const region: Region = {
   id: 'flash',
   name: 'Flash',
@@ -101,9 +136,37 @@ describe('estimates', () => {
     expect(many.highSeconds - many.lowSeconds).toBeLessThan(one.highSeconds - one.lowSeconds);
     expect(estimate(took(100, 300, 200)).seconds).toBe(200);
   });
-  it('leave out what no line can do, and say how many', () => {
-    expect(estimate(took(7, 7, 7))).toMatchObject({ basis: 'family', samples: 0, leftOut: 3 });
+  it('leave out what no line can do, and make it a finding', () => {
+    expect(estimate(took(7, 9, 7))).toMatchObject({ basis: 'family', samples: 0, leftOut: 3 });
     expect(estimate(took(7, 260))).toMatchObject({ seconds: 260, samples: 1, leftOut: 1 });
+    const { finding, floorSeconds } = estimate(took(9, 7, 260));
+    expect(finding).toEqual({
+      verdict: 'look',
+      code: 'time.measured.impossible',
+      params: { times: 2, seconds: 7, floorSeconds }
+    });
+    expect(estimate(took(260)).finding).toBeUndefined();
+    expect(estimate(took(Number.NaN, -1)).finding?.params).toMatchObject({ times: 2, seconds: -1 });
+    // a hair under the floor is under it
+    expect(estimate(took(floorSeconds * 0.999)).leftOut).toBe(1);
+    expect(estimate(took(floorSeconds)).leftOut).toBe(0);
+  });
+  it('never promise less than the line can do, nor a range that does not hold the estimate', () => {
+    const times = fc.array(fc.double({ min: 0, max: 400, noNaN: true }), { maxLength: 20 });
+    fc.assert(
+      fc.property(
+        times,
+        fc.constantFrom('read' as const, 'write' as const),
+        (seconds, direction) => {
+          const measured = seconds.map((s) => ({ direction, regionIds: ['flash'], seconds: s }));
+          const e = estimate(measured, direction);
+          expect(e.lowSeconds).toBeGreaterThanOrEqual(e.floorSeconds);
+          expect(e.seconds).toBeGreaterThanOrEqual(e.lowSeconds);
+          expect(e.highSeconds).toBeGreaterThanOrEqual(e.seconds);
+          expect(e.finding === undefined).toBe(seconds.every((s) => s >= e.floorSeconds));
+        }
+      )
+    );
   });
   it('do not mix reads with writes or with other regions', () => {
     const other: Measured = { direction: 'read', regionIds: ['flash', 'eeprom'], seconds: 999 };

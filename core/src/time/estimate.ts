@@ -1,5 +1,6 @@
+import { judge, type Judgement } from '../base/verdict.ts';
 import type { Carrier, Region } from '../profile/profile.ts';
-import { computeLineTime } from './transfer-time.ts';
+import { computeLineTime, restartSeconds } from './transfer-time.ts';
 
 /** One operation of the past on this family. Units: seconds of life. */
 export interface Measured {
@@ -19,6 +20,8 @@ export interface Estimate {
   /** Measurements that counted, and those that were left out as faster than the line. */
   readonly samples: number;
   readonly leftOut: number;
+  /** Something was measured that this line cannot do: the profile or a clock is wrong. */
+  readonly finding: Judgement | undefined;
 }
 
 /** Spread where nothing was measured, and the least that is given. Source: common practice. */
@@ -48,10 +51,12 @@ export function estimateTransfer(options: {
       m.regionIds.length === ids.size &&
       m.regionIds.every((id) => ids.has(id))
   );
-  // a simulated bench that runs faster than life measures what no line can do
-  const real = fitting.filter((m) => m.seconds >= floorSeconds * 0.9).slice(0, NEWEST);
-  const leftOut = fitting.length - fitting.filter((m) => m.seconds >= floorSeconds * 0.9).length;
-  const base = { floorSeconds, samples: real.length, leftOut };
+  const real = fitting.filter((m) => m.seconds >= floorSeconds).slice(0, NEWEST);
+  const tooFast = fitting.filter((m) => !(m.seconds >= floorSeconds)).map((m) => m.seconds);
+  const base = {
+    ...{ floorSeconds, samples: real.length, leftOut: tooFast.length },
+    finding: findTooFast(tooFast, floorSeconds)
+  };
   if (real.length === 0) {
     return {
       ...base,
@@ -69,13 +74,21 @@ export function estimateTransfer(options: {
   return {
     ...base,
     seconds: middle,
-    lowSeconds: Math.min(
-      middle * (1 - LEAST_SPREAD),
-      Math.max(floorSeconds, spread(quantile(sorted, 0.1), FAMILY_LOW))
+    lowSeconds: Math.max(
+      floorSeconds,
+      Math.min(middle * (1 - LEAST_SPREAD), spread(quantile(sorted, 0.1), FAMILY_LOW))
     ),
     highSeconds: Math.max(middle * (1 + LEAST_SPREAD), spread(quantile(sorted, 0.9), FAMILY_HIGH)),
     basis: 'measured'
   };
+}
+
+function findTooFast(seconds: readonly number[], floorSeconds: number): Judgement | undefined {
+  if (seconds.length === 0) return undefined;
+  return judge('look', 'time.measured.impossible', {
+    ...{ times: seconds.length, floorSeconds },
+    seconds: Math.min(...seconds.map((s) => (Number.isFinite(s) ? s : 0)))
+  });
 }
 
 function usualOf(regions: readonly Region[], direction: 'read' | 'write'): number {
@@ -91,12 +104,13 @@ function floorOf(
   direction: 'read' | 'write',
   carrier: Carrier | undefined
 ): number {
+  const restarts = carrier && regions.length > 0 ? restartSeconds(carrier) : 0;
   return regions.reduce((sum, region) => {
     const line = carrier
       ? computeLineTime(carrier, { lengthBytes: region.lengthBytes, direction }).minSeconds
       : 0;
     return sum + line + (direction === 'write' ? eraseSeconds(region) : 0);
-  }, 0);
+  }, restarts);
 }
 
 /** Erasing every block of a region. Units: seconds. */

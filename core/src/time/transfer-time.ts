@@ -1,4 +1,10 @@
-import { isoTpFrameCount, maxFrameBits, minFrameBits } from '../can/frame-bits.ts';
+import {
+  consecutiveFrameCount,
+  flowControlCount,
+  isoTpFrameCount,
+  maxFrameBits,
+  minFrameBits
+} from '../can/frame-bits.ts';
 import type { Carrier } from '../profile/profile.ts';
 
 /** Shortest and longest time that a line needs by itself. Units: seconds. */
@@ -8,18 +14,24 @@ export interface LineTime {
 }
 
 /**
- * Time that the carrier needs to move `lengthBytes`, the unit's own delays left out, block acknowledgements and resets
- * included. Source: frame arithmetic of {@link minFrameBits} and {@link maxFrameBits}; ISO 14230-2 minima and serial
- * memories from memory, see each part. Example: 1 MiB over 500 kbit/s CAN in blocks of 4093 is 33.4 s to 40.7 s.
+ * Time that the carrier needs to move `lengthBytes`, the unit's own delays left out, the storing of each written block
+ * included; restarts ({@link restartSeconds}) belong to the operation and come once. Source: frame arithmetic of
+ * {@link minFrameBits} and {@link maxFrameBits}; ISO 14230-2 minima and serial memories from memory, see each part.
+ * Example: 1 MiB over 500 kbit/s CAN in blocks of 4093 is 33.4 s to 40.7 s.
  */
 export function computeLineTime(
   carrier: Carrier,
   { lengthBytes, direction }: { lengthBytes: number; direction: 'read' | 'write' }
 ): LineTime {
   const blocks = Math.ceil(lengthBytes / carrier.blockBytes);
-  const extra = (blocks * carrier.ackMs) / 1000 + carrier.resets * carrier.resetSeconds;
+  const stored = direction === 'write' ? (blocks * carrier.ackMs) / 1000 : 0;
   const { minSeconds, maxSeconds } = LINES[carrier.kind](carrier, lengthBytes, direction);
-  return { minSeconds: minSeconds + extra, maxSeconds: maxSeconds + extra };
+  return { minSeconds: minSeconds + stored, maxSeconds: maxSeconds + stored };
+}
+
+/** Restarts of the unit in one operation, however many regions it moves. */
+export function restartSeconds({ resets, resetSeconds }: Carrier): number {
+  return resets * resetSeconds;
 }
 
 type Line = (carrier: Carrier, lengthBytes: number, direction: 'read' | 'write') => LineTime;
@@ -31,15 +43,30 @@ const TRANSFER_HEAD_BYTES = 2;
 /** A request without data, or the answer to a block, is one frame. */
 const SHORT_FRAMES = 1;
 
-/** UDS transfers over ISO-TP: each block one long message, its flow control and one short message. */
-const can: Line = ({ rate, blockBytes }, lengthBytes) => {
+/**
+ * UDS transfers over ISO-TP: each block one long message, its flow control and one short message. What is read follows
+ * our flow control (everything at once), what is written that of the unit: the gap lies between two consecutive frames,
+ * not after a flow control.
+ */
+const can: Line = (carrier, lengthBytes, direction) => {
+  const { rate, blockBytes } = carrier;
+  const written = direction === 'write';
+  const blockSize = written ? carrier.blockSize : 0;
+  const costOf = (bytes: number) => {
+    const length = bytes + TRANSFER_HEAD_BYTES;
+    const following = consecutiveFrameCount(length);
+    const gaps = written ? following - flowControlCount(following, blockSize) : 0;
+    return { frames: isoTpFrameCount(length, blockSize) + SHORT_FRAMES, gaps };
+  };
   const whole = Math.floor(lengthBytes / blockBytes);
   const rest = lengthBytes - whole * blockBytes;
-  const framesOf = (bytes: number) => isoTpFrameCount(bytes + TRANSFER_HEAD_BYTES) + SHORT_FRAMES;
-  const frames = whole * framesOf(blockBytes) + (rest > 0 ? framesOf(rest) : 0);
+  const one = costOf(blockBytes);
+  const last = rest > 0 ? costOf(rest) : { frames: 0, gaps: 0 };
+  const frames = whole * one.frames + last.frames;
+  const gapSeconds = ((whole * one.gaps + last.gaps) * carrier.stMinMs) / 1000;
   return {
-    minSeconds: (frames * minFrameBits(8)) / rate,
-    maxSeconds: (frames * maxFrameBits(8)) / rate
+    minSeconds: (frames * minFrameBits(8)) / rate + gapSeconds,
+    maxSeconds: (frames * maxFrameBits(8)) / rate + gapSeconds
   };
 };
 
@@ -48,16 +75,26 @@ const P2_S = 0.025;
 const P3_S = 0.055;
 const P4_S = 0.005;
 const UART_BITS = 10;
-const K_REQUEST_BYTES = 9;
-const K_ANSWER_HEAD_BYTES = 6;
+/** Header, service, address, length and checksum of a request to read. */
+const K_READ_BYTES = 9;
+/** Header, length, service and checksum around data, or of a plain answer. */
+const K_HEAD_BYTES = 6;
 
-/** One request with gaps between its bytes, one answer, a pause before the next. */
-const kLine: Line = ({ rate, blockBytes }, lengthBytes) => {
+/**
+ * One request with a gap between every two of its bytes, one answer without gaps, a pause before the next: written data
+ * travels in the request and pays the gaps.
+ */
+const kLine: Line = ({ rate, blockBytes }, lengthBytes, direction) => {
   const byteS = UART_BITS / rate;
-  const blocks = Math.ceil(lengthBytes / blockBytes);
-  const perBlock =
-    K_REQUEST_BYTES * byteS + K_REQUEST_BYTES * P4_S + P2_S + K_ANSWER_HEAD_BYTES * byteS + P3_S;
-  return exact(blocks * perBlock + lengthBytes * byteS);
+  const written = direction === 'write';
+  const secondsOf = (bytes: number) => {
+    const request = written ? K_HEAD_BYTES + bytes : K_READ_BYTES;
+    const answer = written ? K_HEAD_BYTES : K_HEAD_BYTES + bytes;
+    return request * byteS + (request - 1) * P4_S + P2_S + answer * byteS + P3_S;
+  };
+  const whole = Math.floor(lengthBytes / blockBytes);
+  const rest = lengthBytes - whole * blockBytes;
+  return exact(whole * secondsOf(blockBytes) + (rest > 0 ? secondsOf(rest) : 0));
 };
 
 /** Start, eight data bits, stop. */

@@ -1,4 +1,4 @@
-import { formatAmps } from '@badger/core/base/format';
+import { formatAmps, formatDuration } from '@badger/core/base/format';
 import { num, text, type MessageOf } from './message.ts';
 
 const named =
@@ -82,6 +82,10 @@ export const plan: Record<string, MessageOf> = {
   'way.supply.weak': (p) => ({
     title: `The best supply gives ${formatAmps(num(p['haveMa']))} A`,
     text: `This way needs a limit of ${formatAmps(num(p['needMa']))} A.`
+  }),
+  'time.measured.impossible': (p) => ({
+    title: `${num(p['times'])} measured ${num(p['times']) === 1 ? 'time is' : 'times are'} shorter than the line can do`,
+    text: `The shortest was ${formatDuration(num(p['seconds']))}, the line alone needs ${formatDuration(num(p['floorSeconds']))}. The profile's line or a clock is wrong; they were left out.`
   }),
   'way.skill.missing': (p) => ({
     title: `Nobody here does ${wordsOfSkill(p['skill'])}`,

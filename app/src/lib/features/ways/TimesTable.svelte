@@ -1,11 +1,20 @@
 <script lang="ts">
   import { formatDuration, formatSize } from '@badger/core/base/format';
   import type { WaysSheetData } from '$lib/match-types.ts';
+  import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import Panel from '$lib/ui/Panel.svelte';
+  import VerdictMark from '$lib/ui/VerdictMark.svelte';
   import { basisOf, rangeOf } from './ways.view.ts';
 
   let { ways }: { ways: WaysSheetData } = $props();
   const { thumb } = $derived(ways);
+  const findings = $derived(
+    ways.times.flatMap((t) =>
+      [t.read, t.write].flatMap((e, i) =>
+        e.finding ? [{ key: `${t.regionId}-${i}`, name: t.name, judgement: e.finding }] : []
+      )
+    )
+  );
 </script>
 
 {#if ways.times.length > 0}
@@ -41,6 +50,14 @@
         </tbody>
       </table>
     </div>
+    {#each findings as f (f.key)}
+      {@const words = messageOfJudgement(f.judgement)}
+      <p>
+        <VerdictMark verdict={f.judgement.verdict} size={16} />
+        <b>{f.name}: {words.title}.</b>
+        {words.text}
+      </p>
+    {/each}
     <p class="soft">
       {#if thumb.read || thumb.write}
         Rule of thumb of the trade: {thumb.read

@@ -123,16 +123,11 @@ function factsOf(deps: Deps, input: PlanInput, at: At): JobPlanFacts {
       const kept = isTrusted(r.verdict) ? WANTED_READS : Math.min(r.reads.length, 1);
       return { name: r.region.name, minutes: once.seconds / 60, missing: WANTED_READS - kept };
     });
-  const write = estimateTransfer({
-    regions: profile?.regions ?? [],
-    direction: 'write',
-    carrier: way?.carrier,
-    measured
-  });
-  const back = view.regions.original.reduce(
-    (sum, r) => sum + r.region.lengthBytes / r.region.readBytesPerSecond,
-    0
-  );
+  const whole = (direction: 'read' | 'write') =>
+    estimateTransfer({
+      ...{ regions: profile?.regions ?? [], direction },
+      ...{ carrier: way?.carrier, measured }
+    }).seconds;
   return {
     number: job.number,
     way,
@@ -144,7 +139,7 @@ function factsOf(deps: Deps, input: PlanInput, at: At): JobPlanFacts {
     backups: view.units.donor ? work(view.regions.donor) : undefined,
     built: view.cloneState === 'built',
     written: view.line.write.code === 'write.clone.verified',
-    writeMinutes: (write.seconds + back) / 60 + (way?.waitMinutes ?? 0),
+    writeMinutes: (whole('write') + whole('read')) / 60 + (way?.waitMinutes ?? 0),
     afterFit: profile?.afterFit ?? [],
     held: heldBy(view),
     marks: marksOf(input.marks, at),
