@@ -3,7 +3,13 @@ import sharp from 'sharp';
 import type { NewJob } from '../app/src/lib/schema/requests.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { findPhotoBytes, listPhotos } from '../app/src/lib/server/repositories/arrive.ts';
-import { findJob, listJobsOfVin } from '../app/src/lib/server/repositories/jobs.ts';
+import {
+  closeJob,
+  findJob,
+  listJobsOfVin,
+  searchJobs
+} from '../app/src/lib/server/repositories/jobs.ts';
+import { plateForName, saveShopRules } from '../app/src/lib/server/services/house-settings.ts';
 import { takeIn } from '../app/src/lib/server/services/intake.ts';
 import { recordAuthority } from '../app/src/lib/server/services/jobs.ts';
 import { keepPhoto, MAX_PHOTO_BYTES } from '../app/src/lib/server/services/photos.ts';
@@ -46,6 +52,46 @@ describe('arrivals', () => {
   });
   const take = (change: Partial<NewJob> = {}, person = bench) =>
     takeIn(house.root.deps, person, values(change));
+
+  it('keeps the plate and how the complaint shows; the plate is found however it is typed', async () => {
+    const { db } = house.root.deps;
+    const taken = await take({
+      ...{
+        vin: 'U8HVC3F2701084888',
+        plate: ' sb 88  x-1',
+        shows: ' warm, uphill ',
+        showsMinutes: 35
+      }
+    });
+    const number = taken.ok ? taken.value.number : 0;
+    expect(await findJob(db, number)).toMatchObject({
+      ...{ plate: 'SB 88 X-1', shows: 'warm, uphill', showsMinutes: 35 }
+    });
+    const found = async (text: string) => (await searchJobs(db, text)).map((j) => j.number);
+    for (const text of ['SB 88', 'sb88x1', 'B-88-X', '88 X-1'])
+      expect(await found(text), text).toContain(number);
+    // what holds no letter and no digit is no plate: jobs without one are not all of them found
+    for (const text of ['- -', '·', '%']) expect((await found(text)).length, text).toBe(0);
+    await house.root.deps.db.transaction(async (tx) => {
+      for (const id of [(await findJob(tx, number))?.id])
+        if (id) await closeJob(tx, id, lead.id, new Date());
+    });
+  });
+  it('names files by the plate only where the house wants it, and by the VIN where there is none', async () => {
+    const { deps } = house.root;
+    const named = () => plateForName(deps.db, { plate: 'SB 88 X' });
+    expect(await named()).toBe('');
+    expect(
+      await saveShopRules(deps, bench, { wallDisplay: false, namesBy: 'plate' })
+    ).toMatchObject({
+      problem: { code: 'gate.person.role' }
+    });
+    expect(await named()).toBe('');
+    await saveShopRules(deps, lead, { wallDisplay: false, namesBy: 'plate' });
+    expect(await named()).toBe('SB 88 X');
+    expect(await plateForName(deps.db, { plate: '' })).toBe('');
+    await saveShopRules(deps, lead, { wallDisplay: false, namesBy: 'vin' });
+  });
 
   describe('two people at once', () => {
     it('take the same vehicle in: one job is opened, the other is told which', async () => {

@@ -6,6 +6,8 @@ declare global {
       person: Person | undefined;
       theme: 'day' | 'night';
       demo: boolean;
+      /** Nobody has signed in, and the house wants Today on a wall. */
+      wallDisplay: boolean;
     }
     interface Error {
       message: string;

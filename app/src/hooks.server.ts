@@ -11,6 +11,7 @@ import { problemResponse } from '$lib/server/http/respond.ts';
 import { countPeople } from '$lib/server/repositories/people.ts';
 import { waitForWrites } from '$lib/server/services/before-stop.ts';
 import { isDemo } from '$lib/server/services/demo.ts';
+import { loadShopRules } from '$lib/server/services/house-settings.ts';
 import { COOKIE, whoIs } from '$lib/server/services/people.ts';
 
 export const init: ServerInit = async () => {
@@ -53,6 +54,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 
 /** Who is it? Gives the answer for somebody who may not come in. */
 async function recognise(event: RequestEvent): Promise<Response | undefined> {
+  event.locals.wallDisplay = false;
   event.locals.demo = await isDemo(deps().db);
   const token = event.cookies.get(COOKIE);
   event.locals.person = token ? await whoIs(deps(), token) : undefined;
@@ -69,8 +71,10 @@ function refuseForeign(event: RequestEvent): Response | undefined {
 async function sendAway(event: RequestEvent): Promise<Response | undefined> {
   const path = event.url.pathname;
   if (OPEN_PAGES.has(path)) return undefined;
-  // the invented demo may be looked at from the doorway: Today, and the line of the bench
-  if (event.locals.demo && (path === '/' || path === '/api/events')) return undefined;
+  // a house may want Today and the line of the bench on a wall: initials only
+  const wanted = path === '/' || path === '/api/events';
+  event.locals.wallDisplay = wanted && (await loadShopRules(deps().db)).wallDisplay;
+  if (event.locals.wallDisplay) return undefined;
   if (path.startsWith('/api/'))
     return problemResponse({ code: 'access.sign-in.needed', params: {} });
   if ((await countPeople(deps().db)) === 0) redirect(303, '/set-up');

@@ -148,6 +148,9 @@ export interface JobData {
   readonly vin: string;
   readonly family: string;
   readonly complaint: string;
+  readonly shows: string;
+  readonly showsMinutes: number | null;
+  readonly plate: string;
   readonly authorisedBy: string | null;
   readonly proofOutcome: 'cause' | 'not-cause' | 'open';
   readonly proofReason: string | null;

@@ -7,5 +7,5 @@ export const load: LayoutServerLoad = ({ locals }) => ({
   now: deps().clock.now(),
   theme: locals.theme,
   demo: locals.demo,
-  bench: locals.person || locals.demo ? describeBench(deps()) : undefined
+  bench: locals.person || locals.wallDisplay ? describeBench(deps()) : undefined
 });

@@ -11,7 +11,8 @@ export type KitKind =
   | 'solder-place'
   | 'programmer'
   | 'clip'
-  | 'fuse-lead';
+  | 'fuse-lead'
+  | 'network';
 
 export const KIT_KINDS: readonly KitKind[] = [
   'interface',
@@ -25,7 +26,8 @@ export const KIT_KINDS: readonly KitKind[] = [
   'solder-place',
   'programmer',
   'clip',
-  'fuse-lead'
+  'fuse-lead',
+  'network'
 ];
 
 /** One piece of kit as the house keeps it. Times are milliseconds since 1970, UTC. */

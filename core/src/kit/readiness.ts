@@ -8,11 +8,13 @@ export interface KitNeed {
   readonly limitMinMa: number | undefined;
   readonly stationId: string | undefined;
   readonly leads: boolean;
+  /** The way in asks a server: the network has to stand until the end. */
+  readonly network: boolean;
 }
 
 /** A check of the computer that nobody but a person or the server can make. */
 export interface ComputerCheck {
-  readonly id: 'mains' | 'disk' | 'clock' | 'database' | 'sleep' | 'programs' | 'cable';
+  readonly id: 'mains' | 'disk' | 'clock' | 'database' | 'sleep' | 'programs' | 'cable' | 'network';
   /** `server` looked by itself; `person` has to tick. */
   readonly by: 'server' | 'person';
   /** Undefined: not looked at yet. */
@@ -85,10 +87,21 @@ function judgePresence(fits: readonly KitItem[], need: KitNeed): KitLine[] {
   if (need.leads && !fits.some((i) => i.kind === 'lead' || i.kind === 'adapter'))
     line(judge('look', 'kit.lead.missing', { family: need.family }));
   if (!fits.some((i) => i.kind === 'meter')) line(judge('look', 'kit.meter.missing'));
-  const best = Math.max(0, ...fits.filter((i) => i.kind === 'supply').map((i) => i.ratedMa ?? 0));
-  if (need.limitMinMa !== undefined && best > 0 && best < need.limitMinMa)
-    line(judge('stop', 'kit.supply.weak', { ratedMa: best, needMa: need.limitMinMa }));
+  if (need.network && !fits.some((i) => i.kind === 'network'))
+    line(judge('look', 'kit.network.missing'));
+  const supply = need.limitMinMa === undefined ? undefined : judgeRating(fits, need.limitMinMa);
+  if (supply) line(supply);
   return lines;
+}
+
+/** Can one of the supplies feed it? What one gives that nobody has entered is not known to be enough. Units: mA. */
+export function judgeRating(items: readonly KitItem[], needMa: number): Judgement | undefined {
+  const supplies = items.filter((i) => i.kind === 'supply');
+  const ratedMa = Math.max(0, ...supplies.map((i) => i.ratedMa ?? 0));
+  if (supplies.length === 0 || ratedMa >= needMa) return undefined;
+  return supplies.some((i) => i.ratedMa === undefined)
+    ? judge('look', 'kit.supply.unrated', { needMa })
+    : judge('stop', 'kit.supply.weak', { ratedMa, needMa });
 }
 
 /** What is to be said of one piece: link, versions, dates, wear; a clean bill when there is nothing. */
@@ -96,7 +109,7 @@ export function judgeItem(item: KitItem, nowMs: number): Judgement[] {
   const { name } = item;
   const said: Judgement[] = [];
   if (item.cableLink && item.radioLink) said.push(judge('stop', 'kit.link.both', { name }));
-  else if (item.kind === 'interface' && item.radioLink)
+  else if ((item.kind === 'interface' || item.kind === 'network') && item.radioLink)
     said.push(judge('look', 'kit.link.radio', { name }));
   for (const [what, have, want] of [
     ['software', item.software, item.wantedSoftware],
@@ -107,6 +120,8 @@ export function judgeItem(item: KitItem, nowMs: number): Judgement[] {
   }
   const due = dueJudgement(item.dueAtMs, nowMs, name);
   if (due) said.push(due);
+  if (item.kind === 'meter' && item.calibrationDueAtMs === undefined)
+    said.push(judge('look', 'kit.calibration.unknown', { name }));
   if (item.calibrationDueAtMs !== undefined && item.calibrationDueAtMs < nowMs)
     said.push(judge('look', 'kit.calibration.over', { name }));
   if (item.plugLimit > 0 && item.plugCycles >= item.plugLimit)
@@ -138,7 +153,8 @@ const CHECK_GOOD: Record<ComputerCheck['id'], string> = {
   database: 'kit.database.good',
   sleep: 'kit.sleep.good',
   programs: 'kit.programs.good',
-  cable: 'kit.cable.good'
+  cable: 'kit.cable.good',
+  network: 'kit.network.good'
 };
 const CHECK_BAD: Record<ComputerCheck['id'], string> = {
   mains: 'kit.mains.off',
@@ -147,7 +163,8 @@ const CHECK_BAD: Record<ComputerCheck['id'], string> = {
   database: 'kit.database.slow',
   sleep: 'kit.sleep.open',
   programs: 'kit.programs.open',
-  cable: 'kit.cable.open'
+  cable: 'kit.cable.open',
+  network: 'kit.network.open'
 };
 
 /** A failed look by the server holds; what a person has still to tick asks for a look. */
@@ -155,7 +172,7 @@ function judgeCheck(check: ComputerCheck): Judgement {
   const params = { found: check.found };
   if (check.good === true) return judge('go', CHECK_GOOD[check.id], params);
   if (check.good === undefined && check.by === 'server')
-    return judge('none', 'kit.check.unknown', { what: check.id });
+    return judge('look', 'kit.check.unknown', { what: check.id });
   const held = check.by === 'server' && check.id !== 'mains';
   return judge(held ? 'stop' : 'look', CHECK_BAD[check.id], params);
 }

@@ -183,6 +183,12 @@ export function findDrivenWay(
   return undefined;
 }
 
+/** The way that a key of the comparison names; undefined for what is done elsewhere and for no choice. */
+export function findWayOfKey(profile: Profile, key: string | undefined): Way | undefined {
+  const index = /-(\d{1,3})$/.exec(key ?? '')?.[1];
+  return index === undefined ? undefined : profile.ways[Number(index)];
+}
+
 /** Addresses of a region as a half-open range. */
 export function rangeOf(region: Region): Range {
   return { start: region.address, end: region.address + region.lengthBytes };

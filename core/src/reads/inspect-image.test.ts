@@ -107,7 +107,7 @@ it('throws for a wrong length, which the size check catches first', () => {
 });
 it('proposes names that sort and say everything', () => {
   const parts = {
-    vin: 'U8HVC3F2401084417',
+    ...{ vin: 'U8HVC3F2401084417', plate: '' },
     role: 'original',
     family: 'HV-EC4',
     region: 'program-flash',
@@ -115,4 +115,9 @@ it('proposes names that sort and say everything', () => {
     date: '2026-11-25'
   };
   expect(proposeName(parts)).toBe('1084417_original_HV-EC4_program-flash_read2_2026-11-25.bin');
+  const named = (plate: string, vin = parts.vin) =>
+    proposeName({ ...parts, plate, vin }).split('_')[0];
+  expect(named('SB 417 K')).toBe('SB417K');
+  expect(named('横浜')).toBe('1084417');
+  expect(named('', '')).toBe('no-vin');
 });

@@ -1,5 +1,6 @@
 import { judge, type Judgement } from '../base/verdict.ts';
 import type { KitItem } from '../kit/kit-item.ts';
+import { judgeRating } from '../kit/readiness.ts';
 import type { Profile, Risk, School, Skill, Way, WayKind, WayNeed } from '../profile/profile.ts';
 import { estimateTransfer, type Estimate, type Measured } from '../time/estimate.ts';
 import { priceWay, type WayCost } from './price-way.ts';
@@ -134,7 +135,6 @@ function judgeWay(facts: WaysFacts, way: Way): Judgement[] {
 
 function judgeNeed(facts: WaysFacts, way: Way, need: WayNeed): Judgement | undefined {
   const { profile, kit, prices } = facts;
-  if (need === 'network') return undefined;
   if (need === 'vehicle')
     return facts.vehicleHere ? undefined : judge('stop', 'way.vehicle.away', { way: way.name });
   if (need === 'credits') {
@@ -145,14 +145,11 @@ function judgeNeed(facts: WaysFacts, way: Way, need: WayNeed): Judgement | undef
   const fitting = kit.filter(
     (k) => k.kind === need && (k.families.length === 0 || k.families.includes(profile.id))
   );
+  if (need === 'network')
+    return fitting.length > 0 ? undefined : judge('look', 'way.network.unknown', { way: way.name });
   if (fitting.length === 0) return judge('stop', 'way.kit.missing', { kind: need });
   const wantedMa = way.supply?.limitMinMa;
-  if (need === 'supply' && wantedMa !== undefined) {
-    const best = Math.max(0, ...fitting.map((k) => k.ratedMa ?? 0));
-    if (best > 0 && best < wantedMa)
-      return judge('stop', 'way.supply.weak', { haveMa: best, needMa: wantedMa });
-  }
-  return undefined;
+  return need === 'supply' && wantedMa !== undefined ? judgeRating(fitting, wantedMa) : undefined;
 }
 
 function newUnit(facts: WaysFacts): WayOption {

@@ -76,7 +76,11 @@ describe('ways compared', () => {
     const without = (kind: string) => kit.filter((k) => k.kind !== kind);
     expect(why('hv-ec4', 'boot', { kit: without('probe-frame') })).toEqual(['way.kit.missing']);
     const weak = kit.map((k) => ({ ...k, ratedMa: k.kind === 'supply' ? 3000 : k.ratedMa }));
-    expect(why('hv-ec4', 'boot', { kit: weak })).toEqual(['way.supply.weak']);
+    expect(why('hv-ec4', 'boot', { kit: weak })).toEqual(['kit.supply.weak']);
+    const unrated = kit.map((k) => ({ ...k, ratedMa: undefined }));
+    expect(why('hv-ec4', 'boot', { kit: unrated })).toEqual(['kit.supply.unrated']);
+    expect(why('hv-ec6', 'obd', { kit: without('network') })).toEqual(['way.network.unknown']);
+    expect(why('hv-ec4', 'boot', { kit: without('network') })).toEqual([]);
     expect(why('md-cm5', 'lifted', { skills: ['open-case'] })).toEqual(['way.skill.missing']);
     expect(why('qn-tc2', 'bench', { mute: true })).toContain('way.unit.mute');
     expect(why('hv-ec4', 'boot', { mute: true })).toEqual([]);

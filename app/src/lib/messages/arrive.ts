@@ -108,6 +108,27 @@ export const arrive: Record<string, MessageOf> = {
     text: `It can give ${formatAmps(num(p['ratedMa']))} A, this family needs ${formatAmps(num(p['needMa']))} A.`,
     clear: 'Use the station with the stronger supply.'
   }),
+  'kit.supply.unrated': (p) => ({
+    title: 'Nobody knows what the supply gives',
+    text: `This way needs a limit of ${formatAmps(num(p['needMa']))} A; a supply on the list has no rating.`,
+    clear: 'Enter what it gives at most, under Kit.'
+  }),
+  'kit.network.missing': () => ({
+    title: 'No network to a server on the list',
+    text: 'This way asks a server while it works.',
+    clear: 'Enter the network under Kit when it reaches one.'
+  }),
+  'kit.calibration.unknown': (p) => ({
+    title: `${text(p['name'])}: calibration not known`,
+    text: 'What it measures proves nothing until its date is entered.',
+    clear: 'Enter the date of its certificate.'
+  }),
+  'kit.network.good': () => ({ title: 'The server is reached', text: 'Ticked by a person.' }),
+  'kit.network.open': () => ({
+    title: 'Is the server reached, and steady to the end?',
+    text: 'A network that drops in the middle leaves half a write.',
+    clear: 'Log in once, then tick it.'
+  }),
   'kit.link.both': (p) => ({
     title: `${text(p['name'])}: cable and radio at once`,
     text: 'A box with two links has failed reads.',

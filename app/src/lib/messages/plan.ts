@@ -1,4 +1,4 @@
-import { formatAmps, formatDuration } from '@badger/core/base/format';
+import { formatDuration } from '@badger/core/base/format';
 import { num, text, type MessageOf } from './message.ts';
 
 const named =
@@ -79,9 +79,9 @@ export const plan: Record<string, MessageOf> = {
     title: `The house has not got ${KIT[text(p['kind'])] ?? 'what it needs'}`,
     text: 'Add it on the Kit page when it is here.'
   }),
-  'way.supply.weak': (p) => ({
-    title: `The best supply gives ${formatAmps(num(p['haveMa']))} A`,
-    text: `This way needs a limit of ${formatAmps(num(p['needMa']))} A.`
+  'way.network.unknown': () => ({
+    title: 'No network to a server is on the kit list',
+    text: 'This way asks a server: enter the network under Kit when it reaches one.'
   }),
   'time.measured.impossible': (p) => ({
     title: `${num(p['times'])} measured ${num(p['times']) === 1 ? 'time is' : 'times are'} shorter than the line can do`,

@@ -61,7 +61,7 @@ export const kitTick = {
   additionalProperties: false,
   required: ['checkId', 'on'],
   properties: {
-    checkId: { enum: ['sleep', 'programs', 'cable', 'mains'] },
+    checkId: { enum: ['sleep', 'programs', 'cable', 'mains', 'network'] },
     on: { type: 'boolean' }
   }
 } as const;
@@ -86,7 +86,7 @@ export const kitEdit = {
     kind: {
       enum: [
         ...['interface', 'supply', 'adapter', 'lead', 'computer', 'meter', 'vehicle-supply'],
-        ...['probe-frame', 'solder-place', 'programmer', 'clip', 'fuse-lead']
+        ...['probe-frame', 'solder-place', 'programmer', 'clip', 'fuse-lead', 'network']
       ]
     },
     name: { type: 'string', minLength: 1, maxLength: 60, pattern: '\\S' },
@@ -120,6 +120,9 @@ export const newJob = {
     vin: { type: 'string', minLength: 1, maxLength: 40 },
     family: { type: 'string', pattern: '^[A-Z]{2}-[A-Z0-9]{3}$' },
     complaint: { type: 'string', minLength: 1, maxLength: 500, pattern: '\\S' },
+    shows: { type: 'string', maxLength: 200 },
+    showsMinutes: { anyOf: [{ type: 'integer', minimum: 0, maximum: 100_000 }, { type: 'null' }] },
+    plate: { type: 'string', maxLength: 20 },
     reason: {
       enum: ['failed-module', 'new-module', 'software', 'security', 'recovery', 'unknown-unit']
     },

@@ -102,6 +102,20 @@ export const personSkills = {
   }
 } as const;
 
+/** What the house has decided once for all jobs. */
+export const shopRules = {
+  $id: 'urn:upright-badger:shop-rules',
+  type: 'object',
+  additionalProperties: false,
+  required: ['wallDisplay', 'namesBy'],
+  properties: {
+    /** Today is shown to whoever walks past: nobody signed in, initials only. */
+    wallDisplay: { type: 'boolean' },
+    /** What names of files begin with, where there is one. */
+    namesBy: { enum: ['vin', 'plate'] }
+  }
+} as const;
+
 /** What a person tells the plan of one task. */
 export const planMark = {
   $id: 'urn:upright-badger:plan-mark',

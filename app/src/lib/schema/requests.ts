@@ -6,6 +6,7 @@ import {
   offer,
   personSkills,
   planMark,
+  shopRules,
   unitFacts,
   wayChoice
 } from './match-requests.ts';
@@ -143,7 +144,8 @@ export const schemas = {
   WayChoice: wayChoice,
   NewQuote: newQuote,
   PersonSkills: personSkills,
-  PlanMark: planMark
+  PlanMark: planMark,
+  ShopRules: shopRules
 } as const;
 
 export type Hands = Static<typeof hands>;
@@ -174,3 +176,4 @@ export type WayChoice = Static<typeof wayChoice>;
 export type NewQuote = Static<typeof newQuote>;
 export type PersonSkills = Static<typeof personSkills>;
 export type PlanMark = Static<typeof planMark>;
+export type ShopRules = Static<typeof shopRules>;

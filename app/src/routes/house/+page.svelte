@@ -2,6 +2,7 @@
   import { formatAmps } from '@badger/core/base/format';
   import HoursForm from '$lib/features/house/HoursForm.svelte';
   import PricesForm from '$lib/features/house/PricesForm.svelte';
+  import ShopForm from '$lib/features/house/ShopForm.svelte';
   import SkillsForm from '$lib/features/house/SkillsForm.svelte';
   import { live } from '$lib/features/live/live.svelte.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
@@ -71,6 +72,7 @@
       </tbody>
     </table>
   </div>
+  <ShopForm rules={data.rules} {may} />
   <SkillsForm people={data.people} {may} />
   <HoursForm hours={data.hours} {may} />
   <PricesForm prices={data.prices} families={data.families} {may} />

@@ -1,5 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { emptyDraft, makeIntakeKey, newJobOf, promiseChoices, toFieldTime } from './intake.view.ts';
+import {
+  emptyDraft,
+  makeIntakeKey,
+  newJobOf,
+  promiseChoices,
+  showsOf,
+  toFieldTime
+} from './intake.view.ts';
 import { viewVin } from './vin.view.ts';
 import { pathOfStrokes } from './signature.svelte.ts';
 
@@ -22,6 +29,15 @@ describe('an intake', () => {
       'original ',
       'donor 0388'
     ]);
+  });
+  it('says how the complaint shows and after how long, as far as somebody said it', () => {
+    const says = (shows: string, showsMinutes: number | null) => showsOf({ shows, showsMinutes });
+    expect(says('', null)).toBe('');
+    expect(says('cold start', null)).toBe('Shows: cold start');
+    expect(says('', 0)).toBe('Shows: at once');
+    expect(says('uphill', 35)).toMatch(/^Shows: uphill, after 35/);
+    const job = newJobOf({ ...draft(), shows: ' wet ', showsMinutes: 5, plate: ' x ' }, options);
+    expect(job).toMatchObject({ shows: 'wet', showsMinutes: 5, plate: 'x' });
   });
   it('sends a parcel number only with post, and the promise in UTC', () => {
     const posted = { ...draft(), parcelNumber: 'EX 1', promised: '2026-11-26T17:00' };

@@ -1,3 +1,4 @@
+import { formatDuration } from '@badger/core/base/format';
 import type { NewJob } from '$lib/schema/requests.ts';
 import type { Reason } from './reasons.ts';
 
@@ -8,6 +9,7 @@ export interface EarlierJob {
   readonly vehicle: string;
   readonly family: string;
   readonly complaint: string;
+  readonly plate: string;
   readonly closed: boolean;
 }
 
@@ -26,6 +28,10 @@ export interface IntakeDraft {
   vin: string;
   family: string;
   complaint: string;
+  shows: string;
+  /** What stands in a number field; null when it is empty. */
+  showsMinutes: number | null;
+  plate: string;
   reason: Reason;
   authorisedBy: string;
   /** Local time of a `datetime-local` field; empty for none. */
@@ -45,6 +51,9 @@ export function emptyDraft(family: string): IntakeDraft {
     vin: '',
     family,
     complaint: '',
+    shows: '',
+    showsMinutes: null,
+    plate: '',
     reason: 'failed-module',
     authorisedBy: '',
     promised: '',
@@ -79,6 +88,9 @@ export function newJobOf(
     vin: draft.vin.trim(),
     family: draft.family,
     complaint: draft.complaint.trim(),
+    shows: draft.shows.trim(),
+    showsMinutes: draft.showsMinutes ?? null,
+    plate: draft.plate.trim(),
     reason: draft.reason,
     authorisedBy: draft.authorisedBy.trim(),
     promisedAt: promised && !Number.isNaN(promised.getTime()) ? promised.toISOString() : null,
@@ -124,4 +136,22 @@ export function promiseChoices(now: Date): readonly { name: string; value: strin
 /** A key for one filled form, out of random bytes. */
 export function makeIntakeKey(random: Uint8Array): string {
   return [...random].map((b) => b.toString(16).padStart(2, '0')).join('');
+}
+
+/** How the complaint shows and how long that takes, in one sentence; empty when nobody said. */
+export function showsOf({
+  shows,
+  showsMinutes
+}: {
+  readonly shows: string;
+  readonly showsMinutes: number | null;
+}): string {
+  const after =
+    showsMinutes === null
+      ? ''
+      : showsMinutes === 0
+        ? 'at once'
+        : `after ${formatDuration(showsMinutes * 60)}`;
+  const parts = [shows, after].filter((p) => p !== '');
+  return parts.length === 0 ? '' : `Shows: ${parts.join(', ')}`;
 }

@@ -5,6 +5,7 @@
   import UnitsCard from '$lib/features/arrive/UnitsCard.svelte';
   import VinFacts from '$lib/features/arrive/VinFacts.svelte';
   import { REASONS } from '$lib/features/arrive/reasons.ts';
+  import { showsOf } from '$lib/features/arrive/intake.view.ts';
   import { viewVin } from '$lib/features/arrive/vin.view.ts';
   import ReadyCard from '$lib/features/kit/ReadyCard.svelte';
   import type { JobData } from '$lib/job-types.ts';
@@ -18,6 +19,7 @@
     job.arrival &&
       { vehicle: 'the vehicle', post: 'by post', counter: 'over the counter' }[job.arrival.how]
   );
+  const shows = $derived(showsOf(job));
   const tags = $derived(
     [job.units.original?.tag, job.units.donor?.tag].filter((t) => t !== undefined)
   );
@@ -31,7 +33,14 @@
       </div>
       <table class="plain">
         <tbody>
-          <tr><th scope="row">Complaint</th><td>{job.complaint}</td></tr>
+          <tr
+            ><th scope="row">Complaint</th><td
+              >{job.complaint}{#if shows}<span class="soft shows">{shows}</span>{/if}</td
+            ></tr
+          >
+          {#if job.plate}
+            <tr><th scope="row">Plate</th><td class="mono">{job.plate}</td></tr>
+          {/if}
           <tr><th scope="row">Reason</th><td>{reason}</td></tr>
           {#if job.arrival}
             <tr>

@@ -17,6 +17,7 @@
     'kit.sleep.open': 'sleep',
     'kit.programs.open': 'programs',
     'kit.cable.open': 'cable',
+    'kit.network.open': 'network',
     'kit.mains.off': 'mains'
   };
   let all = $state(false);

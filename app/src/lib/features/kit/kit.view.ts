@@ -13,7 +13,8 @@ export const KIND_WORDS: Record<KitKind, string> = {
   'solder-place': 'Soldering place',
   programmer: 'Chip programmer',
   clip: 'Chip clip',
-  'fuse-lead': 'Power-cycling fuse lead'
+  'fuse-lead': 'Power-cycling fuse lead',
+  network: 'Network to servers'
 };
 
 export const KINDS = KIT_KINDS.map((id) => ({ id, name: KIND_WORDS[id] }));
@@ -67,7 +68,7 @@ export function toKitEdit(row: KitRowData | undefined): KitEdit {
 export function fieldsOf(kind: KitKind) {
   return {
     versions: ['interface', 'computer', 'meter', 'programmer'].includes(kind),
-    link: kind === 'interface',
+    link: kind === 'interface' || kind === 'network',
     plugs: ['lead', 'adapter', 'clip', 'fuse-lead'].includes(kind),
     calibration: kind === 'meter' || kind === 'supply' || kind === 'vehicle-supply',
     rated: kind === 'supply' || kind === 'vehicle-supply'

@@ -18,7 +18,8 @@ const make = (kind: 'read' | 'write') =>
     tag: '0388',
     regionIds: kind === 'write' ? ['data-flash', 'program-flash'] : ['data-flash'],
     profile: parsed.value,
-    vin: 'U8HVC3F2401084417'
+    vin: 'U8HVC3F2401084417',
+    plate: ''
   });
 const sample = (measuredMv: number, measuredMa: number) => ({
   on: true,

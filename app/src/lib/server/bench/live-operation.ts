@@ -31,6 +31,8 @@ export interface LiveOperationSpec {
   readonly regionIds: readonly string[];
   readonly profile: Profile;
   readonly vin: string;
+  /** What the house names files by instead; empty for the VIN. */
+  readonly plate: string;
 }
 
 /** What is known of a running operation in this process: progress, pace, supply trace. */

@@ -10,6 +10,9 @@ const jobColumns = {
   number: job.number,
   familyId: job.familyId,
   complaint: job.complaint,
+  shows: job.shows,
+  showsMinutes: job.showsMinutes,
+  plate: job.plate,
   authorisedBy: job.authorisedBy,
   proofOutcome: job.proofOutcome,
   proofReason: job.proofReason,
@@ -84,7 +87,14 @@ export async function findJob(db: Tx, number: number): Promise<JobRow | undefine
   return row;
 }
 
-/** Jobs, by number, customer, vehicle, VIN or the tag of one of their units. */
+/** Compares letters and digits alone; a text without any fits no plate. */
+function byPlate(text: string) {
+  const letters = text.replaceAll(/[^\p{L}\p{N}]/gu, '');
+  if (letters === '') return sql`false`;
+  return sql`regexp_replace(${job.plate}, '[^[:alnum:]]', '', 'g') ilike ${`%${letters}%`}`;
+}
+
+/** Jobs, by number, customer, vehicle, VIN, plate or the tag of one of their units. */
 export async function searchJobs(db: Tx, text: string, limit = 20): Promise<JobRow[]> {
   const like = `%${text.replaceAll(/[%_\\]/g, '\\$&')}%`;
   const byTag = db
@@ -99,6 +109,8 @@ export async function searchJobs(db: Tx, text: string, limit = 20): Promise<JobR
         ilike(customer.name, like),
         ilike(vehicle.description, like),
         ilike(vehicle.vin, like),
+        // a plate is typed with blanks and dashes, or without
+        byPlate(text),
         ilike(job.familyId, like),
         sql`exists ${byTag}`
       )
@@ -114,6 +126,9 @@ export interface NewJobValues {
   readonly vin: string;
   readonly familyId: string;
   readonly complaint: string;
+  readonly shows?: string;
+  readonly showsMinutes?: number | null;
+  readonly plate?: string;
   readonly authorisedBy: string | null;
   readonly promisedAt?: Date | null;
   readonly stationId?: string | null;
@@ -152,6 +167,9 @@ export async function insertJob(
       vehicleId: (made as { id: string }).id,
       familyId: values.familyId,
       complaint: values.complaint,
+      shows: values.shows ?? '',
+      showsMinutes: values.showsMinutes ?? null,
+      plate: values.plate ?? '',
       authorisedBy: values.authorisedBy,
       promisedAt: values.promisedAt ?? null,
       stationId: values.stationId ?? null,

@@ -61,7 +61,7 @@ export async function listTicks(db: Tx, jobId: string) {
 
 export async function setTick(
   db: Tx,
-  values: { jobId: string; checkId: 'sleep' | 'programs' | 'cable' | 'mains'; personId: string },
+  values: typeof kitTick.$inferInsert,
   on: boolean
 ): Promise<void> {
   if (on) await db.insert(kitTick).values(values).onConflictDoNothing();

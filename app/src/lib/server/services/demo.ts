@@ -67,6 +67,7 @@ export async function seedDemo(db: Db, now: Date): Promise<boolean> {
     await saveSetting(tx, 'prices', DEMO_PRICES);
     const stations = (await listStations(tx)).map((s) => s.id);
     for (const item of demoKit(midnight, stations)) await insertKit(tx, item);
+    await saveSetting(tx, 'shop', { wallDisplay: true, namesBy: 'vin' });
     await saveSetting(tx, 'demo', true);
   });
   return true;

@@ -2,7 +2,8 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import { validateHours, validatePrices } from '@badger/core/generated/validators';
 import { findHoursFault, USUAL_HOURS, type Hours } from '@badger/core/plan/hours';
 import { NO_PRICES, type Prices } from '@badger/core/ways/prices';
-import type { PersonSkills } from '../../schema/requests.ts';
+import { validateShopRules } from '../../generated/validators.js';
+import type { PersonSkills, ShopRules } from '../../schema/requests.ts';
 import type { Tx } from '../db/client.ts';
 import type { Deps } from '../deps.ts';
 import { setSkills, type Person } from '../repositories/people.ts';
@@ -52,4 +53,30 @@ export async function saveSkills(
   if (!(await setSkills(deps.db, personId, skills))) return fail('house.person.unknown');
   deps.bench.hub.tell({ type: 'kit' });
   return ok(true);
+}
+
+/** Nothing is shown to whoever walks past until somebody wants it. */
+const USUAL_RULES: ShopRules = { wallDisplay: false, namesBy: 'vin' };
+
+/** What the house has decided once for all jobs; the careful answer where nothing is kept or it does not hold any more. */
+export async function loadShopRules(db: Tx): Promise<ShopRules> {
+  const kept = await findSetting(db, 'shop');
+  return validateShopRules(kept) ? kept : USUAL_RULES;
+}
+
+/** Errors: `gate.person.role`. */
+export async function saveShopRules(
+  deps: Deps,
+  person: Person,
+  rules: ShopRules
+): Promise<Result<true>> {
+  if (person.role !== 'lead') return fail('gate.person.role', { role: person.role });
+  await saveSetting(deps.db, 'shop', rules);
+  deps.bench.hub.tell({ type: 'kit' });
+  return ok(true);
+}
+
+/** The plate where the house names its files by it, else nothing. */
+export async function plateForName(db: Tx, job: { readonly plate: string }): Promise<string> {
+  return job.plate !== '' && (await loadShopRules(db)).namesBy === 'plate' ? job.plate : '';
 }

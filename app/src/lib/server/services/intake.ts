@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
+import { tidyPlate } from '@badger/core/identity/plate';
 import { parseVin } from '@badger/core/identity/vin';
 import type { NewJob } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
@@ -56,12 +57,16 @@ async function open(
   }
   const running = (await listJobsOfVin(tx, vin)).find((j) => !j.closedAt);
   if (running && !values.another) return fail('job.vin.open', { number: running.number });
+  const plate = tidyPlate(values.plate ?? '');
   const made = await insertJob(tx, {
     customer: values.customer.trim(),
     vehicle: values.vehicle.trim(),
     vin,
     familyId: values.family,
     complaint: values.complaint.trim(),
+    shows: values.shows?.trim() ?? '',
+    showsMinutes: values.showsMinutes ?? null,
+    plate,
     reason: values.reason,
     authorisedBy: values.authorisedBy.trim() || null,
     promisedAt: values.promisedAt ? new Date(values.promisedAt) : null
@@ -77,7 +82,10 @@ async function open(
     jobId: made.id,
     person,
     kind: 'job.opened',
-    data: { customer: values.customer, vin, family: values.family, reason: values.reason }
+    data: {
+      ...{ customer: values.customer, vin, family: values.family, reason: values.reason },
+      ...(plate === '' ? {} : { plate })
+    }
   });
   for (const unit of values.units) {
     await attachUnit(tx, { ...unit, jobId: made.id, family: values.family, person });

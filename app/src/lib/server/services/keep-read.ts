@@ -11,9 +11,10 @@ import type { JobRow, UnitRow } from '../repositories/jobs.ts';
 import type { Person } from '../repositories/people.ts';
 import { lockUnit } from '../repositories/units.ts';
 import { insertRead, nextReadNumber } from '../repositories/reads.ts';
+import { plateForName } from './house-settings.ts';
 
 export interface ReadToKeep {
-  readonly job: Pick<JobRow, 'id' | 'vin'>;
+  readonly job: Pick<JobRow, 'id' | 'vin' | 'plate'>;
   readonly unit: Pick<UnitRow, 'id' | 'tag'>;
   readonly role: UnitRole;
   readonly profile: Profile;
@@ -39,6 +40,7 @@ export async function keepRead(
   const number = await nextReadNumber(tx, read.unit.id, read.regionId);
   const name = proposeName({
     vin: read.job.vin,
+    plate: await plateForName(tx, read.job),
     role: read.role,
     family: read.profile.id,
     region: read.regionId,

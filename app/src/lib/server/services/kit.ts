@@ -1,10 +1,11 @@
 import { readFile, readdir } from 'node:fs/promises';
 import { fail, ok, type Result } from '@badger/core/base/result';
-import { findDrivenWay } from '@badger/core/profile/profile';
+import { findDrivenWay, findWayOfKey } from '@badger/core/profile/profile';
 import type { KitItem } from '@badger/core/kit/kit-item';
 import { judgeReadiness, type ComputerCheck, type Readiness } from '@badger/core/kit/readiness';
 import type { KitEdit, KitTick } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
+import { listChoices } from '../repositories/choices.ts';
 import { readDatabaseClock } from '../repositories/clock.ts';
 import { appendEvent } from '../repositories/events.ts';
 import { findJob } from '../repositories/jobs.ts';
@@ -50,6 +51,9 @@ export function toKitItem(row: KitRow): KitItem {
 export async function readinessOf(deps: Deps, view: JobView): Promise<Readiness> {
   const ticks = await listTicks(deps.db, view.job.id);
   const way = view.profile && findDrivenWay(view.profile);
+  const [choice] = await listChoices(deps.db, view.job.id);
+  const chosen = (view.profile && findWayOfKey(view.profile, choice?.wayId)) ?? way;
+  const network = chosen?.needs.includes('network') ?? false;
   const ticked = (id: string) => ticks.some((t) => t.checkId === id);
   const own = await lookAtComputer(deps);
   const checks: ComputerCheck[] = [
@@ -58,19 +62,22 @@ export async function readinessOf(deps: Deps, view: JobView): Promise<Readiness>
         ? { ...c, by: 'person' as const, good: ticked('mains') || undefined }
         : c
     ),
-    ...(['sleep', 'programs', 'cable'] as const).map((id): ComputerCheck => ({
-      id,
-      by: 'person',
-      good: ticked(id) || undefined,
-      found: ''
-    }))
+    ...(['sleep', 'programs', 'cable', ...(network ? ['network' as const] : [])] as const).map(
+      (id): ComputerCheck => ({
+        id,
+        by: 'person',
+        good: ticked(id) || undefined,
+        found: ''
+      })
+    )
   ];
   return judgeReadiness(view.records.kit.map(toKitItem), {
     need: {
       family: view.job.familyId,
       limitMinMa: way?.supply.limitMinMa,
       stationId: view.job.stationId ?? undefined,
-      leads: way !== undefined
+      leads: way !== undefined,
+      network
     },
     checks,
     nowMs: deps.clock.now().getTime()

@@ -4,7 +4,7 @@ import type { Hours } from '@badger/core/plan/hours';
 import type { PlanProblem } from '@badger/core/plan/problem';
 import type { House, JobPlanFacts, Mark, NamedTask, RegionWork } from '@badger/core/plan/job-facts';
 import { tasksOfJob } from '@badger/core/plan/tasks-of-job';
-import type { Way } from '@badger/core/profile/profile';
+import { findWayOfKey, type Way } from '@badger/core/profile/profile';
 import { isTrusted } from '@badger/core/reads/judge-region';
 import { estimateTransfer, type Measured } from '@badger/core/time/estimate';
 import type { LaneData } from '../../plan-types.ts';
@@ -156,9 +156,8 @@ function kindOf(view: JobView, chosen: string | undefined): JobPlanFacts['kind']
 
 /** The way that was chosen, or the first that is known to work and can write. */
 function wayOf({ profile }: JobView, chosen: string | undefined): Way | undefined {
-  const index = /-(\d+)$/.exec(chosen ?? '')?.[1];
   return (
-    (index === undefined ? undefined : profile?.ways[Number(index)]) ??
+    (profile && findWayOfKey(profile, chosen)) ??
     profile?.ways.find((w) => w.known === 'works' && w.writes.length > 0)
   );
 }

@@ -8,6 +8,7 @@ import { LiveOperation } from '../bench/live-operation.ts';
 import type { StationBench } from '../bench/station-bench.ts';
 import type { Tx } from '../db/client.ts';
 import type { Deps } from '../deps.ts';
+import { plateForName } from './house-settings.ts';
 import { appendEvent } from '../repositories/events.ts';
 import type { UnitRow } from '../repositories/jobs.ts';
 import { setStation } from '../repositories/jobs.ts';
@@ -132,7 +133,7 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     tag: unit.tag,
     regionIds,
     profile,
-    vin: view.job.vin
+    ...{ vin: view.job.vin, plate: await plateForName(tx, view.job) }
   });
   return ok({ deps, live, station, view, unit, person });
 }

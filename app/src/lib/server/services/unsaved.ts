@@ -11,7 +11,7 @@ import type { Run } from './run.ts';
 /** The name under which a finished read that is not in the database yet is offered. */
 function nameOfUnsaved({ clock }: Deps, { spec }: LiveOperation): string {
   const name = proposeName({
-    vin: spec.vin,
+    ...{ vin: spec.vin, plate: spec.plate },
     role: spec.role,
     family: spec.profile.id,
     region: spec.regionIds[0] ?? '',

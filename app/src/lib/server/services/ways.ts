@@ -33,8 +33,7 @@ export async function loadWaysSheet(deps: Deps, view: JobView): Promise<WaysShee
         kit: view.records.kit.map(toKitItem),
         skills,
         prices,
-        vehicleHere:
-          view.records.arrival?.how !== 'post' && view.records.arrival?.how !== 'counter',
+        vehicleHere: view.records.arrival?.how === 'vehicle',
         mute: view.proof.cloneable.verdict.code === 'clone.unit.silent',
         donorHere: view.units.donor !== undefined,
         measured

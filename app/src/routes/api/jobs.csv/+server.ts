@@ -7,12 +7,23 @@ import type { RequestHandler } from './$types';
 export const GET: RequestHandler = async ({ url }) => {
   const text = (url.searchParams.get('q') ?? '').trim();
   const jobs = text === '' ? await listJobs(deps().db) : await searchJobs(deps().db, text, 10_000);
-  const head = ['number', 'customer', 'vehicle', 'vin', 'family', 'opened', 'promised', 'closed'];
+  const head = [
+    'number',
+    'customer',
+    'vehicle',
+    'vin',
+    'plate',
+    'family',
+    'opened',
+    'promised',
+    'closed'
+  ];
   const rows = jobs.map((j) => [
     String(j.number),
     j.customer,
     j.vehicle,
     j.vin,
+    j.plate,
     j.familyId,
     j.createdAt.toISOString(),
     j.promisedAt?.toISOString() ?? '',

@@ -42,6 +42,7 @@
   function take(job: EarlierJob) {
     draft.customer = job.customer;
     draft.vehicle = job.vehicle;
+    if (draft.plate === '') draft.plate = job.plate;
     if (data.families.some((f) => f.id === job.family)) draft.family = job.family;
   }
 
@@ -86,7 +87,7 @@
   <div class="side">
     <Panel label="Vehicle" title="Vehicle and customer">
       <div class="grid">
-        <label class="wide">
+        <label class="ids">
           VIN
           <input
             class="mono vin input w-full"
@@ -98,6 +99,15 @@
             {@attach focus}
           />
         </label>
+        <label class="plate"
+          >Plate<input
+            class="mono input w-full"
+            bind:value={draft.plate}
+            maxlength="20"
+            autocomplete="off"
+            spellcheck="false"
+          /></label
+        >
         <div class="wide facts">
           {#if vin}<VinFacts view={vin} ontake={takeVin} />
           {:else}<span class="soft"
@@ -133,6 +143,24 @@
             bind:value={draft.complaint}
             required
             maxlength="500"></textarea></label
+        >
+        <label
+          >How it shows<input
+            class="input w-full"
+            bind:value={draft.shows}
+            maxlength="200"
+            placeholder="cold start, wet road, under load"
+          /></label
+        >
+        <label
+          >Shows after, minutes<input
+            class="input w-full"
+            type="number"
+            min="0"
+            max="100000"
+            step="1"
+            bind:value={draft.showsMinutes}
+          /></label
         >
         <label class="wide"
           >Reason
@@ -244,6 +272,9 @@
   }
   .wide {
     grid-column: 1 / -1;
+  }
+  .plate input {
+    text-transform: uppercase;
   }
   .vin {
     font-size: 20px;

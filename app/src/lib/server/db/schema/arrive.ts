@@ -81,7 +81,7 @@ export const kitItem = pgTable('kit_item', {
     enum: [
       ...(['interface', 'supply', 'adapter', 'lead', 'computer', 'meter'] as const),
       ...(['vehicle-supply', 'probe-frame', 'solder-place', 'programmer'] as const),
-      ...(['clip', 'fuse-lead'] as const)
+      ...(['clip', 'fuse-lead', 'network'] as const)
     ]
   }).notNull(),
   name: text().notNull().unique(),
@@ -111,7 +111,7 @@ export const kitTick = pgTable(
     jobId: uuid()
       .notNull()
       .references(() => job.id),
-    checkId: text({ enum: ['sleep', 'programs', 'cable', 'mains'] }).notNull(),
+    checkId: text({ enum: ['sleep', 'programs', 'cable', 'mains', 'network'] }).notNull(),
     at: createdAt(),
     personId: uuid()
       .notNull()

@@ -101,6 +101,12 @@ export const job = pgTable(
       .references(() => vehicle.id),
     familyId: text().notNull(),
     complaint: text().notNull(),
+    /** When and how it shows, in the customer's words: what the complaint is tried by when it goes out. */
+    shows: text().notNull().default(''),
+    /** How long that takes; null when nobody could say. Units: minutes. */
+    showsMinutes: integer(),
+    /** Number plate at intake; a loose unit has none. */
+    plate: text().notNull().default(''),
     authorisedBy: text(),
     /** Why the vehicle or the unit came in. */
     reason: text({

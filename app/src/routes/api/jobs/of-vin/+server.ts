@@ -15,6 +15,7 @@ export const GET: RequestHandler = async ({ url }) => {
       vehicle: j.vehicle,
       family: j.familyId,
       complaint: j.complaint,
+      plate: j.plate,
       closed: j.closedAt !== null
     }))
   );
