@@ -1,52 +1,108 @@
-import { placeTasks } from './place-tasks.ts';
-import type { PlanProblem, Task } from './problem.ts';
+import { lengthOf, type PlanProblem, type Task } from './problem.ts';
 import { weigh } from './score.ts';
 
+interface Use {
+  readonly id: string;
+  readonly start: number;
+  readonly end: number;
+}
+
+/** A plan is not looked for beyond this minute. */
+const HORIZON = 20_000;
+
 /**
- * The best weight that any order and any choice of places and people gives: the slow twin of the search, for small cases
- * only (six tasks are about fifty thousand plans). An optimum is among them, because every plan without needless waiting
- * comes out of one of these orders.
+ * The least weight that any order and any choice of places and people gives: the slow twin of the search, with a placing
+ * of its own that walks minute by minute and looks at everything that is taken. For small cases only. An optimum is among
+ * them: every plan without needless waiting comes out of placing its tasks in the order of their starts.
+ * Infinite when no order places all. Nothing may be running or pinned to a place.
  */
 export function bruteForce(problem: PlanProblem): number {
   const jobs = new Set(problem.tasks.map((t) => t.job)).size;
-  const orders = permutations(problem.tasks.map((t) => t.key));
-  let best = Number.POSITIVE_INFINITY;
-  for (const tasks of choices(problem.tasks)) {
-    for (const order of orders) {
-      const plan = placeTasks({ ...problem, tasks }, new Map(order.map((key, i) => [key, i])));
-      best = Math.min(best, weigh(plan.score, jobs));
+  const keys = new Set(problem.tasks.map((t) => t.key));
+  const best = { weight: Number.POSITIVE_INFINITY };
+  const ends = new Map<string, number>();
+  const jobEnds = new Map<number, number>();
+  const weightNow = () => {
+    let [late, makespan, flow] = [0, 0, 0];
+    for (const [job, end] of jobEnds) {
+      late += Math.max(0, end - (problem.due.get(job) ?? Number.POSITIVE_INFINITY));
+      makespan = Math.max(makespan, end);
+      flow += end;
     }
-  }
-  return best;
+    return weigh({ late, makespan, flow }, jobs);
+  };
+  const go = (left: readonly Task[], uses: readonly Use[]) => {
+    // more tasks never make a plan lighter
+    const weight = weightNow();
+    if (weight >= best.weight) return;
+    if (left.length === 0) {
+      best.weight = weight;
+      return;
+    }
+    for (const task of left) {
+      const before = task.after.filter((k) => keys.has(k)).map((k) => ends.get(k));
+      if (before.includes(undefined)) continue;
+      const from = Math.max(0, task.earliest, task.pinned?.at ?? 0, ...(before as number[]));
+      const rest = left.filter((t) => t !== task);
+      for (const choice of choicesOf(task)) {
+        const own = earliest(problem, { task, choice, uses, from });
+        if (!own) continue;
+        const held = jobEnds.get(task.job);
+        const end = own.start + lengthOf(task);
+        ends.set(task.key, end);
+        jobEnds.set(task.job, Math.max(held ?? 0, end));
+        go(rest, [...uses, ...own.uses]);
+        ends.delete(task.key);
+        if (held === undefined) jobEnds.delete(task.job);
+        else jobEnds.set(task.job, held);
+      }
+    }
+  };
+  go(problem.tasks, []);
+  return best.weight;
 }
 
-function permutations<T>(list: readonly T[]): T[][] {
-  if (list.length < 2) return [[...list]];
-  return list.flatMap((x, i) =>
-    permutations([...list.slice(0, i), ...list.slice(i + 1)]).map((rest) => [x, ...rest])
-  );
-}
-
-/** Every way to name one place of each list and one person for the hands of each task. */
-function choices(tasks: readonly Task[]): Task[][] {
-  const [first, ...rest] = tasks;
-  if (!first) return [[]];
-  const tails = choices(rest);
-  const places = first.places.reduce<string[][][]>(
-    (sets, list) => sets.flatMap((s) => list.map((id) => [...s, [id]])),
+/** Every way to name one place of each list, all different, and one person for every phase of hands. */
+function choicesOf(task: Task): string[][] {
+  const lists = [...task.places, ...task.phases.filter((p) => p.hands).map((p) => p.people)];
+  const all = lists.reduce<string[][]>(
+    (sets, list) => sets.flatMap((s) => list.map((id) => [...s, id])),
     [[]]
   );
-  const people = first.phases.find((p) => p.hands)?.people ?? [''];
-  return places.flatMap((own) =>
-    people.flatMap((person) =>
-      tails.map((tail) => [
-        {
-          ...first,
-          places: own,
-          phases: first.phases.map((p) => ({ ...p, people: p.hands ? [person] : [] }))
-        },
-        ...tail
-      ])
+  const places = task.places.length;
+  return all.filter((c) => new Set(c.slice(0, places)).size === places);
+}
+
+function earliest(
+  problem: PlanProblem,
+  at: { task: Task; choice: readonly string[]; uses: readonly Use[]; from: number }
+): { start: number; uses: Use[] } | undefined {
+  for (let start = at.from; start < HORIZON; start++) {
+    const uses = usesAt(problem, at, start);
+    if (
+      uses &&
+      !uses.some((u) => at.uses.some((o) => o.id === u.id && u.start < o.end && o.start < u.end))
     )
-  );
+      return { start, uses };
+  }
+  return undefined;
+}
+
+/** What the task would take if it began then; undefined outside the hours. */
+function usesAt(
+  { working, open }: PlanProblem,
+  { task, choice }: { task: Task; choice: readonly string[] },
+  start: number
+): Use[] | undefined {
+  const end = start + lengthOf(task);
+  const uses = task.places.map((_, i): Use => ({ id: choice[i] as string, start, end }));
+  let from = start;
+  for (const phase of task.phases) {
+    const to = from + phase.minutes;
+    const hours = phase.hands ? working : phase.attended ? open : undefined;
+    if (hours && !hours.some((h) => h.start <= from && to <= h.end)) return undefined;
+    if (phase.hands) uses.push({ id: choice[uses.length] as string, start: from, end: to });
+    from = to;
+  }
+  return uses;
 }

@@ -1,7 +1,9 @@
 import { createRandom } from '../base/random.ts';
-import { placeTasks, sequence, type Order } from './place-tasks.ts';
+import { compileProblem, listOf, type Compiled } from './compile.ts';
+import { freeChoices, placeCompiled, toPlan, type Choices, type Draft } from './place-tasks.ts';
 import { lengthOf, type Plan, type PlanProblem, type Task } from './problem.ts';
 import { weigh } from './score.ts';
+import { sequence, type Order } from './sequence.ts';
 
 export interface Search {
   /** Same seed, same plan. */
@@ -10,53 +12,74 @@ export interface Search {
   readonly rounds: number;
 }
 
-/** Plans tried between two looks of the caller. */
-const SLICE = 5;
 /** Start and end of what is accepted as worse, as a share of the first plan's weight. Source: common practice. */
 const HOT = 0.02;
 const COLD = 0.0002;
+/** One move in three chooses another place or person, where there is a choice. */
+const CHOOSE_EVERY = 3;
+/** A walk that has strayed goes back to the best. */
+const RETURN_ROUNDS = 400;
+
+interface Walk {
+  readonly list: Int32Array;
+  readonly choices: Choices;
+  readonly draft: Draft;
+  readonly weight: number;
+}
 
 /**
- * Priority rules first, then moves of single tasks in the best list, accepted as in annealing. Gives the best plan so far
- * after every slice, so that a caller can let others work in between; the last value is the answer.
- * Source: Kirkpatrick, Gelatt, Vecchi (1983) for the acceptance, from memory.
+ * Priority rules first, then moves: a task elsewhere in the list, or another place or person for it, accepted as in
+ * annealing. Gives the best plan so far after every try, so that a caller can let others work in between; the last value
+ * is the answer. Source: Kirkpatrick, Gelatt, Vecchi (1983) for the acceptance, from memory.
  */
 export function* improvePlan(problem: PlanProblem, { seed, rounds }: Search): Generator<Plan> {
-  const jobs = new Set(problem.tasks.map((t) => t.job)).size;
-  const weightOf = (plan: Plan) => weigh(plan.score, jobs) + plan.unplaced.length * 1e9;
-  const starts = RULES.map((rule) => {
-    const order = orderBy(problem, rule);
-    return { order, plan: placeTasks(problem, order) };
-  }).sort((a, b) => weightOf(a.plan) - weightOf(b.plan));
-  let best = (starts[0] as { plan: Plan }).plan;
-  yield best;
-  if (problem.tasks.length < 2) return;
-  const random = createRandom(seed);
-  let list = listOf(problem, (starts[0] as { order: Order }).order);
-  let weight = weightOf(best);
-  let bestList = list;
-  const first = Math.max(1, weight);
-  for (let round = 1; round <= rounds; round++) {
-    const candidate = move(list, random);
-    const plan = placeTasks(problem, ranksOf(candidate));
-    const own = weightOf(plan);
-    const heat = first * HOT * (COLD / HOT) ** (round / rounds);
-    if (own <= weight || unit(random) < Math.exp((weight - own) / heat)) {
-      list = candidate;
-      weight = own;
-      if (own < weightOf(best)) {
-        best = plan;
-        bestList = candidate;
-      }
-    }
-    // a walk that has strayed goes back to the best
-    if (round % 400 === 0) {
-      list = bestList;
-      weight = weightOf(best);
-    }
-    if (round % SLICE === 0) yield best;
+  const compiled = compileProblem(problem);
+  const free = freeChoices(compiled);
+  let best: Walk | undefined;
+  let shown: Plan | undefined;
+  const show = (walk: Walk) => (shown = toPlan(compiled, walk.draft));
+  for (const rule of RULES) {
+    const list = Int32Array.from(listOf(compiled, orderBy(problem, rule)));
+    const walk = walkOf(compiled, list, free);
+    if (!best || walk.weight < best.weight) show((best = walk));
+    yield shown as Plan;
   }
-  yield best;
+  let now = best as Walk;
+  const random = createRandom(seed);
+  const first = Math.max(1, now.weight);
+  if (now.list.length < 1) return;
+  for (let round = 1; round <= rounds; round++) {
+    const next = step(compiled, now, random);
+    const heat = first * HOT * (COLD / HOT) ** (round / rounds);
+    if (next.weight <= now.weight || unit(random) < Math.exp((now.weight - next.weight) / heat))
+      now = next;
+    if (now.weight < (best as Walk).weight) show((best = now));
+    if (round % RETURN_ROUNDS === 0) now = best as Walk;
+    yield shown as Plan;
+  }
+}
+
+function walkOf(compiled: Compiled, list: Int32Array, choices: Choices): Walk {
+  const ranks = new Int32Array(compiled.tasks.length).fill(0x7fffffff);
+  for (let i = 0; i < list.length; i++) ranks[list[i] as number] = i;
+  const draft = placeCompiled(compiled, ranks, choices);
+  const weight = weigh(draft, compiled.due.length) + draft.unplaced * 1e9;
+  return { list, choices, draft, weight };
+}
+
+/** One task somewhere else in the list, two exchanged, or one slot with another option. */
+function step(compiled: Compiled, { list, choices }: Walk, random: () => number): Walk {
+  const { choosable } = compiled;
+  const choose = choosable.length > 0 && (list.length < 2 || random() % CHOOSE_EVERY === 0);
+  if (!choose) return walkOf(compiled, list.length < 2 ? list : move(list, random), choices);
+  const other = choices.slice();
+  const { slot, options } = choosable[random() % choosable.length] as {
+    slot: number;
+    options: number;
+  };
+  // half of the time back to whatever is free first
+  other[slot] = random() % 2 === 0 ? -1 : random() % options;
+  return walkOf(compiled, list, other);
 }
 
 /** The last of {@link improvePlan}. */
@@ -115,29 +138,19 @@ export function computeTails(tasks: readonly Task[]): Map<string, number> {
   return tails;
 }
 
-function listOf(problem: PlanProblem, order: Order): string[] {
-  return [...sequence(problem.tasks, order)].map((t) => t.key);
-}
-
-function ranksOf(list: readonly string[]): Order {
-  return new Map(list.map((key, i) => [key, i]));
-}
-
 /** One task somewhere else, or two exchanged. */
-function move(list: readonly string[], random: () => number): string[] {
-  const next = [...list];
+function move(list: Int32Array, random: () => number): Int32Array {
+  const next = list.slice();
   const n = next.length;
   const from = random() % n;
   const far = random() % 3 === 0;
   const to = far ? random() % n : Math.max(0, Math.min(n - 1, from + (random() % 9) - 4));
+  const held = next[from] as number;
   if (random() % 2 === 0) {
-    const [key] = next.splice(from, 1);
-    next.splice(to, 0, key as string);
-  } else {
-    const held = next[from] as string;
-    next[from] = next[to] as string;
-    next[to] = held;
-  }
+    if (from < to) next.copyWithin(from, from + 1, to + 1);
+    else next.copyWithin(to + 1, to, from);
+  } else next[from] = next[to] as number;
+  next[to] = held;
   return next;
 }
 

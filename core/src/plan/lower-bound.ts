@@ -1,6 +1,6 @@
 import { addInside } from './hours.ts';
 import { computeTails } from './improve-plan.ts';
-import { sequence } from './place-tasks.ts';
+import { sequence } from './sequence.ts';
 import { startInHours } from './start-in-hours.ts';
 import { lengthOf, type PlanProblem, type Span, type Task } from './problem.ts';
 
@@ -23,9 +23,10 @@ export function computeLowerBound(problem: PlanProblem): number {
 /** Earliest span of each task when everybody and everything were free. */
 export function computeHeads(problem: PlanProblem): Map<string, Span> {
   const heads = new Map<string, Span>();
+  const runs = new Map(problem.tasks.flatMap((t) => (t.running ? [[t.key, t.running]] : [])));
   const alone = problem.tasks.map((t) => ({ ...t, running: undefined }));
   for (const task of sequence(alone, new Map())) {
-    const running = problem.tasks.find((t) => t.key === task.key)?.running;
+    const running = runs.get(task.key);
     if (running) {
       heads.set(task.key, { start: running.start, end: running.end });
       continue;

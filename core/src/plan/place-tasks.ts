@@ -1,17 +1,23 @@
-import { startInHours } from './start-in-hours.ts';
-import {
-  lengthOf,
-  type Phase,
-  type Placed,
-  type Plan,
-  type PlanProblem,
-  type Span,
-  type Task
-} from './problem.ts';
+import { compileProblem, type Compiled, type CompiledTask, type Slot } from './compile.ts';
+import type { Placed, Plan, PlanProblem } from './problem.ts';
 import { computeScore } from './score.ts';
+import { insertSorted, type Order } from './sequence.ts';
+import { startInHours } from './start-in-hours.ts';
 
-/** Rank of each task: the smaller, the sooner it may choose its time. */
-export type Order = ReadonlyMap<string, number>;
+/** Which option a slot takes: its number, or -1 for the first that is free. Shape: one for every slot. */
+export type Choices = Int8Array;
+
+/** What a placing gives, in numbers. */
+export interface Draft {
+  /** Start of each task; -1 where it could not be placed. */
+  readonly starts: Int32Array;
+  /** Resource of each slot. */
+  readonly given: Int16Array;
+  readonly unplaced: number;
+  readonly late: number;
+  readonly makespan: number;
+  readonly flow: number;
+}
 
 /**
  * Builds a plan: of the tasks whose predecessors are placed, the one that ranks first takes the earliest time at which its
@@ -19,184 +25,184 @@ export type Order = ReadonlyMap<string, number>;
  * from memory. Total; deterministic.
  */
 export function placeTasks(problem: PlanProblem, order: Order): Plan {
-  const busy = new Map<string, Span[]>();
-  const ends = new Map<string, number>();
-  const placed: Placed[] = [];
-  const unplaced: string[] = [];
-  for (const task of problem.tasks) {
-    if (!task.running) continue;
-    const done = placeRunning(task, task.running);
-    placed.push(done);
-    for (const id of done.places) take(busy, id, done);
-    ends.set(task.key, done.end);
-  }
-  const keys = new Set(problem.tasks.map((t) => t.key));
-  for (const task of sequence(problem.tasks, order)) {
-    // what is no task any more is done
-    const before = task.after.filter((key) => keys.has(key)).map((key) => ends.get(key));
-    const known = before.filter((e) => e !== undefined);
-    const found =
-      known.length === before.length
-        ? findPlace(problem, busy, task, Math.max(task.earliest, task.pinned?.at ?? 0, 0, ...known))
-        : undefined;
-    if (!found) {
-      unplaced.push(task.key);
-      continue;
-    }
-    ends.set(task.key, found.end);
-    placed.push(found);
-    for (const id of found.places) take(busy, id, found);
-    let at = found.start;
-    for (const [i, phase] of task.phases.entries()) {
-      const person = found.people[i];
-      if (person) take(busy, person, { start: at, end: at + phase.minutes });
-      at += phase.minutes;
-    }
-  }
-  return { placed, unplaced, score: computeScore(placed, problem.due) };
+  const compiled = compileProblem(problem);
+  const far = Number.MAX_SAFE_INTEGER;
+  const ranks = compiled.tasks.map((t) => order.get(t.task.key) ?? far);
+  return toPlan(compiled, placeCompiled(compiled, ranks, freeChoices(compiled)));
 }
 
-function placeRunning(task: Task, running: NonNullable<Task['running']>): Placed {
-  const { start, end, places } = running;
-  return { key: task.key, job: task.job, start, end, places, people: [] };
+/** Every slot takes what is free first. */
+export function freeChoices(compiled: Compiled): Choices {
+  return new Int8Array(compiled.slotCount).fill(-1);
 }
 
-/** Tasks that are not running, predecessors first, by rank; what hangs on nothing that exists is left out of waiting. */
-export function* sequence(tasks: readonly Task[], order: Order): Generator<Task> {
-  const waiting = tasks.filter((t) => !t.running);
-  const keys = new Set(waiting.map((t) => t.key));
-  const open = new Map(waiting.map((t) => [t.key, t.after.filter((k) => keys.has(k)).length]));
-  const next = new Map<string, Task[]>();
-  for (const task of waiting)
-    for (const key of task.after)
-      if (keys.has(key)) next.set(key, [...(next.get(key) ?? []), task]);
-  const rank = (t: Task) => (t.pinned ? -1 : (order.get(t.key) ?? Number.MAX_SAFE_INTEGER));
-  const ready = waiting.filter((t) => open.get(t.key) === 0).sort((a, b) => rank(b) - rank(a));
-  for (let task = ready.pop(); task; task = ready.pop()) {
-    yield task;
-    for (const follower of next.get(task.key) ?? []) {
-      const left = (open.get(follower.key) ?? 1) - 1;
-      open.set(follower.key, left);
-      if (left === 0) insertSorted(ready, follower, rank);
+/** {@link placeTasks} on numbers: rank by task, choice by slot. */
+export function placeCompiled(
+  compiled: Compiled,
+  ranks: ArrayLike<number>,
+  choices: Choices
+): Draft {
+  const { tasks } = compiled;
+  const busy = compiled.taken.map((spans) => spans.slice());
+  const starts = new Int32Array(tasks.length).fill(-1);
+  const given = new Int16Array(compiled.slotCount).fill(-1);
+  const ends = compiled.ends.slice();
+  const from = Int32Array.from(tasks, (t) => t.from);
+  let placed = 0;
+  for (const i of inOrder(tasks, ranks)) {
+    const task = tasks[i] as CompiledTask;
+    // what hangs on something that could not be placed is not placed either
+    const start =
+      (from[i] as number) === NEVER
+        ? -1
+        : find(compiled, { busy, task, choices, given }, from[i] as number);
+    starts[i] = start;
+    for (const n of task.next)
+      from[n] = start < 0 ? NEVER : Math.max(from[n] as number, start + task.minutes);
+    if (start < 0) continue;
+    placed++;
+    ends[task.job] = Math.max(ends[task.job] ?? 0, start + task.minutes);
+    for (const [k, slot] of task.slots.entries())
+      take(busy[given[task.slotBase + k] as number] as number[], start + slot.offset, slot.minutes);
+  }
+  return { starts, given, unplaced: tasks.length - placed, ...sumUp(compiled, ends) };
+}
+
+/** A predecessor cannot be placed. */
+const NEVER = 0x7fffffff;
+
+function sumUp({ due }: Compiled, ends: readonly number[]) {
+  let late = 0;
+  let makespan = 0;
+  let flow = 0;
+  for (const [job, end] of ends.entries()) {
+    late += Math.max(0, end - (due[job] as number));
+    makespan = Math.max(makespan, end);
+    flow += end;
+  }
+  return { late, makespan, flow };
+}
+
+/** Numbers of the tasks, predecessors first, by rank; what a person moved goes before all others. */
+function* inOrder(tasks: readonly CompiledTask[], ranks: ArrayLike<number>): Generator<number> {
+  const open = Int32Array.from(tasks, (t) => t.before.length);
+  const rank = (i: number) => ((tasks[i] as CompiledTask).task.pinned ? -1 : (ranks[i] as number));
+  const ready: number[] = [];
+  for (let i = 0; i < tasks.length; i++) if (open[i] === 0) ready.push(i);
+  ready.sort((a, b) => rank(b) - rank(a));
+  for (let i = ready.pop(); i !== undefined; i = ready.pop()) {
+    yield i;
+    for (const n of (tasks[i] as CompiledTask).next) {
+      open[n] = (open[n] as number) - 1;
+      if (open[n] === 0) insertSorted(ready, n, rank);
     }
   }
 }
 
-/** Keeps the list in falling rank, so that the first is at its end. */
-function insertSorted(list: Task[], task: Task, rank: (t: Task) => number): void {
-  let low = 0;
-  let high = list.length;
-  const own = rank(task);
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (rank(list[middle] as Task) >= own) low = middle + 1;
-    else high = middle;
-  }
-  list.splice(low, 0, task);
+interface Look {
+  readonly busy: readonly number[][];
+  readonly task: CompiledTask;
+  readonly choices: Choices;
+  readonly given: Int16Array;
 }
 
 /** A task that needs more tries than that for its time is not placed. */
 const MOST_TRIES = 5_000;
 
-function findPlace(
-  problem: PlanProblem,
-  busy: ReadonlyMap<string, readonly Span[]>,
-  task: Task,
-  from: number
-): Placed | undefined {
-  const minutes = lengthOf(task);
+/** First start at which hours, places and people fit; what was taken stands in `given`. -1 when there is none. */
+function find({ problem }: Compiled, look: Look, from: number): number {
+  const { task } = look;
   let start = from;
   for (let tries = 0; tries < MOST_TRIES; tries++) {
-    const hours = startInHours(problem, task.phases, start);
-    if (hours === undefined) return undefined;
-    if (hours > start) {
-      start = hours;
-      continue;
-    }
-    const places = pick(busy, wishes(task), start, minutes);
-    if (typeof places === 'number') {
-      start = places;
-      continue;
-    }
-    const people = pickPeople(busy, task.phases, start);
-    if (typeof people === 'number') {
-      start = people;
-      continue;
-    }
-    return { key: task.key, job: task.job, start, end: start + minutes, places, people };
+    const hours = startInHours(problem, task.task.phases, start);
+    if (hours === undefined) return -1;
+    start = hours;
+    const next = fit(look, start);
+    if (next === start) return start;
+    if (!Number.isFinite(next)) return -1;
+    start = next;
   }
-  return undefined;
+  return -1;
 }
 
-/** Where a person moved it to comes first of its list, the rest stays possible. */
-function wishes(task: Task): readonly (readonly string[])[] {
-  const to = task.pinned?.to;
-  return to === undefined
-    ? task.places
-    : task.places.map((list) => (list.includes(to) ? [to] : list));
-}
-
-/** One of each list that is free for the whole time, or the first later start at which the one that is missing may be. */
-function pick(
-  busy: ReadonlyMap<string, readonly Span[]>,
-  lists: readonly (readonly string[])[],
-  start: number,
-  minutes: number
-): string[] | number {
-  const taken: string[] = [];
-  for (const list of lists) {
+/** The start itself when every slot finds something free, else the first later start at which the one that is missing may. */
+function fit({ busy, task, choices, given }: Look, start: number): number {
+  for (const [k, slot] of task.slots.entries()) {
+    const wish = choices[task.slotBase + k] as number;
+    const options = wish < 0 ? slot.options : [slot.options[wish] as number];
     let soonest = Number.POSITIVE_INFINITY;
-    const free = list.find((id) => {
-      if (taken.includes(id)) return false;
-      const at = nextFree(busy.get(id), start, minutes);
-      soonest = Math.min(soonest, at);
-      return at === start;
-    });
-    if (free === undefined) return Math.max(soonest, start + 1);
-    taken.push(free);
+    let found = -1;
+    for (const id of options) {
+      if (slot.phase < 0 && isTaken(task.slots, k, { id, given, base: task.slotBase })) continue;
+      const at = nextFree(busy[id] as number[], start + slot.offset, slot.minutes) - slot.offset;
+      if (at < soonest) soonest = at;
+      if (at === start) {
+        found = id;
+        break;
+      }
+    }
+    if (found < 0) return soonest;
+    given[task.slotBase + k] = found;
   }
-  return taken;
+  return start;
 }
 
-function pickPeople(
-  busy: ReadonlyMap<string, readonly Span[]>,
-  phases: readonly Phase[],
-  start: number
-): (string | undefined)[] | number {
-  const people: (string | undefined)[] = [];
-  let offset = 0;
-  for (const phase of phases) {
-    if (phase.hands) {
-      const found = pick(busy, [phase.people], start + offset, phase.minutes);
-      if (typeof found === 'number') return found - offset;
-      people.push(found[0]);
-    } else people.push(undefined);
-    offset += phase.minutes;
+/** Does an earlier place of the same task take it already? */
+function isTaken(
+  slots: readonly Slot[],
+  k: number,
+  { id, given, base }: { id: number; given: Int16Array; base: number }
+): boolean {
+  for (let j = 0; j < k; j++)
+    if ((slots[j] as Slot).phase < 0 && given[base + j] === id) return true;
+  return false;
+}
+
+/** First span of a flat list that ends after a time. */
+function firstAfter(spans: readonly number[], time: number): number {
+  let low = 0;
+  let high = spans.length / 2;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((spans[2 * middle + 1] as number) > time) high = middle;
+    else low = middle + 1;
   }
-  return people;
+  return low;
 }
 
 /** First time from `start` on at which something is free for `minutes`. */
-function nextFree(spans: readonly Span[] | undefined, start: number, minutes: number): number {
+function nextFree(spans: readonly number[], start: number, minutes: number): number {
   if (minutes === 0) return start;
   let at = start;
-  for (const span of spans ?? []) {
-    if (span.end <= at) continue;
-    if (span.start >= at + minutes) break;
-    at = span.end;
+  for (let i = 2 * firstAfter(spans, start); i < spans.length; i += 2) {
+    if ((spans[i] as number) >= at + minutes) break;
+    at = Math.max(at, spans[i + 1] as number);
   }
   return at;
 }
 
-/** Keeps the spans of `id` ascending. */
-function take(busy: Map<string, Span[]>, id: string, { start, end }: Span): void {
-  if (end <= start) return;
-  const spans = busy.get(id);
-  if (!spans) {
-    busy.set(id, [{ start, end }]);
-    return;
+/** Keeps the spans ascending. */
+function take(spans: number[], start: number, minutes: number): void {
+  if (minutes === 0) return;
+  spans.splice(2 * firstAfter(spans, start), 0, start, start + minutes);
+}
+
+/** A draft with names again. */
+export function toPlan(compiled: Compiled, draft: Draft): Plan {
+  const { tasks, names, running } = compiled;
+  const placed: Placed[] = [...running];
+  const unplaced: string[] = [];
+  for (const [i, { task, slots, slotBase, minutes }] of tasks.entries()) {
+    const start = draft.starts[i] as number;
+    if (start < 0) {
+      unplaced.push(task.key);
+      continue;
+    }
+    const nameOf = (slot: number) => names[draft.given[slotBase + slot] as number] as string;
+    const people: (string | undefined)[] = task.phases.map(() => undefined);
+    for (const [k, s] of slots.entries()) if (s.phase >= 0) people[s.phase] = nameOf(k);
+    const places = slots.flatMap((s, k) => (s.phase < 0 ? nameOf(k) : []));
+    placed.push({ key: task.key, job: task.job, start, end: start + minutes, places, people });
   }
-  let at = spans.length;
-  while (at > 0 && (spans[at - 1] as Span).start > start) at--;
-  spans.splice(at, 0, { start, end });
+  return { placed, unplaced, score: computeScore(placed, compiled.problem.due) };
 }

@@ -22,7 +22,14 @@ export interface Task {
   readonly pinned: { readonly at: number; readonly to: string | undefined } | undefined;
   /** It runs already: where, since when, and how long still. */
   readonly running:
-    | { readonly start: number; readonly end: number; readonly places: readonly string[] }
+    | {
+        readonly start: number;
+        readonly end: number;
+        /** Those that are known; of every other list one is taken. */
+        readonly places: readonly string[];
+        /** Who does it; free again when the last hands are done. */
+        readonly person?: string | undefined;
+      }
     | undefined;
 }
 

@@ -7,6 +7,7 @@ import {
 } from '@badger/core/can/serial-line';
 import type { CanAccess } from '@badger/core/profile/profile';
 import { CanLink, type CanPair } from './can-link.ts';
+import { afterSilence } from './patient-timer.ts';
 import type { TraceRecorder } from './trace-recorder.ts';
 
 const RECONNECT_MS = 1000;
@@ -84,9 +85,9 @@ export class BoxDriver {
 
   #command(line: string): Promise<'ack' | 'refused' | 'lost'> {
     return new Promise((resolve) => {
-      const timer = setTimeout(() => finish('lost'), COMMAND_TIMEOUT_MS);
+      const timer = afterSilence(COMMAND_TIMEOUT_MS, () => finish('lost'));
       const finish: Waiter = (event) => {
-        clearTimeout(timer);
+        timer.cancel();
         this.#waiter = undefined;
         resolve(event);
       };

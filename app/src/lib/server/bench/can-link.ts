@@ -3,6 +3,7 @@ import type { CanFrame } from '@badger/core/can/frame';
 import { encodeSerialLine } from '@badger/core/can/serial-line';
 import * as isoTp from '@badger/core/isotp/machine';
 import type { DiagnosticLink, ExchangeOptions } from '@badger/core/port/diagnostic-link';
+import { afterSilence, type PatientTimer } from './patient-timer.ts';
 import type { TraceRecorder } from './trace-recorder.ts';
 import { UdsExchange } from './uds-exchange.ts';
 
@@ -27,9 +28,9 @@ export class CanLink implements DiagnosticLink {
   readonly #options: CanLinkOptions;
   readonly #uds: UdsExchange;
   #isoTp: isoTp.IsoTpState = isoTp.IDLE;
-  #flowTimer: NodeJS.Timeout | undefined;
+  #flowTimer: PatientTimer | undefined;
   #lastConsecutiveMs = 0;
-  #consecutiveTimer: NodeJS.Timeout | undefined;
+  #consecutiveTimer: PatientTimer | undefined;
   #out = '';
   #lost = false;
 
@@ -76,8 +77,8 @@ export class CanLink implements DiagnosticLink {
 
   async close(): Promise<void> {
     this.#uds.close();
-    clearTimeout(this.#flowTimer);
-    clearTimeout(this.#consecutiveTimer);
+    this.#flowTimer?.cancel();
+    this.#consecutiveTimer?.cancel();
     await this.#options.onClose();
   }
 
@@ -120,7 +121,7 @@ export class CanLink implements DiagnosticLink {
       case 'start':
         return effect.timer === 'flow' ? this.#startFlow() : this.#startConsecutive();
       case 'cancel':
-        if (effect.timer === 'flow') clearTimeout(this.#flowTimer);
+        if (effect.timer === 'flow') this.#flowTimer?.cancel();
         return;
       case 'sent':
         return;
@@ -128,22 +129,22 @@ export class CanLink implements DiagnosticLink {
   }
 
   #startFlow(): void {
-    clearTimeout(this.#flowTimer);
-    this.#flowTimer = setTimeout(() => {
+    this.#flowTimer?.cancel();
+    this.#flowTimer = afterSilence(isoTp.TIMEOUT_MS, () => {
       this.#stepIsoTp({ type: 'timeout', timer: 'flow' });
-    }, isoTp.TIMEOUT_MS);
+    });
   }
 
   /** Restarted with every frame, so only the moment is noted; one timer looks now and then. */
   #startConsecutive(): void {
     this.#lastConsecutiveMs = performance.now();
-    this.#consecutiveTimer ??= setTimeout(() => {
+    this.#consecutiveTimer ??= afterSilence(isoTp.TIMEOUT_MS, () => {
       this.#consecutiveTimer = undefined;
       if (!this.#isoTp.receiving) return;
       const silentMs = performance.now() - this.#lastConsecutiveMs;
       if (silentMs >= isoTp.TIMEOUT_MS) this.#stepIsoTp({ type: 'timeout', timer: 'consecutive' });
       else this.#rearmConsecutive();
-    }, isoTp.TIMEOUT_MS);
+    });
   }
 
   #rearmConsecutive(): void {

@@ -16,6 +16,7 @@ import {
 import * as doip from '@badger/core/doip/client-machine';
 import type { DiagnosticLink, ExchangeOptions } from '@badger/core/port/diagnostic-link';
 import { UdsExchange } from './uds-exchange.ts';
+import { afterSilence, type PatientTimer } from './patient-timer.ts';
 
 /** Our address. Source: ISO 13400-2 range of external test equipment, from memory. */
 export const TESTER_ADDRESS = 0x0e00;
@@ -81,7 +82,7 @@ export class DoipConnection {
   readonly #decoder = createDoipDecoder();
   readonly #exchanges = new Map<number, UdsExchange>();
   #state = doip.doipClosed(TESTER_ADDRESS);
-  #timer: NodeJS.Timeout | undefined;
+  #timer: PatientTimer | undefined;
   #settle: ((result: Result<DoipConnection>) => void) | undefined;
   #failed: string | undefined;
 
@@ -124,7 +125,7 @@ export class DoipConnection {
 
   close(): void {
     this.#failed ??= 'doip.socket.lost';
-    clearTimeout(this.#timer);
+    this.#timer?.cancel();
     for (const exchange of this.#exchanges.values()) exchange.close();
     this.#socket.destroy();
   }
@@ -141,10 +142,10 @@ export class DoipConnection {
         this.#socket.write(effect.bytes);
         return;
       case 'start-timer':
-        this.#timer = setTimeout(() => this.#step({ type: 'timeout' }), effect.ms);
+        this.#timer = afterSilence(effect.ms, () => this.#step({ type: 'timeout' }));
         return;
       case 'stop-timer':
-        return clearTimeout(this.#timer);
+        return this.#timer?.cancel();
       case 'active':
         return this.#opened(ok(this));
       case 'failed':

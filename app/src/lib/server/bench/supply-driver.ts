@@ -7,6 +7,7 @@ import {
   SUPPLY_POLL,
   type SupplySample
 } from '@badger/core/scpi/client';
+import { afterSilence } from './patient-timer.ts';
 
 const POLL_MS = 200;
 const ANSWER_TIMEOUT_MS = 1000;
@@ -92,13 +93,13 @@ export class SupplyDriver {
       () =>
         new Promise<string | undefined>((resolve) => {
           if (!this.#socket || this.#socket.destroyed) return resolve(undefined);
-          const timer = setTimeout(() => {
+          const timer = afterSilence(ANSWER_TIMEOUT_MS, () => {
             // a late answer would be taken for the next one
             this.#socket?.destroy();
             finish(undefined);
-          }, ANSWER_TIMEOUT_MS);
+          });
           const finish = (line: string | undefined) => {
-            clearTimeout(timer);
+            timer.cancel();
             this.#waiter = undefined;
             resolve(line);
           };

@@ -3,6 +3,7 @@ import type { ExchangeOptions } from '@badger/core/port/diagnostic-link';
 import { nameOfNrc } from '@badger/core/uds/codec';
 import * as uds from '@badger/core/uds/client-machine';
 import { SERVICE_NAMES } from '@badger/core/uds/services';
+import { afterSilence, type PatientTimer } from './patient-timer.ts';
 
 interface Carrier {
   /** Gives a whole request to the carrier. */
@@ -18,7 +19,7 @@ export class UdsExchange {
   readonly #carrier: Carrier;
   #state: uds.UdsClientState = uds.UDS_IDLE;
   #settle: ((result: Result<Uint8Array>) => void) | undefined;
-  #timer: NodeJS.Timeout | undefined;
+  #timer: PatientTimer | undefined;
 
   constructor(carrier: Carrier) {
     this.#carrier = carrier;
@@ -43,7 +44,7 @@ export class UdsExchange {
   }
 
   close(): void {
-    clearTimeout(this.#timer);
+    this.#timer?.cancel();
   }
 
   #step(event: uds.UdsClientEvent): void {
@@ -84,15 +85,15 @@ export class UdsExchange {
   }
 
   #await(ms: number): void {
-    clearTimeout(this.#timer);
-    this.#timer = setTimeout(() => {
+    this.#timer?.cancel();
+    this.#timer = afterSilence(ms, () => {
       if (this.#carrier.busy()) return this.#await(ms);
       this.#step({ type: 'timeout' });
-    }, ms);
+    });
   }
 
   #finish(result: Result<Uint8Array>): void {
-    clearTimeout(this.#timer);
+    this.#timer?.cancel();
     const settle = this.#settle;
     this.#settle = undefined;
     settle?.(result);
