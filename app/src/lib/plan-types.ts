@@ -34,7 +34,15 @@ export interface PlannedJob {
   readonly promisedAt: Date | null;
   readonly endsAt: Date | undefined;
   readonly waits: readonly Judgement[];
-  readonly late: { readonly minutes: number; readonly saves: readonly Judgement[] } | undefined;
+  readonly late:
+    | {
+        /** Undefined: it never ends, because part of it cannot be planned. */
+        readonly minutes: number | undefined;
+        readonly saves: readonly Judgement[];
+      }
+    | undefined;
+  /** What could not be planned, and why. */
+  readonly unplaced: readonly Judgement[];
 }
 
 export interface PlanData {
@@ -44,5 +52,4 @@ export interface PlanData {
   readonly jobs: readonly PlannedJob[];
   /** Hours of the days that the plan covers. */
   readonly working: readonly { readonly startsAt: Date; readonly endsAt: Date }[];
-  readonly unplaced: readonly { readonly job: number; readonly title: Judgement }[];
 }

@@ -24,6 +24,13 @@ export const load: PageServerLoad = async ({ depends, locals }) => {
     jobs: hide(lines, lines).map((line) => ({ ...line, vinEnd: '' })),
     total,
     now,
-    plan: planned.then((plan) => plan && hide(plan, plan.jobs))
+    plan: planned.then(
+      (plan) =>
+        plan &&
+        hideNames(
+          hide(plan, plan.jobs),
+          new Set(plan.lanes.map((l) => (l.kind === 'person' ? l.name : '')))
+        )
+    )
   };
 };

@@ -1,3 +1,4 @@
+import { handsEnd } from './compile.ts';
 import { lengthOf, type Phase, type Placed, type Plan, type PlanProblem } from './problem.ts';
 
 /** A rule that a plan breaks; none in a plan that can be worked. */
@@ -25,7 +26,15 @@ export function checkPlan(problem: PlanProblem, plan: Plan): Breach[] {
       continue;
     }
     for (const id of p.places) uses.push({ id, start: p.start, end: p.end, key: p.key });
-    if (task.running) continue;
+    if (task.running) {
+      const { person, start } = task.running;
+      if (person) uses.push({ id: person, start, end: handsEnd(task), key: p.key });
+      const held = task.places.every(
+        (list) => list.length === 0 || list.some((id) => p.places.includes(id))
+      );
+      if (!held) say('place', task.key);
+      continue;
+    }
     if (p.end - p.start !== lengthOf(task)) say('length', task.key);
     if (p.start < Math.max(task.earliest, task.pinned?.at ?? 0)) say('early', task.key);
     for (const before of task.after.filter((key) => keys.has(key))) {

@@ -20,6 +20,10 @@ export interface CompiledTask {
   readonly next: readonly number[];
   readonly job: number;
   readonly slots: readonly Slot[];
+  /** Phases that lie inside one opening of the house: memory is changed. */
+  readonly attended: readonly { readonly offset: number; readonly minutes: number }[];
+  /** Tasks of one kind need the same for as long: where one found no room, neither will the next. */
+  readonly kind: number;
   /** Number of its first slot among all. */
   readonly slotBase: number;
 }
@@ -31,18 +35,24 @@ export interface Compiled {
   readonly tasks: readonly CompiledTask[];
   readonly running: readonly Placed[];
   readonly names: readonly string[];
-  /** Taken by what runs. Shape: start and end, flat and ascending, by resource. */
+  /** Taken by what runs, and people out of their hours. Shape: start and end, flat and ascending, by resource. */
   readonly taken: readonly (readonly number[])[];
   /** Promised end by number of the job; infinite without a promise. */
   readonly due: readonly number[];
   /** Last end of what runs, by number of the job. */
   readonly ends: readonly number[];
   readonly slotCount: number;
+  readonly kindCount: number;
+  /** Nothing begins before. Units: minutes. */
+  readonly earliest: number;
   /** Slots with more than one option, by number. */
   readonly choosable: readonly { readonly slot: number; readonly options: number }[];
 }
 
-/** Names to numbers, what runs to spans that are taken. Total. */
+/** A time that no plan reaches. Units: minutes. */
+export const NEVER = 0x3fffffff;
+
+/** Names to numbers, what runs and the hours in which people are away to spans that are taken. Total. */
 export function compileProblem(problem: PlanProblem): Compiled {
   const numbers = new Map<string, number>();
   const numberOf = (name: string) => {
@@ -66,18 +76,27 @@ export function compileProblem(problem: PlanProblem): Compiled {
   const next: number[][] = waiting.map(() => []);
   const runningEnds = new Map(running.map((p) => [p.key, p.end]));
   const choosable: { slot: number; options: number }[] = [];
+  const kinds = new Map<string, number>();
   let slotBase = 0;
+  for (const name of peopleOf(waiting))
+    for (const { start, end } of between(problem.working))
+      (taken[numberOf(name)] ??= []).push(start, end);
   const tasks = waiting.map((task, i): CompiledTask => {
     const before = task.after.flatMap((key) => index.get(key) ?? []);
     for (const b of before) next[b]?.push(i);
     const after = task.after.map((key) => runningEnds.get(key) ?? 0);
     const slots = slotsOf(task, numberOf);
+    const attended = attendedOf(task);
+    const need = JSON.stringify([slots, attended, lengthOf(task)]);
+    const kind = kinds.get(need) ?? kinds.size;
+    kinds.set(need, kind);
     const base = slotBase;
     slotBase += slots.length;
     for (const [k, s] of slots.entries())
       if (s.options.length > 1) choosable.push({ slot: base + k, options: s.options.length });
     return {
       ...{ task, before, slots, slotBase: base, minutes: lengthOf(task) },
+      ...{ attended, kind },
       ...{ next: next[i] ?? [], job: jobs.get(task.job) ?? 0 },
       from: Math.max(0, task.earliest, task.pinned?.at ?? 0, ...after)
     };
@@ -86,8 +105,33 @@ export function compileProblem(problem: PlanProblem): Compiled {
     ...{ problem, tasks, running, names: [...numbers.keys()], ends, choosable },
     taken: Array.from({ length: numbers.size }, (_, i) => sortSpans(taken[i] ?? [])),
     due: [...jobs.keys()].map((job) => problem.due.get(job) ?? Number.POSITIVE_INFINITY),
-    slotCount: slotBase
+    slotCount: slotBase,
+    kindCount: kinds.size,
+    earliest: Math.min(NEVER, ...tasks.map((t) => t.from))
   };
+}
+
+function peopleOf(tasks: readonly Task[]): Set<string> {
+  return new Set(tasks.flatMap((t) => t.phases.flatMap((p) => (p.hands ? p.people : []))));
+}
+
+/** What lies between spans, from the beginning of time to its end. */
+function between(spans: readonly Span[]): Span[] {
+  const gaps: Span[] = [];
+  let from = -NEVER;
+  for (const { start, end } of spans) {
+    gaps.push({ start: from, end: start });
+    from = end;
+  }
+  return [...gaps, { start: from, end: NEVER }];
+}
+
+function attendedOf({ phases }: Task) {
+  let offset = 0;
+  return phases.flatMap(({ minutes, hands, attended }) => {
+    offset += minutes;
+    return attended && !hands ? [{ offset: offset - minutes, minutes }] : [];
+  });
 }
 
 function slotsOf(task: Task, numberOf: (name: string) => number): Slot[] {

@@ -8,8 +8,21 @@ import { sequence, type Order } from './sequence.ts';
 export interface Search {
   /** Same seed, same plan. */
   readonly seed: number;
-  /** Plans that are tried in all. */
+  /** Plans that are tried by moves. */
   readonly rounds: number;
+  /** Priority rules that are tried first; absent: all. */
+  readonly rules?: number;
+}
+
+/** Rounds for a bench of {@link USUAL_TASKS} tasks; about a second. */
+const USUAL_ROUNDS = 1500;
+const USUAL_TASKS = 240;
+const MOST_ROUNDS = 3000;
+
+/** Rounds that take about as long for any number of tasks: a plan of many takes more than its share. Measured. */
+export function roundsFor(tasks: number, usual = USUAL_ROUNDS): number {
+  const share = (USUAL_TASKS / Math.max(1, tasks)) ** 1.8;
+  return Math.max(1, Math.round(Math.min(MOST_ROUNDS, usual * share)));
 }
 
 /** Start and end of what is accepted as worse, as a share of the first plan's weight. Source: common practice. */
@@ -29,34 +42,45 @@ interface Walk {
 
 /**
  * Priority rules first, then moves: a task elsewhere in the list, or another place or person for it, accepted as in
- * annealing. Gives the best plan so far after every try, so that a caller can let others work in between; the last value
- * is the answer. Source: Kirkpatrick, Gelatt, Vecchi (1983) for the acceptance, from memory.
+ * annealing. Stops after every piece of work, so that a caller can let others work in between, and gives the best plan so
+ * far; what it returns is the answer. Source: Kirkpatrick, Gelatt, Vecchi (1983) for the acceptance, from memory.
  */
-export function* improvePlan(problem: PlanProblem, { seed, rounds }: Search): Generator<Plan> {
+export function* improvePlan(
+  problem: PlanProblem,
+  { seed, rounds, rules = RULES.length }: Search
+): Generator<Plan | undefined, Plan> {
   const compiled = compileProblem(problem);
-  const free = freeChoices(compiled);
-  let best: Walk | undefined;
-  let shown: Plan | undefined;
-  const show = (walk: Walk) => (shown = toPlan(compiled, walk.draft));
-  for (const rule of RULES) {
-    const list = Int32Array.from(listOf(compiled, orderBy(problem, rule)));
-    const walk = walkOf(compiled, list, free);
-    if (!best || walk.weight < best.weight) show((best = walk));
-    yield shown as Plan;
-  }
-  let now = best as Walk;
+  const show = ({ draft }: Walk) => toPlan(compiled, draft);
+  yield undefined;
+  let best = yield* walkByRules(compiled, rules);
+  let shown = show(best);
+  let now = best;
   const random = createRandom(seed);
   const first = Math.max(1, now.weight);
-  if (now.list.length < 1) return;
-  for (let round = 1; round <= rounds; round++) {
+  for (let round = 1; now.list.length > 0 && round <= rounds; round++) {
     const next = step(compiled, now, random);
     const heat = first * HOT * (COLD / HOT) ** (round / rounds);
     if (next.weight <= now.weight || unit(random) < Math.exp((now.weight - next.weight) / heat))
       now = next;
-    if (now.weight < (best as Walk).weight) show((best = now));
-    if (round % RETURN_ROUNDS === 0) now = best as Walk;
-    yield shown as Plan;
+    if (now.weight < best.weight) shown = show((best = now));
+    if (round % RETURN_ROUNDS === 0) now = best;
+    yield shown;
   }
+  return shown;
+}
+
+/** The best that the priority rules give. */
+function* walkByRules(compiled: Compiled, rules: number): Generator<undefined, Walk> {
+  const free = freeChoices(compiled);
+  let best: Walk | undefined;
+  for (const rule of RULES.slice(0, Math.max(1, rules))) {
+    const order = orderBy(compiled.problem, rule);
+    yield undefined;
+    const walk = walkOf(compiled, Int32Array.from(listOf(compiled, order)), free);
+    if (!best || walk.weight < best.weight) best = walk;
+    yield undefined;
+  }
+  return best as Walk;
 }
 
 function walkOf(compiled: Compiled, list: Int32Array, choices: Choices): Walk {
@@ -82,11 +106,13 @@ function step(compiled: Compiled, { list, choices }: Walk, random: () => number)
   return walkOf(compiled, list, other);
 }
 
-/** The last of {@link improvePlan}. */
+/** The answer of {@link improvePlan}. */
 export function solvePlan(problem: PlanProblem, search: Search): Plan {
-  let last: Plan | undefined;
-  for (const plan of improvePlan(problem, search)) last = plan;
-  return last as Plan;
+  const steps = improvePlan(problem, search);
+  for (;;) {
+    const next = steps.next();
+    if (next.done) return next.value;
+  }
 }
 
 type Rule = (task: Task, facts: { readonly due: number; readonly tail: number }) => number;

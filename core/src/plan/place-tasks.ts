@@ -1,8 +1,7 @@
-import { compileProblem, type Compiled, type CompiledTask, type Slot } from './compile.ts';
-import type { Placed, Plan, PlanProblem } from './problem.ts';
+import { compileProblem, NEVER, type Compiled, type CompiledTask, type Slot } from './compile.ts';
+import type { Placed, Plan, PlanProblem, Span } from './problem.ts';
 import { computeScore } from './score.ts';
 import { insertSorted, type Order } from './sequence.ts';
-import { startInHours } from './start-in-hours.ts';
 
 /** Which option a slot takes: its number, or -1 for the first that is free. Shape: one for every slot. */
 export type Choices = Int8Array;
@@ -43,19 +42,20 @@ export function placeCompiled(
   choices: Choices
 ): Draft {
   const { tasks } = compiled;
-  const busy = compiled.taken.map((spans) => spans.slice());
+  const busy = compiled.taken.map((spans): Busy => ({
+    spans: spans.slice(),
+    known: new Int32Array(KNOWN_LENGTHS).fill(compiled.earliest)
+  }));
   const starts = new Int32Array(tasks.length).fill(-1);
   const given = new Int16Array(compiled.slotCount).fill(-1);
   const ends = compiled.ends.slice();
   const from = Int32Array.from(tasks, (t) => t.from);
+  const full = new Int32Array(compiled.kindCount).fill(compiled.earliest);
   let placed = 0;
   for (const i of inOrder(tasks, ranks)) {
     const task = tasks[i] as CompiledTask;
     // what hangs on something that could not be placed is not placed either
-    const start =
-      (from[i] as number) === NEVER
-        ? -1
-        : find(compiled, { busy, task, choices, given }, from[i] as number);
+    const start = findStart(compiled, { busy, task, choices, given, full }, from[i] as number);
     starts[i] = start;
     for (const n of task.next)
       from[n] = start < 0 ? NEVER : Math.max(from[n] as number, start + task.minutes);
@@ -63,13 +63,10 @@ export function placeCompiled(
     placed++;
     ends[task.job] = Math.max(ends[task.job] ?? 0, start + task.minutes);
     for (const [k, slot] of task.slots.entries())
-      take(busy[given[task.slotBase + k] as number] as number[], start + slot.offset, slot.minutes);
+      take(busy[given[task.slotBase + k] as number] as Busy, start + slot.offset, slot.minutes);
   }
   return { starts, given, unplaced: tasks.length - placed, ...sumUp(compiled, ends) };
 }
-
-/** A predecessor cannot be placed. */
-const NEVER = 0x7fffffff;
 
 function sumUp({ due }: Compiled, ends: readonly number[]) {
   let late = 0;
@@ -99,52 +96,102 @@ function* inOrder(tasks: readonly CompiledTask[], ranks: ArrayLike<number>): Gen
   }
 }
 
+/** What is taken of one resource while a plan is built. */
+interface Busy {
+  /** Shape: start and end, flat and ascending. */
+  readonly spans: number[];
+  /** By length: between the earliest start and this there is no gap so long. Gaps only shrink, so it stays true. */
+  readonly known: Int32Array;
+}
+
+/** Lengths of which it is remembered. Units: minutes. */
+const KNOWN_LENGTHS = 256;
+
 interface Look {
-  readonly busy: readonly number[][];
+  readonly busy: readonly Busy[];
   readonly task: CompiledTask;
   readonly choices: Choices;
   readonly given: Int16Array;
+  /** By kind of task: before this there is no room for one. Room only shrinks, so it stays true. */
+  readonly full: Int32Array;
 }
 
 /** A task that needs more tries than that for its time is not placed. */
 const MOST_TRIES = 5_000;
 
+/** First start from `from` on, and what is learnt from it for tasks of the same kind. -1 when there is none. */
+function findStart(compiled: Compiled, look: Look, from: number): number {
+  const { full, task } = look;
+  // what hangs on something that could not be placed is not placed either
+  if (from >= NEVER) return -1;
+  const least = full[task.kind] as number;
+  const start = find(compiled, look, Math.max(from, least));
+  if (from <= least && isFree(look)) full[task.kind] = start < 0 ? NEVER : start;
+  return start;
+}
+
+/** Nobody chose for it: it took what there was first. */
+function isFree({ task, choices }: Look): boolean {
+  for (let k = 0; k < task.slots.length; k++)
+    if ((choices[task.slotBase + k] as number) >= 0) return false;
+  return true;
+}
+
 /** First start at which hours, places and people fit; what was taken stands in `given`. -1 when there is none. */
 function find({ problem }: Compiled, look: Look, from: number): number {
-  const { task } = look;
   let start = from;
-  for (let tries = 0; tries < MOST_TRIES; tries++) {
-    const hours = startInHours(problem, task.task.phases, start);
-    if (hours === undefined) return -1;
-    start = hours;
-    const next = fit(look, start);
+  for (let tries = 0; tries < MOST_TRIES && start < NEVER; tries++) {
+    const inside = moveInside(problem.open, look.task.attended, start);
+    const next = inside === start ? fit(look, start) : inside;
     if (next === start) return start;
-    if (!Number.isFinite(next)) return -1;
     start = next;
   }
   return -1;
 }
 
-/** The start itself when every slot finds something free, else the first later start at which the one that is missing may. */
-function fit({ busy, task, choices, given }: Look, start: number): number {
-  for (const [k, slot] of task.slots.entries()) {
-    const wish = choices[task.slotBase + k] as number;
-    const options = wish < 0 ? slot.options : [slot.options[wish] as number];
-    let soonest = Number.POSITIVE_INFINITY;
-    let found = -1;
-    for (const id of options) {
-      if (slot.phase < 0 && isTaken(task.slots, k, { id, given, base: task.slotBase })) continue;
-      const at = nextFree(busy[id] as number[], start + slot.offset, slot.minutes) - slot.offset;
-      if (at < soonest) soonest = at;
-      if (at === start) {
-        found = id;
-        break;
-      }
-    }
-    if (found < 0) return soonest;
-    given[task.slotBase + k] = found;
+/** Minutes of a span that are left at a time; negative when it is over. */
+const roomIn = ({ start, end }: Span, from: number) => end - (start > from ? start : from);
+
+/** The start itself when every attended phase lies inside one opening, else a later one. */
+function moveInside(
+  open: readonly Span[],
+  attended: CompiledTask['attended'],
+  start: number
+): number {
+  for (const { offset, minutes } of attended) {
+    const from = start + offset;
+    let i = 0;
+    while (i < open.length && roomIn(open[i] as Span, from) < minutes) i++;
+    const span = open[i];
+    if (!span) return NEVER;
+    if (span.start > from) return span.start - offset;
   }
   return start;
+}
+
+/** The start itself when every slot finds something free, else the first later start that none of them rules out. */
+function fit({ busy, task, choices, given }: Look, start: number): number {
+  let next = start;
+  const { slots, slotBase } = task;
+  // the innermost loop of the search: plain indices
+  for (let k = 0; k < slots.length; k++) {
+    const slot = slots[k] as Slot;
+    const wish = choices[slotBase + k] as number;
+    let soonest = NEVER;
+    for (let i = 0; i < slot.options.length; i++) {
+      if (wish >= 0 && i !== wish) continue;
+      const id = slot.options[i] as number;
+      if (slot.phase < 0 && next === start && isTaken(slots, k, { id, given, base: slotBase }))
+        continue;
+      const at = nextFree(busy[id] as Busy, start + slot.offset, slot.minutes) - slot.offset;
+      if (at >= soonest) continue;
+      soonest = at;
+      given[slotBase + k] = id;
+      if (at === start) break;
+    }
+    if (soonest > next) next = soonest;
+  }
+  return next;
 }
 
 /** Does an earlier place of the same task take it already? */
@@ -171,18 +218,20 @@ function firstAfter(spans: readonly number[], time: number): number {
 }
 
 /** First time from `start` on at which something is free for `minutes`. */
-function nextFree(spans: readonly number[], start: number, minutes: number): number {
-  if (minutes === 0) return start;
-  let at = start;
-  for (let i = 2 * firstAfter(spans, start); i < spans.length; i += 2) {
+function nextFree({ spans, known }: Busy, start: number, minutes: number): number {
+  const least = known[minutes] ?? 0;
+  let at = start < least ? least : start;
+  for (let i = 2 * firstAfter(spans, at); i < spans.length; i += 2) {
     if ((spans[i] as number) >= at + minutes) break;
     at = Math.max(at, spans[i + 1] as number);
   }
+  // beyond the table a write is ignored
+  if (start <= least) known[minutes] = at;
   return at;
 }
 
 /** Keeps the spans ascending. */
-function take(spans: number[], start: number, minutes: number): void {
+function take({ spans }: Busy, start: number, minutes: number): void {
   if (minutes === 0) return;
   spans.splice(2 * firstAfter(spans, start), 0, start, start + minutes);
 }

@@ -1,18 +1,23 @@
 import { judge, type Judgement } from '../base/verdict.ts';
-import { improvePlan } from './improve-plan.ts';
+import { improvePlan, roundsFor } from './improve-plan.ts';
 import { computeHeads } from './lower-bound.ts';
 import type { Plan, PlanProblem, Span, Task } from './problem.ts';
 
 export interface LateJob {
   readonly job: number;
-  readonly end: number;
+  /** Undefined when part of it cannot be planned at all: it never ends. */
+  readonly end: number | undefined;
   readonly due: number;
   /** What would bring it in on time, or that nothing can. Times in the parameters: minutes of the plan. */
   readonly saves: readonly Judgement[];
 }
 
+/** Late jobs that are told what would save them; half as many where a try takes long. */
 const MOST_LATE = 6;
+const MANY_TASKS = 500;
+/** Plans of a try in a house of usual size, and the priority rules before them. */
 const TRY_ROUNDS = 60;
+const TRY_RULES = 2;
 const LONGER_MINUTES = 120;
 
 /** End of each job in a plan. Units: minutes. */
@@ -23,27 +28,38 @@ export function endsOf(plan: Plan): Map<number, number> {
 }
 
 /**
- * Jobs that miss their promise, the worst first, and what would save each: putting it first (and whom that makes late),
+ * Jobs that miss their promise, the worst first, those that cannot be planned whole before all, and what would save each: putting it first (and whom that makes late),
  * longer hours today and after, one more pair of hands, one more place. A promise that nothing can keep is told with the
  * earliest end. Tries are short plans of their own, so it is an advice and no proof; after each
  * piece of one the caller may let others work.
  */
 export function* findLate(problem: PlanProblem, plan: Plan): Generator<undefined, LateJob[]> {
   const ends = endsOf(plan);
-  const late = [...ends]
-    .flatMap(([job, end]) => {
-      const due = problem.due.get(job);
-      return due !== undefined && end > due ? [{ job, end, due }] : [];
-    })
-    .sort((a, b) => b.end - b.due - (a.end - a.due));
+  const missing = new Set(plan.unplaced);
+  const never = new Set(problem.tasks.filter((t) => missing.has(t.key)).map((t) => t.job));
+  const endOf = (job: number) => (never.has(job) ? Infinity : (ends.get(job) ?? -Infinity));
+  const late = [...problem.due]
+    .filter(([job, due]) => endOf(job) > due)
+    .sort(([a, x], [b, y]) => sortable(endOf(b) - y) - sortable(endOf(a) - x) || a - b);
+  yield undefined;
   const heads = computeHeads(problem);
+  yield undefined;
+  const most = problem.tasks.length > MANY_TASKS ? MOST_LATE / 2 : MOST_LATE;
   const told: LateJob[] = [];
-  for (const [i, l] of late.entries()) {
-    const saves = i < MOST_LATE ? yield* savesOf(problem, l, { heads, ends }) : [];
-    told.push({ ...l, saves });
+  let tried = 0;
+  for (const [job, due] of late) {
+    if (never.has(job)) {
+      told.push({ job, end: undefined, due, saves: [] });
+      continue;
+    }
+    const saves = tried++ < most ? yield* savesOf(problem, { job, due }, { heads, ends }) : [];
+    told.push({ job, end: endOf(job), due, saves });
   }
   return told;
 }
+
+/** Endless lateness as a number that can be taken from another. */
+const sortable = (minutes: number) => Math.min(minutes, Number.MAX_SAFE_INTEGER);
 
 function* savesOf(
   problem: PlanProblem,
@@ -72,11 +88,13 @@ function* savesOf(
       );
   }
   for (const [code, changed] of [
-    ['plan.save.hours', longer(problem)],
-    ['plan.save.hands', withOneMore(problem, 'hands')],
-    ['plan.save.place', withOneMore(problem, 'place')]
+    ['plan.save.hours', () => longer(problem)],
+    ['plan.save.hands', () => withOneMore(problem, 'hands')],
+    ['plan.save.place', () => withOneMore(problem, 'place')]
   ] as const) {
-    const end = (yield* attempt(job, changed)).get(job) ?? Number.POSITIVE_INFINITY;
+    const other = changed();
+    yield undefined;
+    const end = (yield* attempt(job, other)).get(job) ?? Number.POSITIVE_INFINITY;
     if (end <= due) saves.push(judge('look', code, { end, minutes: LONGER_MINUTES }));
   }
   return saves.length > 0 ? saves : [judge('stop', 'plan.save.none', { earliest })];
@@ -84,12 +102,13 @@ function* savesOf(
 
 /** Ends of the jobs in a short try of another house. */
 function* attempt(seed: number, problem: PlanProblem): Generator<undefined, Map<number, number>> {
-  let last: Plan | undefined;
-  for (const plan of improvePlan(problem, { seed, rounds: TRY_ROUNDS })) {
-    last = plan;
+  const rounds = Math.min(TRY_ROUNDS, roundsFor(problem.tasks.length, TRY_ROUNDS));
+  const steps = improvePlan(problem, { seed, rounds, rules: TRY_RULES });
+  for (;;) {
+    const next = steps.next();
+    if (next.done) return endsOf(next.value);
     yield undefined;
   }
-  return endsOf(last as Plan);
 }
 
 /** Every day is open longer in the evening. */

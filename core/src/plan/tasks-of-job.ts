@@ -237,16 +237,6 @@ function phaseOfHands(minutes: number, house: House, skill: Skill | undefined): 
 function toTask(facts: JobPlanFacts, draft: Draft): NamedTask {
   const mark = facts.marks.get(draft.id);
   const minutes = draft.phases.reduce((sum, p) => sum + p.minutes, 0);
-  const own = facts.running?.task === draft.id ? facts.running : undefined;
-  const running = own
-    ? { start: own.start, end: Math.max(own.end, facts.now + 1), places: [own.station] }
-    : mark?.started !== undefined
-      ? {
-          start: mark.started,
-          end: Math.max(facts.now + 1, mark.started + minutes),
-          places: [...(mark.pinnedTo ? [mark.pinnedTo] : firstOfEach(draft)), mark.person]
-        }
-      : undefined;
   return {
     key: `${facts.number}/${draft.id}`,
     job: facts.number,
@@ -263,12 +253,27 @@ function toTask(facts: JobPlanFacts, draft: Draft): NamedTask {
       mark?.pinnedAt === undefined && mark?.pinnedTo === undefined
         ? undefined
         : { at: Math.max(facts.now, mark.pinnedAt ?? 0), to: mark.pinnedTo },
-    running
+    running: runningOf(facts, draft)
   };
 }
 
-function firstOfEach(draft: Draft): string[] {
-  return draft.places.flatMap((list) => list.slice(0, 1));
+/**
+ * What the bench does now, or what a person said was begun: on the places that are known, with one more of every other
+ * list (the planner takes it), and with its person. What has run over its time ends in a minute from now, again and again.
+ */
+function runningOf(facts: JobPlanFacts, draft: Draft): NamedTask['running'] {
+  const over = facts.now + 1;
+  const own = facts.running?.task === draft.id ? facts.running : undefined;
+  if (own) return { start: own.start, end: Math.max(own.end, over), places: [own.station] };
+  const mark = facts.marks.get(draft.id);
+  if (mark?.started === undefined) return undefined;
+  const minutes = draft.phases.reduce((sum, p) => sum + p.minutes, 0);
+  return {
+    start: mark.started,
+    end: Math.max(over, mark.started + minutes),
+    places: mark.pinnedTo ? [mark.pinnedTo] : [],
+    person: mark.person
+  };
 }
 
 const TITLES: Readonly<Record<string, string>> = {

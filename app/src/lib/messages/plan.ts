@@ -160,6 +160,19 @@ export const plan: Record<string, MessageOf> = {
     title: 'That task is not in the plan any more',
     text: 'It was done, or the job has moved on. Nothing was changed.'
   }),
+  'plan.task.ring': (p) => ({
+    title: 'Tasks wait for each other',
+    text: `${text(p['tasks'])
+      .split(',')
+      .map((code) => plan[code]?.({}).title ?? 'A task')
+      .join(', ')}: each of them comes after another.`,
+    clear: 'Mark as done what is done, or tell whoever keeps the profile.'
+  }),
+  'plan.task.unplaced': (p) => ({
+    title: 'No day has room for it',
+    text: `${plan[text(p['task'])]?.({}).title ?? 'A task'} fits into no day of the plan.`,
+    clear: 'Look at the hours on the House page.'
+  }),
   'plan.task.nobody': (p) => ({
     title: 'Nobody can do it',
     text: `${plan[text(p['task'])]?.({}).title ?? 'A task'}: no person has the skill.`,

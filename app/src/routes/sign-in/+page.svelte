@@ -43,19 +43,21 @@
         <span class="soft">invented, shown only while the demo data is loaded</span>
       </p>
       <div class="accounts">
-        {#each data.accounts as a (a.name)}
+        {#each data.accounts as a (a.account)}
           <button
             type="button"
             class="btn btn-outline"
             onclick={() => {
-              name = a.name;
+              name = a.account;
               password = a.password;
-            }}>{a.name}</button
+            }}>{a.account}</button
           >
         {/each}
       </div>
       <ul class="soft mono">
-        {#each data.accounts as a (a.name)}<li>{a.name}: {a.password}</li>{/each}
+        {#each data.accounts as a (a.account)}<li>
+            {a.account}: {a.password} ({a.name})
+          </li>{/each}
       </ul>
     </section>
   {/if}

@@ -26,8 +26,6 @@
   } = $props();
 
   const view = $derived(viewLanes(plan, { dayMs, nowMs, places }));
-  /** Percent of the lane under which a block shows only the end of its job's number. */
-  const NARROW = 4.2;
   const title = (b: Block) => messageOfJudgement(b.task.title).title;
   const late = (job: number) => plan.jobs.find((j) => j.number === job)?.late !== undefined;
   const says = (b: Block) =>
@@ -65,34 +63,24 @@
         {#each view.ticks as t (t.text)}<span class="line" style="left:{t.left}%"></span>{/each}
         {#each blocks as b (b.key)}
           <span class="item" role="listitem" style="left:{b.left}%;width:{b.width}%">
-            {#if b.wide}
-              <button
-                class="block"
-                class:narrow={b.width < NARROW}
-                class:hands={b.hands}
-                class:attended={b.attended}
-                class:picked={picked === b.id}
-                class:late={late(b.task.job)}
-                data-task={b.id}
-                data-state={b.task.state}
-                data-pinned={b.task.pinned}
-                aria-label={says(b)}
-                title={says(b)}
-                onclick={() => onpick(b.id)}
-                {@attach dragBlock(may && b.movable, (share, to) => dropped(b, share, to))}
-              >
-                <span class="job">{b.width < NARROW ? `${b.task.job}`.slice(-2) : b.task.job}</span>
-                {#if b.width >= NARROW}<span class="what">{title(b)}</span>{/if}
-              </button>
-            {:else}
-              <span
-                class="short block"
-                class:hands={b.hands}
-                class:attended={b.attended}
-                data-state={b.task.state}
-                title={says(b)}><span class="sr-only">{says(b)}</span></span
-              >
-            {/if}
+            <button
+              class="block"
+              class:tick-only={!b.numbered}
+              class:hands={b.hands}
+              class:attended={b.attended}
+              class:picked={picked === b.id}
+              class:late={late(b.task.job)}
+              data-task={b.id}
+              data-state={b.task.state}
+              data-pinned={b.task.pinned}
+              aria-label={says(b)}
+              title={says(b)}
+              onclick={() => onpick(b.id)}
+              {@attach dragBlock(may && b.movable, (share, to) => dropped(b, share, to))}
+            >
+              <span class="job">{b.task.job}</span>
+              {#if b.titled}<span class="what">{title(b)}</span>{/if}
+            </button>
           </span>
         {/each}
         {#if view.now !== undefined}<span class="now" style="left:{view.now}%"></span>{/if}
@@ -126,7 +114,6 @@
     height: 46px;
     background: repeating-linear-gradient(135deg, var(--none-tint) 0 6px, transparent 6px 12px);
     border-radius: 4px;
-    overflow: hidden;
   }
   .head .track {
     height: 20px;
@@ -156,7 +143,7 @@
   .block {
     width: 100%;
     height: 42px;
-    min-width: 6px;
+    min-width: 24px;
     border: 1.5px solid var(--ink);
     border-radius: 4px;
     background: var(--none-tint);
@@ -167,11 +154,7 @@
     line-height: 1.15;
     cursor: pointer;
     touch-action: none;
-  }
-  .short {
-    display: block;
-    padding: 0;
-    cursor: default;
+    position: relative;
   }
   .block span {
     display: block;
@@ -179,13 +162,24 @@
     overflow: hidden;
     text-overflow: ellipsis;
   }
-  .narrow {
+  /* too narrow for a whole number: a tick, the number comes with hand or focus */
+  .tick-only {
     padding: 0;
-    text-align: center;
-    border-width: 1px;
+    overflow: visible;
   }
-  .block.narrow span {
-    text-overflow: clip;
+  .tick-only .job {
+    display: none;
+  }
+  .tick-only:is(:hover, :focus-visible) .job {
+    display: block;
+    position: absolute;
+    left: 100%;
+    top: 8px;
+    z-index: 6;
+    padding: 2px 5px;
+    border-radius: 3px;
+    background: var(--ink);
+    color: var(--sheet);
   }
   .job {
     font-family: var(--font-mono);
@@ -208,10 +202,9 @@
   .block[data-pinned='true'] .job::before {
     content: '⌖ ';
   }
-  .late .job::after {
-    content: ' late';
-    color: var(--stop);
-    background: var(--stop-tint);
+  .late {
+    outline: 3px solid var(--stop);
+    outline-offset: -3px;
   }
   .picked {
     outline: 3px solid var(--focus);

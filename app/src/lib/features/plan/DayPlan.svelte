@@ -83,8 +83,9 @@
     />
     <p class="legend soft">
       <span class="key hands"></span> hands <span class="key"></span> waiting
-      <span class="key attended"></span> memory is changed, stay in the house. Drag a task to another
-      time or place; the rest is planned anew.
+      <span class="key attended"></span> memory is changed, stay in the house
+      <span class="key late"></span> job late. Drag a task to another time or place; the rest is planned
+      anew.
     </p>
   {:else}
     <PlanList {plan} {dayMs} {picked} onpick={pick} />
@@ -145,6 +146,10 @@
   .key.hands {
     background: var(--ink);
     margin-left: 0;
+  }
+  .key.late {
+    outline: 3px solid var(--stop);
+    outline-offset: -3px;
   }
   .key.attended {
     border-style: double;

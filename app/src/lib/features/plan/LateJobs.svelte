@@ -1,41 +1,31 @@
 <script lang="ts">
-  import { formatDuration } from '@badger/core/base/format';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import type { PlanData } from '$lib/plan-types.ts';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
+  import { viewTroubled } from './late.view.ts';
 
   let { plan }: { plan: PlanData } = $props();
 
-  const late = $derived(plan.jobs.filter((j) => j.late));
-  const waiting = $derived(plan.jobs.filter((j) => j.waits.length > 0));
+  const jobs = $derived(viewTroubled(plan));
 </script>
 
-{#if late.length + waiting.length > 0}
+{#if jobs.length > 0}
   <ul class="late" aria-label="Late, and waiting">
-    {#each late as j (j.number)}
-      <li data-job={j.number} data-state="late">
-        <VerdictMark verdict="stop" />
+    {#each jobs as j (j.number)}
+      <li data-job={j.number} data-state={j.state}>
+        <VerdictMark verdict={j.verdict} />
         <span
           ><b
             ><a class="link" href="/jobs/{j.number}">{j.number}</a>
-            {j.customer}: {formatDuration((j.late?.minutes ?? 0) * 60)} late</b
+            {j.customer}{j.late ? `: ${j.late}` : ''}</b
           >
-          {#each j.late?.saves ?? [] as s (s.code)}
+          {#each j.says as s, i (i)}
             {@const m = messageOfJudgement(s)}
             <span class="save">{m.title}. {m.text} {m.clear ?? ''}</span>
-          {/each}</span
-        >
-      </li>
-    {/each}
-    {#each waiting as j (j.number)}
-      <li data-job={j.number} data-state="waits">
-        <VerdictMark verdict={j.waits[0]?.verdict ?? 'look'} />
-        <span
-          ><b><a class="link" href="/jobs/{j.number}">{j.number}</a> {j.customer}</b>
-          {#each j.waits as w, i (i)}
-            {@const m = messageOfJudgement(w)}
-            <span class="save">{m.title}. {m.text} {m.clear ?? ''}</span>
-          {/each}</span
+          {/each}
+          {#if j.more > 0}<span class="save soft"
+              >{j.more} more {j.more === 1 ? 'reason' : 'reasons'} on its page</span
+            >{/if}</span
         >
       </li>
     {/each}

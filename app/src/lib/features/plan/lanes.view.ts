@@ -10,8 +10,10 @@ export interface Block {
   readonly hands: boolean;
   readonly attended: boolean;
   readonly movable: boolean;
-  /** Long enough to be hit with a finger; a shorter one is changed in the list. */
-  readonly wide: boolean;
+  /** Its number fits whole; a narrower one is a tick, and the number comes with hand or focus. */
+  readonly numbered: boolean;
+  /** The name of the task fits too. */
+  readonly titled: boolean;
 }
 
 export interface LaneView {
@@ -38,8 +40,11 @@ export interface LanesView {
 
 const HOUR_MS = 3_600_000;
 const LEAST_HOURS = 5;
-/** A piece of ten minutes is as wide as the smallest target, 24 px (WCAG 2.2, target size). */
-const LEAST_HIT_MS = 600_000;
+/** Smallest target of a finger (WCAG 2.2, target size). Units: pixels. */
+export const LEAST_PX = 24;
+/** Widths from which a number of four digits, and a word behind it, can be read. Units: pixels. */
+const NUMBER_PX = 44;
+const TITLE_PX = 78;
 const PX_PER_HOUR = 150;
 
 /** One day of the plan, from its opening to its closing, longer when tasks run over; `dayMs` is its midnight. */
@@ -79,36 +84,35 @@ export function viewLanes(
     const left = percent(startsAt.getTime());
     return { left, width: percent(endsAt.getTime()) - left };
   };
+  const hours = Math.round((frame.endMs - frame.startMs) / HOUR_MS);
+  const widthPx = hours * PX_PER_HOUR;
   const lanes = plan.lanes
     .map((lane) => ({
       lane,
-      blocks: plan.tasks.flatMap((task) =>
-        task.pieces.flatMap((piece, i): Block[] => {
-          if (piece.lane !== lane.id) return [];
-          const at = span(piece.startsAt, piece.endsAt);
-          return at.width <= 0
-            ? []
-            : [
-                {
-                  key: `${task.key}-${i}`,
-                  id: task.key,
-                  task,
-                  ...at,
-                  hands: piece.hands,
-                  attended: piece.attended,
-                  movable: task.state === 'planned',
-                  wide: piece.endsAt.getTime() - piece.startsAt.getTime() >= LEAST_HIT_MS
-                }
-              ];
-        })
+      blocks: spread(
+        plan.tasks.flatMap((task) =>
+          task.pieces.flatMap((piece, i): Drawn[] => {
+            if (piece.lane !== lane.id) return [];
+            const at = span(piece.startsAt, piece.endsAt);
+            return at.width <= 0
+              ? []
+              : [
+                  {
+                    ...{ key: `${task.key}-${i}`, id: task.key, task, ...at },
+                    ...{ hands: piece.hands, attended: piece.attended },
+                    movable: task.state === 'planned'
+                  }
+                ];
+          })
+        ),
+        widthPx
       )
     }))
     .filter((l) => l.lane.kind !== 'place' || (places && l.blocks.length > 0));
-  const hours = Math.round((frame.endMs - frame.startMs) / HOUR_MS);
   return {
     frame,
     lanes,
-    widthPx: hours * PX_PER_HOUR,
+    widthPx,
     working: plan.working.map((w) => span(w.startsAt, w.endsAt)).filter((w) => w.width > 0),
     ticks: Array.from({ length: hours }, (_, i) => {
       const at = new Date(frame.startMs + i * HOUR_MS);
@@ -116,6 +120,44 @@ export function viewLanes(
     }),
     now: nowMs >= frame.startMs && nowMs <= frame.endMs ? percent(nowMs) : undefined
   };
+}
+
+type Drawn = Omit<Block, 'numbered' | 'titled'>;
+
+/**
+ * Gives every block the width of a finger: a short one grows to the right and pushes what comes behind it along by what it
+ * lacks; at the end of the lane they are pushed back. Shape: percent of a lane of `widthPx`.
+ */
+export function spread(blocks: readonly Drawn[], widthPx: number): Block[] {
+  const least = (100 * LEAST_PX) / widthPx;
+  const sorted = [...blocks].sort((a, b) => a.left - b.left);
+  const lefts: number[] = [];
+  const widths = sorted.map((b) => Math.max(least, b.width));
+  let free = 0;
+  for (const [i, b] of sorted.entries()) {
+    const left = Math.max(b.left, free);
+    lefts.push(left);
+    // a block that grew gives way first; a long one that was pushed keeps its own end
+    const end = Math.max(left + least, b.left + (widths[i] as number));
+    widths[i] = end - left;
+    free = end;
+  }
+  let end = 100;
+  for (let i = sorted.length - 1; i >= 0; i--) {
+    const over = (lefts[i] as number) + (widths[i] as number) - end;
+    if (over <= 0) break;
+    widths[i] = Math.max(least, (widths[i] as number) - over);
+    lefts[i] = end - (widths[i] as number);
+    end = lefts[i] as number;
+  }
+  return sorted.map((b, i): Block => {
+    const px = ((widths[i] as number) * widthPx) / 100;
+    return {
+      ...b,
+      ...{ left: lefts[i] as number, width: widths[i] as number },
+      ...{ numbered: px >= NUMBER_PX, titled: px >= TITLE_PX }
+    };
+  });
 }
 
 /** Midnights of the days that have something in them, the first seven. */

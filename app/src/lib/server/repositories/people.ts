@@ -12,27 +12,33 @@ export interface Person {
 
 const personColumns = { id: person.id, name: person.name, role: person.role };
 
-export async function insertPerson(
-  db: Tx,
-  values: { name: string; role: Role; passwordHash: string; skills?: Skill[] }
-): Promise<Person> {
-  const [row] = await db.insert(person).values(values).returning(personColumns);
+interface NewPerson {
+  readonly name: string;
+  /** Absent: the same as the name. */
+  readonly account?: string;
+  readonly role: Role;
+  readonly passwordHash: string;
+  readonly skills?: Skill[];
+}
+
+export async function insertPerson(db: Tx, values: NewPerson): Promise<Person> {
+  const [row] = await db
+    .insert(person)
+    .values({ account: values.name, ...values })
+    .returning(personColumns);
   return row as Person;
 }
 
 /** Inserts the first person of an empty house; undefined when there is somebody already, even a moment ago. */
-export async function insertFirstPerson(
-  db: Db,
-  values: { name: string; role: Role; passwordHash: string; skills?: Skill[] }
-): Promise<Person | undefined> {
+export async function insertFirstPerson(db: Db, values: NewPerson): Promise<Person | undefined> {
   return db.transaction(async (tx) => {
     await tx.execute(sql`lock table ${person} in exclusive mode`);
     return (await countPeople(tx)) > 0 ? undefined : insertPerson(tx, values);
   });
 }
 
-export async function findPersonWithHash(db: Tx, name: string) {
-  const [row] = await db.select().from(person).where(eq(person.name, name));
+export async function findPersonWithHash(db: Tx, account: string) {
+  const [row] = await db.select().from(person).where(eq(person.account, account));
   return row;
 }
 

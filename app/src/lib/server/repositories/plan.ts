@@ -1,6 +1,5 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Tx } from '../db/client.ts';
-import { person } from '../db/schema/people.ts';
 import { planMark } from '../db/schema/plan.ts';
 
 export type MarkValues = Pick<
@@ -18,10 +17,9 @@ export async function listMarks(db: Tx, jobIds: readonly string[]) {
       doneAt: planMark.doneAt,
       pinnedAt: planMark.pinnedAt,
       pinnedTo: planMark.pinnedTo,
-      personName: person.name
+      personId: planMark.personId
     })
     .from(planMark)
-    .innerJoin(person, eq(person.id, planMark.personId))
     .where(inArray(planMark.jobId, [...jobIds]));
 }
 

@@ -15,11 +15,16 @@ import { daysOfHouse, type HouseDays } from './house-days.ts';
 import { DEMO_FACTS, DEMO_PRICES, DEMO_SKILLS, DEMO_STOCK } from './demo-stock.ts';
 
 /** Demo accounts: invented, shown on the sign-in page only while the demo data is loaded. */
-export const DEMO_ACCOUNTS: readonly { name: string; role: Role; password: string }[] = [
-  { name: 'bench', role: 'bench', password: 'saltmarsh-bench' },
-  { name: 'lead', role: 'lead', password: 'saltmarsh-lead' },
-  { name: 'desk', role: 'desk', password: 'saltmarsh-desk' },
-  { name: 'trainee', role: 'trainee', password: 'saltmarsh-trainee' }
+export const DEMO_ACCOUNTS: readonly {
+  readonly account: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly password: string;
+}[] = [
+  { account: 'bench', name: 'Tove Rusk', role: 'bench', password: 'saltmarsh-bench' },
+  { account: 'lead', name: 'Ansel Brack', role: 'lead', password: 'saltmarsh-lead' },
+  { account: 'desk', name: 'Mirel Oake', role: 'desk', password: 'saltmarsh-desk' },
+  { account: 'trainee', name: 'Pim Lark', role: 'trainee', password: 'saltmarsh-trainee' }
 ];
 
 /** True while the demonstration data is in the database. */
@@ -38,9 +43,9 @@ export async function seedDemo(db: Db, now: Date): Promise<boolean> {
     const people: Person[] = [];
     for (const [i, account] of DEMO_ACCOUNTS.entries()) {
       const passwordHash = hashes[i] as string;
-      const skills = DEMO_SKILLS[account.name] ?? [];
-      const { name, role } = account;
-      people.push(await insertPerson(tx, { name, role, passwordHash, skills }));
+      const skills = DEMO_SKILLS[account.account] ?? [];
+      const { password: _, ...who } = account;
+      people.push(await insertPerson(tx, { ...who, passwordHash, skills }));
     }
     const desk = people.find((p) => p.role === 'desk') as Person;
     for (const demo of DEMO_JOBS) {

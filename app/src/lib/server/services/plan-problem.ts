@@ -17,7 +17,7 @@ import type { JobView } from './job-view.ts';
 import type { RegionView } from './region-views.ts';
 
 /** Days that are looked ahead. */
-const DAYS = 21;
+const DAYS = 90;
 /** Minutes of life left where nothing has moved yet. */
 const UNKNOWN_LEFT = 5;
 /** Two equal reads are wanted of every region. */
@@ -81,13 +81,13 @@ function houseOf(deps: Deps, { people, kit }: PlanInput): Omit<House, 'family'> 
     places: kit
       .filter((k) => SHARED.includes(k.kind))
       .map((k) => ({ id: `k:${k.id}`, kind: k.kind, families: k.families })),
-    people: handsOn(people).map((p) => ({ id: `p:${p.name}`, skills: p.skills }))
+    people: handsOn(people).map((p) => ({ id: `p:${p.id}`, skills: p.skills }))
   };
 }
 
 function lanesOf(deps: Deps, { people, kit }: PlanInput): LaneData[] {
   return [
-    ...handsOn(people).map((p) => ({ id: `p:${p.name}`, name: p.name, kind: 'person' as const })),
+    ...handsOn(people).map((p) => ({ id: `p:${p.id}`, name: p.name, kind: 'person' as const })),
     ...[...deps.bench.stations.values()].map((s) => ({
       id: `s:${s.row.id}`,
       name: s.row.name,
@@ -180,7 +180,7 @@ function marksOf(marks: Marks, { view, minute }: At): Map<string, Mark> {
           done: m.doneAt !== null,
           pinnedAt: m.pinnedAt ? minute(m.pinnedAt) : undefined,
           pinnedTo: m.pinnedTo ?? undefined,
-          person: `p:${m.personName}`
+          person: `p:${m.personId}`
         }
       ])
   );

@@ -1,8 +1,10 @@
 import { createHash } from 'node:crypto';
 import { setImmediate as breathe } from 'node:timers/promises';
 import { fail, ok, type Result } from '@badger/core/base/result';
-import { improvePlan } from '@badger/core/plan/improve-plan';
+import { judge, type Judgement } from '@badger/core/base/verdict';
+import { improvePlan, roundsFor } from '@badger/core/plan/improve-plan';
 import { endsOf, findLate, type LateJob } from '@badger/core/plan/save-late';
+import { findCycles } from '@badger/core/plan/sequence';
 import type { Phase, Placed, Plan, PlanProblem } from '@badger/core/plan/problem';
 import type { NamedTask } from '@badger/core/plan/job-facts';
 import type { PlanData, PlannedTask } from '../../plan-types.ts';
@@ -20,9 +22,7 @@ import { buildProblem, type BuiltProblem } from './plan-problem.ts';
 import { measuredOn } from './ways.ts';
 
 /** Open jobs that are planned at most, those promised first. */
-const MOST_JOBS = 60;
-/** Plans tried in all; about a second for forty jobs. */
-const ROUNDS = 1500;
+const MOST_JOBS = 250;
 /** Longest time that the server computes without letting others work. Units: ms. */
 const BREATH_MS = 12;
 
@@ -69,22 +69,13 @@ function solve(deps: Deps, { problem }: BuiltProblem): Promise<Solved> {
 }
 
 async function search(problem: PlanProblem): Promise<Solved> {
-  const plan = await inBreaths(lastOf(improvePlan(problem, { seed: 1, rounds: ROUNDS })));
+  const rounds = roundsFor(problem.tasks.length);
+  const plan = await inBreaths(improvePlan(problem, { seed: 1, rounds }));
   return { plan, late: await inBreaths(findLate(problem, plan)) };
 }
 
-/** The best plan of a search, as the answer of its steps. */
-function* lastOf(search: Generator<Plan>): Generator<undefined, Plan> {
-  let last: Plan | undefined;
-  for (const plan of search) {
-    last = plan;
-    yield undefined;
-  }
-  return last as Plan;
-}
-
 /** Runs steps to their answer, letting the server do other work in between. */
-async function inBreaths<T>(steps: Generator<undefined, T>): Promise<T> {
+async function inBreaths<T>(steps: Generator<unknown, T>): Promise<T> {
   let since = performance.now();
   for (;;) {
     const step = steps.next();
@@ -104,6 +95,7 @@ function describe(
   const at = days.timeOf;
   const byKey = new Map(tasks.map((t) => [t.key, t]));
   const ends = endsOf(plan);
+  const unplaced = unplacedOf(tasks, plan.unplaced);
   return {
     madeAt: now,
     lanes,
@@ -124,17 +116,42 @@ function describe(
         endsAt: end === undefined ? undefined : at(end),
         waits: waits.get(job.number) ?? [],
         late: lateOne && {
-          minutes: lateOne.end - lateOne.due,
+          minutes: lateOne.end === undefined ? undefined : lateOne.end - lateOne.due,
           saves: lateOne.saves.map((s) => ({ ...s, params: withTimes(s.params, at) }))
-        }
+        },
+        unplaced: unplaced.get(job.number) ?? []
       };
     }),
-    working: problem.working.map((w) => ({ startsAt: at(w.start), endsAt: at(w.end) })),
-    unplaced: plan.unplaced.flatMap((key) => {
-      const task = byKey.get(key);
-      return task ? [{ job: task.job, title: task.title }] : [];
-    })
+    working: problem.working.map((w) => ({ startsAt: at(w.start), endsAt: at(w.end) }))
   };
+}
+
+/** What has no place in the plan, by job: tasks that wait for each other, and those that fit no day. */
+function unplacedOf(tasks: readonly NamedTask[], keys: readonly string[]) {
+  const byKey = new Map(tasks.map((t) => [t.key, t]));
+  const found = new Map<number, Judgement[]>();
+  const say = (job: number, judgement: Judgement) =>
+    found.set(job, [...(found.get(job) ?? []), judgement]);
+  const rings = findCycles(tasks);
+  for (const ring of rings) {
+    const [first] = ring;
+    const job = byKey.get(first ?? '')?.job;
+    const codes = ring.map((key) => byKey.get(key)?.title.code ?? '').join(',');
+    if (job !== undefined) say(job, judge('stop', 'plan.task.ring', { tasks: codes }));
+  }
+  const inRing = new Set(rings.flat());
+  const missing = new Set(keys);
+  for (const key of keys) {
+    const task = byKey.get(key);
+    if (!task || inRing.has(key)) continue;
+    // what only waits for something without a place is not named again; what nobody can do is told where tasks are made
+    const able =
+      task.phases.every((p) => !p.hands || p.people.length > 0) &&
+      task.places.every((list) => list.length > 0);
+    if (able && !task.after.some((before) => missing.has(before)))
+      say(task.job, judge('stop', 'plan.task.unplaced', { task: task.title.code }));
+  }
+  return found;
 }
 
 /** Minutes of the plan become times that a sentence can show. */

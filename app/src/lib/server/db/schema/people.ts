@@ -3,7 +3,10 @@ import { at, createdAt, id } from './columns.ts';
 
 export const person = pgTable('person', {
   id: id(),
+  /** As lanes and records say it. */
   name: text().notNull().unique(),
+  /** As it is typed to sign in. */
+  account: text().notNull().unique(),
   role: text({ enum: ['bench', 'lead', 'desk', 'trainee'] }).notNull(),
   passwordHash: text().notNull(),
   /** What this person can do at the bench. */
