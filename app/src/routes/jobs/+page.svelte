@@ -1,11 +1,24 @@
 <script lang="ts">
   import JobRows from '$lib/features/job/JobRows.svelte';
+  import SortLink from '$lib/ui/SortLink.svelte';
   import PageHead from '$lib/ui/PageHead.svelte';
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
-  const pageOf = (page: number) =>
-    `/jobs?page=${page}${data.text ? `&q=${encodeURIComponent(data.text)}` : ''}`;
+  const SORTS = [
+    { key: 'number', name: 'Number' },
+    { key: 'customer', name: 'Customer' },
+    { key: 'vehicle', name: 'Vehicle' },
+    { key: 'family', name: 'Family' },
+    { key: 'promised', name: 'Promised' }
+  ];
+  const query = (more: Record<string, string>) =>
+    new URLSearchParams({
+      ...(data.text ? { q: data.text } : {}),
+      ...(data.sort ? { sort: data.sort } : {}),
+      ...more
+    }).toString();
+  const pageOf = (page: number) => `/jobs?${query({ page: String(page) })}`;
 </script>
 
 <svelte:head><title>Jobs · Upright Badger</title></svelte:head>
@@ -18,11 +31,12 @@
       name="q"
       type="search"
       value={data.text}
-      placeholder="customer, vehicle, VIN end, tag"
+      placeholder="name, VIN, plate, tag"
     />
+    {#if data.sort}<input type="hidden" name="sort" value={data.sort} />{/if}
     <button class="btn btn-outline">Filter</button>
   </form>
-  <a class="btn btn-outline" href="/api/jobs.csv?q={encodeURIComponent(data.text)}" download>CSV</a>
+  <a class="btn btn-outline" href="/api/jobs.csv?{query({})}" download>CSV</a>
   <a class="btn btn-primary" href="/jobs/new">Take a job in</a>
 </PageHead>
 {#if data.jobs.length === 0}
@@ -32,6 +46,10 @@
       : 'No jobs yet. Open the first one when a unit comes in.'}
   </p>
 {:else}
+  <p class="sorts soft">
+    Sort by
+    {#each SORTS as s (s.key)}<SortLink key={s.key} name={s.name} />{/each}
+  </p>
   <JobRows jobs={data.jobs} now={data.now} signedIn={true} />
 {/if}
 {#if data.pages > 1}
@@ -44,6 +62,15 @@
 {/if}
 
 <style>
+  .sorts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 18px;
+    align-items: center;
+    margin: 0 0 6px;
+    padding-inline: 16px;
+    font-size: 14px;
+  }
   .pages {
     display: flex;
     gap: 14px;

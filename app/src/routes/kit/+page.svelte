@@ -4,6 +4,7 @@
   import { figureOf, KIND_WORDS } from '$lib/features/kit/kit.view.ts';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
+  import SortLink from '$lib/ui/SortLink.svelte';
   import PageHead from '$lib/ui/PageHead.svelte';
   import type { PageProps } from './$types';
 
@@ -37,6 +38,14 @@
     No kit yet. Add boxes, supplies, leads and meters, and every job says what it lacks.
   </p>
 {:else}
+  <div class="row head soft">
+    <SortLink key="state" name="State" />
+    <span class="pair"><SortLink key="name" name="Piece" /><SortLink key="kind" name="Kind" /></span
+    >
+    <span class="wide">Wear, rating, versions</span>
+    <span class="wide"><SortLink key="due" name="Due" /></span>
+    <span class="wide">What to do</span>
+  </div>
   <div class="card-sheet" role="list" aria-label="Kit">
     {#each data.items as { row, judged } (row.id)}
       <div role="listitem" data-kit={row.name}>
@@ -85,9 +94,18 @@
   .new {
     margin-bottom: 12px;
   }
+  .head.row {
+    min-height: 34px;
+    padding-block: 0;
+    font-size: 14px;
+  }
+  .pair {
+    display: flex;
+    gap: 18px;
+  }
   .row {
     display: grid;
-    grid-template-columns: 24px 1.1fr 190px 150px 1.5fr auto;
+    grid-template-columns: 46px 1.1fr 190px 150px 1.5fr 86px;
     gap: 12px;
     align-items: center;
     padding: 6px 16px;
@@ -112,7 +130,10 @@
   }
   @media (max-width: 900px) {
     .row {
-      grid-template-columns: 24px 1fr auto;
+      grid-template-columns: 46px 1fr auto;
+    }
+    .wide {
+      display: none;
     }
     .figure,
     .due,

@@ -1,5 +1,6 @@
 import { deps } from '$lib/server/app-root.ts';
-import { listStock } from '$lib/server/repositories/units.ts';
+import { parseSorting } from '$lib/sorting.ts';
+import { listStock, STOCK_SORTS } from '$lib/server/repositories/units.ts';
 import { describeShelf } from '$lib/server/services/shelf.ts';
 import type { PageServerLoad } from './$types';
 
@@ -10,7 +11,9 @@ export const load: PageServerLoad = async ({ url, depends }) => {
   const text = (url.searchParams.get('q') ?? '').trim().slice(0, 60);
   const all = url.searchParams.get('all') === '1';
   const page = Math.max(1, Math.trunc(Number(url.searchParams.get('page'))) || 1);
+  const sorting = parseSorting(url.searchParams.get('sort'), STOCK_SORTS);
   const rows = await listStock(deps().db, {
+    sorting,
     text,
     stockOnly: !all,
     limit: PAGE_SIZE + 1,
@@ -20,6 +23,7 @@ export const load: PageServerLoad = async ({ url, depends }) => {
     text,
     all,
     page,
+    sort: sorting ? url.searchParams.get('sort') : null,
     more: rows.length > PAGE_SIZE,
     units: describeShelf(deps(), rows.slice(0, PAGE_SIZE)),
     families: [...deps().profiles.values()].map((p) => ({

@@ -2,6 +2,7 @@
   import StockForm from '$lib/features/shelf/StockForm.svelte';
   import { STOCK_WORDS } from '$lib/features/match/match.view.ts';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
+  import SortLink from '$lib/ui/SortLink.svelte';
   import PageHead from '$lib/ui/PageHead.svelte';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
   import type { PageProps } from './$types';
@@ -10,7 +11,7 @@
   let adding = $state(false);
   const close = () => (adding = false);
   const address = (page: number) =>
-    `/shelf?${new URLSearchParams({ ...(data.text ? { q: data.text } : {}), ...(data.all ? { all: '1' } : {}), page: String(page) }).toString()}`;
+    `/shelf?${new URLSearchParams({ ...(data.text ? { q: data.text } : {}), ...(data.all ? { all: '1' } : {}), ...(data.sort ? { sort: data.sort } : {}), page: String(page) }).toString()}`;
 </script>
 
 <svelte:head><title>Shelf · Upright Badger</title></svelte:head>
@@ -26,6 +27,7 @@
       placeholder="tag, number, family, chip id"
     />
     {#if data.all}<input type="hidden" name="all" value="1" />{/if}
+    {#if data.sort}<input type="hidden" name="sort" value={data.sort} />{/if}
     <button class="btn btn-outline">Filter</button>
   </form>
   <a class="btn btn-outline" href={data.all ? '/shelf' : '/shelf?all=1'}
@@ -47,8 +49,10 @@
     <table class="plain">
       <thead
         ><tr
-          ><th>Tag</th><th>Family</th><th>Hardware</th><th>Software</th><th>State</th><th>Wear</th
-          ><th>Place</th><th>Serves in</th></tr
+          ><th><SortLink key="tag" name="Tag" /></th><th><SortLink key="family" name="Family" /></th
+          ><th><SortLink key="hardware" name="Hardware" /></th><th>Software</th><th
+            ><SortLink key="state" name="State" /></th
+          ><th>Wear</th><th><SortLink key="place" name="Place" /></th><th>Serves in</th></tr
         ></thead
       >
       <tbody>

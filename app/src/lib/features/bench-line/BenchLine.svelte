@@ -28,67 +28,69 @@
   {/if}
   {#each shown as station (station.id)}
     {@const view = viewBenchLine(station, houseNow())}
-    <div class="cell station"><small>Station</small><b class="word">{station.name}</b></div>
-    <div class="role">
-      {#if station.connected}
-        <span class="plate {station.connected.role}"></span>
-        <span class="txt">
-          <b>{station.connected.role.toUpperCase()}</b>
-          <small>
-            tag {station.connected.tag} · {station.connected.family}
-            {#if wide}· chip {formatChipId(station.connected.chipId)}{/if}
-          </small>
-        </span>
-      {:else if station.operation}
-        <span class="plate {station.operation.role}"></span>
-        <span class="txt">
-          <b>{station.operation.role.toUpperCase()}</b>
-          <small>tag {station.operation.tag} · {station.operation.family}</small>
-        </span>
-      {:else}
-        <span class="plate unknown"></span>
-        <span class="txt"
-          ><b class="word">{view.supplyOn ? 'No unit known' : 'Supply off'}</b><small
-            >{view.supplyOn ? 'read the chip id' : 'no unit known'}</small
-          ></span
-        >
-      {/if}
-    </div>
-    <div class="cell"><small>Volts</small><b>{view.volts}</b></div>
-    <div class="cell">
-      <small>Amps, limit {view.limit}</small><b>{view.amps}</b>
-      {#if wide}
-        <span class="gauge" aria-hidden="true">
-          <u style="left:{view.gauge.from}%;width:{view.gauge.to - view.gauge.from}%"></u>
-          <i style="width:{view.gauge.now}%"></i>
-          <s style="left:{view.gauge.limit}%"></s>
-        </span>
-      {/if}
-    </div>
-    {#if wide}
-      <div class="cell">
-        <small>Link</small><b class="word">{station.link === 'cable' ? 'cable' : 'lost'}</b>
-      </div>
-    {/if}
-    {#if view.handsOff}<div class="hands">{wide ? '' : `${station.name}: `}Hands off</div>{/if}
-    {#if wide}
-      <div class="op">
-        {#if view.operation}
-          <div class="row">
-            <b>{view.operation.title}</b>
-            <span class="left"><b>{view.operation.left}</b> {view.operation.done}</span>
-          </div>
-          <div class="bar"><i style="width:{view.operation.percent}%"></i></div>
-          <small class:unstored={view.operation.unstored}>{view.operation.detail}</small>
+    <div class="line">
+      <div class="cell station"><small>Station</small><b class="word">{station.name}</b></div>
+      <div class="role">
+        {#if station.connected}
+          <span class="plate {station.connected.role}"></span>
+          <span class="txt">
+            <b>{station.connected.role.toUpperCase()}</b>
+            <small>
+              tag {station.connected.tag} · {station.connected.family}
+              {#if wide}· chip {formatChipId(station.connected.chipId)}{/if}
+            </small>
+          </span>
+        {:else if station.operation}
+          <span class="plate {station.operation.role}"></span>
+          <span class="txt">
+            <b>{station.operation.role.toUpperCase()}</b>
+            <small>tag {station.operation.tag} · {station.operation.family}</small>
+          </span>
         {:else}
-          <small>{view.supplyOn ? 'Nothing is running' : 'Supply is off'}</small>
+          <span class="plate unknown"></span>
+          <span class="txt"
+            ><b class="word">{view.supplyOn ? 'No unit known' : 'Supply off'}</b><small
+              >{view.supplyOn ? 'read the chip id' : 'no unit known'}</small
+            ></span
+          >
         {/if}
       </div>
-    {:else if view.operation}
+      <div class="cell"><small>Volts</small><b>{view.volts}</b></div>
       <div class="cell">
-        <small>{view.operation.title}</small><b class="word">{view.operation.left}</b>
+        <small>Amps, limit {view.limit}</small><b>{view.amps}</b>
+        {#if wide}
+          <span class="gauge" aria-hidden="true">
+            <u style="left:{view.gauge.from}%;width:{view.gauge.to - view.gauge.from}%"></u>
+            <i style="width:{view.gauge.now}%"></i>
+            <s style="left:{view.gauge.limit}%"></s>
+          </span>
+        {/if}
       </div>
-    {/if}
+      {#if wide}
+        <div class="cell bond" data-link={station.link}>
+          <small>Link</small><b class="word">{station.link === 'cable' ? 'cable' : 'lost'}</b>
+        </div>
+      {/if}
+      {#if view.handsOff}<div class="hands">{wide ? '' : `${station.name}: `}Hands off</div>{/if}
+      {#if wide}
+        <div class="op">
+          {#if view.operation}
+            <div class="row">
+              <b>{view.operation.title}</b>
+              <span class="left"><b>{view.operation.left}</b> {view.operation.done}</span>
+            </div>
+            <div class="bar"><i style="width:{view.operation.percent}%"></i></div>
+            <small class:unstored={view.operation.unstored}>{view.operation.detail}</small>
+          {:else}
+            <small>{view.supplyOn ? 'Nothing is running' : 'Supply is off'}</small>
+          {/if}
+        </div>
+      {:else if view.operation}
+        <div class="cell">
+          <small>{view.operation.title}</small><b class="word">{view.operation.left}</b>
+        </div>
+      {/if}
+    </div>
   {/each}
   {#if databaseAway}<div class="cell away" role="alert">
       <small>Database</small><b class="word">away</b>
@@ -257,6 +259,67 @@
     display: block;
     height: 100%;
     background: var(--chalk);
+  }
+  .line {
+    display: contents;
+  }
+  /* a phone: one row for each station, what runs below it; nothing runs out of the screen */
+  @media (max-width: 700px) {
+    .bench {
+      flex-direction: column;
+      overflow-x: visible;
+      min-height: 0;
+    }
+    .line {
+      display: flex;
+      flex-wrap: wrap;
+      border-bottom: 1px solid var(--slate-line);
+    }
+    .cell {
+      padding: 5px 9px;
+    }
+    .role {
+      flex: 1 1 118px;
+      min-width: 0;
+    }
+    .plate {
+      width: 10px;
+    }
+    .txt {
+      padding: 5px 8px;
+      min-width: 0;
+    }
+    .txt small {
+      white-space: normal;
+      font-size: 12px;
+    }
+    b {
+      font-size: 19px;
+    }
+    b.word,
+    .txt b {
+      font-size: 16px;
+    }
+    .op {
+      flex: 1 1 100%;
+      min-width: 0;
+      padding: 5px 9px;
+    }
+    .op small {
+      white-space: normal;
+    }
+    /* a good link needs no word here */
+    .bond[data-link='cable'] {
+      display: none;
+    }
+    .gauge {
+      width: 90px;
+    }
+    .hands {
+      flex: 1 1 100%;
+      margin: 4px 9px;
+      text-align: center;
+    }
   }
   @media print {
     .bench {

@@ -1,4 +1,6 @@
 import { KIT_KINDS, type KitKind } from '@badger/core/kit/kit-item';
+import { findGravest, type Judgement } from '@badger/core/base/verdict';
+import { sortRows, type Sorting } from '../../sorting.ts';
 import type { KitEdit } from '../../schema/requests.ts';
 
 export const KIND_WORDS: Record<KitKind, string> = {
@@ -86,4 +88,34 @@ export function figureOf(row: KitRowData): string {
     row.firmware && `firmware ${row.firmware}`
   ];
   return parts.filter((p) => p !== '').join(', ');
+}
+
+/** A piece with what is to be said of it. */
+export interface JudgedKit {
+  readonly row: KitRowData;
+  readonly judged: readonly Judgement[];
+}
+
+/** What the kit list may be sorted by. */
+export const KIT_SORTS = ['state', 'name', 'kind', 'due'] as const;
+export type KitSorting = Sorting<(typeof KIT_SORTS)[number]>;
+
+const RANK = { stop: 0, look: 1, none: 2, go: 3 };
+const KIT_VALUES: Record<
+  (typeof KIT_SORTS)[number],
+  (k: JudgedKit) => string | number | undefined
+> = {
+  // what is wrong comes first
+  state: ({ judged }) => RANK[findGravest(judged)?.verdict ?? 'go'],
+  name: ({ row }) => row.name,
+  kind: ({ row }) => KIND_WORDS[row.kind],
+  due: ({ row }) => (row.calibrationDueAt ?? row.dueAt)?.getTime()
+};
+
+/** The list by a column; as it is kept (by kind and name) without one. */
+export function sortKit<T extends JudgedKit>(
+  items: readonly T[],
+  sorting: KitSorting | undefined
+): T[] {
+  return sorting ? sortRows(items, KIT_VALUES[sorting.key], sorting.down) : [...items];
 }

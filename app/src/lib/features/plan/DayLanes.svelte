@@ -66,6 +66,7 @@
             <button
               class="block"
               class:tick-only={!b.numbered}
+              class:tight={b.numbered && !b.titled}
               class:hands={b.hands}
               class:attended={b.attended}
               class:picked={picked === b.id}
@@ -166,6 +167,10 @@
   .tick-only {
     padding: 0;
     overflow: visible;
+  }
+  .tight {
+    padding: 0;
+    text-align: center;
   }
   .tick-only .job {
     display: none;

@@ -65,7 +65,7 @@
           >{places ? 'Hide kit' : 'Show kit'}</button
         >
       {/if}
-      <a class="btn btn-outline" href="/api/plan.ics" download>Calendar</a>
+      {#if may}<a class="btn btn-outline" href="/api/plan.ics" download>Calendar</a>{/if}
     </div>
   </div>
   {#if plan.tasks.length === 0}

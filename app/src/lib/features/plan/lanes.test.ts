@@ -40,7 +40,7 @@ const plan = (tasks: PlannedTask[]): PlanData => ({
 describe('the lanes of a day', () => {
   it('show the whole working day, of a day that is half over the rest', () => {
     expect(frameOf(plan([]), day)).toEqual({ startMs: +at(8), endMs: +at(18) });
-    expect(frameOf(plan([]), day, +at(14))).toEqual({ startMs: +at(13), endMs: +at(18) });
+    expect(frameOf(plan([]), day, +at(14))).toEqual({ startMs: +at(14), endMs: +at(19) });
     const late = plan([task('7/a', at(17), at(20, 10))]);
     expect(frameOf(late, day).endMs).toBe(+at(21));
   });

@@ -43,9 +43,10 @@ const LEAST_HOURS = 5;
 /** Smallest target of a finger (WCAG 2.2, target size). Units: pixels. */
 export const LEAST_PX = 24;
 /** Widths from which a number of four digits, and a word behind it, can be read. Units: pixels. */
-const NUMBER_PX = 44;
+const NUMBER_PX = 35;
 const TITLE_PX = 78;
-const PX_PER_HOUR = 150;
+/** Ten minutes hold a whole number. */
+const PX_PER_HOUR = 216;
 
 /** One day of the plan, from its opening to its closing, longer when tasks run over; `dayMs` is its midnight. */
 export function frameOf(plan: PlanData, dayMs: number, nowMs = dayMs): Frame {
@@ -60,9 +61,9 @@ export function frameOf(plan: PlanData, dayMs: number, nowMs = dayMs): Frame {
     ...plan.tasks.filter((t) => inDay(t.startsAt)).map((t) => t.endsAt.getTime())
   ];
   const first = starts.length > 0 ? Math.min(...starts) : dayMs + 8 * HOUR_MS;
-  // of a day that is half over only the last hour is shown
+  // of a day that is half over only this hour and what runs since earlier are shown
   const running = plan.tasks.filter((t) => t.state === 'running' && inDay(t.startsAt));
-  const since = Math.min(nowMs - HOUR_MS / 2, ...running.map((t) => t.startsAt.getTime()));
+  const since = Math.min(nowMs, ...running.map((t) => t.startsAt.getTime()));
   const start = Math.max(first, nowMs > dayMs && nowMs < nextDayMs ? since : first);
   const startMs = Math.floor(start / HOUR_MS) * HOUR_MS;
   const end = Math.max(startMs + LEAST_HOURS * HOUR_MS, ...ends);

@@ -14,7 +14,7 @@
   <details class="card-sheet kept">
     <summary>Kept reads, {reads.length}: names, SHA-256, supply</summary>
     <div class="scroll">
-      <table class="plain">
+      <table class="plain stack">
         <thead
           ><tr><th>Name</th><th>Bytes</th><th>SHA-256</th><th>Taken</th><th>Supply</th><th></th></tr
           ></thead
@@ -22,13 +22,13 @@
         <tbody>
           {#each reads as { read } (read.id)}
             <tr>
-              <td class="mono name"
+              <td class="mono name all"
                 >{read.name}{#if read.source === 'file'}<br /><span class="soft"
                     >from file {read.sourceName}</span
                   >{/if}</td
               >
-              <td class="mono">{formatCount(read.lengthBytes)}</td>
-              <td class="mono sha">{read.sha256}</td>
+              <td class="mono" data-name="bytes">{formatCount(read.lengthBytes)}</td>
+              <td class="mono sha all" data-name="SHA-256">{read.sha256}</td>
               <td>{read.takenAt.toLocaleTimeString('en-GB')}, {read.personName}</td>
               <td class="mono">
                 {#if read.supply}{formatVolts(read.supply.minMv)}–{formatVolts(read.supply.maxMv)} V<br
@@ -62,6 +62,11 @@
     max-width: 180px;
     overflow-wrap: anywhere;
     font-size: 12px;
+  }
+  @media (max-width: 700px) {
+    .sha {
+      max-width: none;
+    }
   }
   .name {
     font-size: 13px;

@@ -56,7 +56,7 @@
   ondragleave={() => (over = false)}
   ondrop={drop}
 >
-  <table class="plain">
+  <table class="plain stack">
     <thead>
       <tr>
         <th class="who"><RoleMark {role} size={16} /> {role.toUpperCase()} {tag}</th>
@@ -69,7 +69,7 @@
         <tr>
           <td><b>{region.name}</b></td>
           <td class="mono">{formatSize(region.lengthBytes)}</td>
-          <td>
+          <td class="all">
             {#each region.reads as read (read.id)}
               <a
                 class="read {read.trust}"
@@ -87,7 +87,7 @@
             {/if}
           </td>
           <td class="agree {region.verdict.verdict}">{words(region)}</td>
-          <td class="do">
+          <td class="do all">
             {#if driven}
               <button
                 class="btn btn-outline"
@@ -165,6 +165,11 @@
   }
   .do {
     text-align: right;
+  }
+  @media (max-width: 700px) {
+    .do .btn {
+      width: 100%;
+    }
   }
   .foot {
     margin: 0;

@@ -1,5 +1,6 @@
 import { and, asc, count, desc, eq, ilike, inArray, isNull, or, sql } from 'drizzle-orm';
 import type { UnitRole } from '@badger/core/gates/facts';
+import type { Sorting } from '../../sorting.ts';
 import type { Tx } from '../db/client.ts';
 import { customer, job, jobUnit, unit, vehicle } from '../db/schema/jobs.ts';
 
@@ -53,13 +54,35 @@ const LIST_ORDER = [
   sql`${job.number} desc nulls last`
 ];
 
+/** What a list of jobs may be sorted by. */
+export const JOB_SORTS = ['number', 'customer', 'vehicle', 'family', 'promised'] as const;
+export type JobSorting = Sorting<(typeof JOB_SORTS)[number]>;
+
+const JOB_COLUMNS = {
+  number: job.number,
+  customer: sql`lower(${customer.name})`,
+  vehicle: sql`lower(${vehicle.description})`,
+  family: job.familyId,
+  promised: job.promisedAt
+};
+
+/** By a column with the number behind it, so that pages neither repeat nor lose a job. */
+function orderOf({ key, down }: JobSorting) {
+  const column = JOB_COLUMNS[key];
+  return [down ? sql`${column} desc nulls last` : sql`${column} asc nulls last`, desc(job.number)];
+}
+
 export async function listJobs(
   db: Tx,
-  { page, openOnly = false }: { page?: Page; openOnly?: boolean } = {}
+  {
+    page,
+    openOnly = false,
+    sorting
+  }: { page?: Page; openOnly?: boolean; sorting?: JobSorting | undefined } = {}
 ) {
   const query = jobsQuery(db)
     .where(openOnly ? isNull(job.closedAt) : undefined)
-    .orderBy(...LIST_ORDER)
+    .orderBy(...(sorting ? orderOf(sorting) : LIST_ORDER))
     .$dynamic();
   return page ? query.limit(page.limit).offset(page.offset) : query;
 }
@@ -95,7 +118,11 @@ function byPlate(text: string) {
 }
 
 /** Jobs, by number, customer, vehicle, VIN, plate or the tag of one of their units. */
-export async function searchJobs(db: Tx, text: string, limit = 20): Promise<JobRow[]> {
+export async function searchJobs(
+  db: Tx,
+  text: string,
+  { limit = 20, sorting }: { limit?: number; sorting?: JobSorting | undefined } = {}
+): Promise<JobRow[]> {
   const like = `%${text.replaceAll(/[%_\\]/g, '\\$&')}%`;
   const byTag = db
     .select({ one: sql`1` })
@@ -115,7 +142,7 @@ export async function searchJobs(db: Tx, text: string, limit = 20): Promise<JobR
         sql`exists ${byTag}`
       )
     )
-    .orderBy(sql`${job.closedAt} is not null`, desc(job.number))
+    .orderBy(...(sorting ? orderOf(sorting) : [sql`${job.closedAt} is not null`, desc(job.number)]))
     .limit(limit);
 }
 

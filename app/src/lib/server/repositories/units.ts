@@ -1,5 +1,6 @@
 import { and, asc, eq, ilike, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import type { StockState } from '@badger/core/match/judge-stock';
+import type { Sorting } from '../../sorting.ts';
 import type { Tx } from '../db/client.ts';
 import { unit } from '../db/schema/jobs.ts';
 import type { UnitRow } from './jobs.ts';
@@ -106,10 +107,32 @@ export async function findStock(
   return rows.map((r) => ({ ...r.unit, inJob: r.inJob }));
 }
 
-/** A page of the shelf, by tag; `text` looks in tag, family, chip id and hardware number. */
+/** What the shelf may be sorted by. */
+export const STOCK_SORTS = ['tag', 'family', 'hardware', 'state', 'place'] as const;
+export type StockSorting = Sorting<(typeof STOCK_SORTS)[number]>;
+
+const STOCK_COLUMNS = {
+  tag: sql`${unit.tag}`,
+  family: sql`${unit.familyId}`,
+  hardware: sql`${unit.hardwareNumber}`,
+  state: sql`${unit.stock}`,
+  place: sql`nullif(lower(${unit.place}), '')`
+};
+
+function orderOf({ key, down }: StockSorting) {
+  return [sql`${STOCK_COLUMNS[key]} ${down ? sql`desc` : sql`asc`} nulls last`];
+}
+
+/** A page of the shelf, by tag or by a column; `text` looks in tag, family, chip id and hardware number. */
 export async function listStock(
   db: Tx,
-  options: { text: string; stockOnly: boolean; limit: number; offset: number }
+  options: {
+    text: string;
+    stockOnly: boolean;
+    limit: number;
+    offset: number;
+    sorting?: StockSorting | undefined;
+  }
 ): Promise<StockRow[]> {
   const like = `%${options.text.replaceAll(/[%_\\]/g, '\\$&')}%`;
   const rows = await db
@@ -128,7 +151,7 @@ export async function listStock(
             )
       )
     )
-    .orderBy(asc(unit.tag))
+    .orderBy(...(options.sorting ? orderOf(options.sorting) : []), asc(unit.tag))
     .limit(options.limit)
     .offset(options.offset);
   return rows.map((r) => ({ ...r.unit, inJob: r.inJob }));

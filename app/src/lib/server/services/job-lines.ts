@@ -2,7 +2,13 @@ import { findWaiting } from '@badger/core/gates/waiting';
 import { STOPS, type Stop } from '@badger/core/gates/stops';
 import type { JobLine } from '../../job-line-types.ts';
 import type { Deps } from '../deps.ts';
-import { countJobs, listJobs, searchJobs, type Page } from '../repositories/jobs.ts';
+import {
+  countJobs,
+  listJobs,
+  searchJobs,
+  type JobSorting,
+  type Page
+} from '../repositories/jobs.ts';
 import { buildJobViews } from './job-view.ts';
 
 /** Most that a filtered list shows. */
@@ -17,14 +23,20 @@ export interface JobList {
 /** Jobs with the verdict of every stop, what comes next and for whom it waits, for the lists. */
 export async function listJobLines(
   deps: Deps,
-  { text = '', openOnly = false, page }: { text?: string; openOnly?: boolean; page?: Page }
+  {
+    text = '',
+    openOnly = false,
+    page,
+    sorting
+  }: { text?: string; openOnly?: boolean; page?: Page; sorting?: JobSorting | undefined }
 ): Promise<JobList> {
-  const found = text === '' ? undefined : await searchJobs(deps.db, text, MOST_FOUND);
+  const found =
+    text === '' ? undefined : await searchJobs(deps.db, text, { limit: MOST_FOUND, sorting });
   const jobs = found
     ? page
       ? found.slice(page.offset, page.offset + page.limit)
       : found
-    : await listJobs(deps.db, { openOnly, ...(page ? { page } : {}) });
+    : await listJobs(deps.db, { openOnly, sorting, ...(page ? { page } : {}) });
   const views = await buildJobViews(deps, jobs);
   const lines = views.map((view): JobLine => ({
     number: view.job.number,

@@ -1,12 +1,17 @@
 import { deps } from '$lib/server/app-root.ts';
 import { formatCsv } from '$lib/csv.ts';
-import { listJobs, searchJobs } from '$lib/server/repositories/jobs.ts';
+import { parseSorting } from '$lib/sorting.ts';
+import { JOB_SORTS, listJobs, searchJobs } from '$lib/server/repositories/jobs.ts';
 import type { RequestHandler } from './$types';
 
 /** The job list as CSV, filtered as on the page. */
 export const GET: RequestHandler = async ({ url }) => {
   const text = (url.searchParams.get('q') ?? '').trim();
-  const jobs = text === '' ? await listJobs(deps().db) : await searchJobs(deps().db, text, 10_000);
+  const sorting = parseSorting(url.searchParams.get('sort'), JOB_SORTS);
+  const jobs =
+    text === ''
+      ? await listJobs(deps().db, { sorting })
+      : await searchJobs(deps().db, text, { limit: 10_000, sorting });
   const head = [
     'number',
     'customer',
