@@ -21,10 +21,14 @@ module.exports = {
     },
     {
       name: 'core-no-packages',
-      comment: 'only types may come from a package',
+      comment: 'only types may come from a package, and big.js for exact decimals',
       severity: 'error',
       from: { path: '^core/src', pathNot: '\\.test\\.ts$' },
-      to: { dependencyTypesNot: ['local', 'type-only'], path: 'node_modules' }
+      to: {
+        dependencyTypesNot: ['local', 'type-only'],
+        path: 'node_modules',
+        pathNot: 'node_modules/big\\.js/'
+      }
     },
     {
       name: 'protocols-do-not-know-their-carrier',

@@ -64,7 +64,7 @@ test('a donor from the shelf, an offer refused, a way chosen, a quote printed', 
   await expect(ways.getByRole('group', { name: /in detail/ })).toContainText('Mark pin 1');
   await ways.getByLabel('Why this way').fill('Clip fails on this board');
   await ways.getByRole('button', { name: 'Take this way' }).click();
-  await expect(ways.getByText(/Chosen by lead/)).toContainText('Chip lifted');
+  await expect(ways.getByText(/Chosen by Ansel Brack/)).toContainText('Chip lifted');
   const quote = page.getByRole('region', { name: 'Quote' });
   await quote.getByLabel('One more line').fill('Parcel back');
   await quote.getByLabel('Amount').fill('8,90');

@@ -195,7 +195,7 @@ describe('ways and quotes', () => {
   it('a skill that nobody has closes the way, and opens it again', async () => {
     const { deps } = house.root;
     const people = await listSkills(deps.db);
-    const bench = people.find((p) => p.name === 'lead');
+    const bench = people.find((p) => p.role === 'lead');
     const set = (skills: ('open-case' | 'fine-solder' | 'clip' | 'vehicle')[]) =>
       saveSkills(deps, lead, { personId: bench?.id ?? '', skills }).then(codeOf);
     const open = async () =>

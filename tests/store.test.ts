@@ -159,7 +159,7 @@ describe('what is kept is kept', () => {
     expect(read).toMatchObject({
       source: 'file',
       sourceName: 'a.bin',
-      personName: 'bench',
+      personName: 'Tove Rusk',
       number: 1
     });
     expect(read?.name).toMatch(/^1084512_original_HV-EC4_data-flash_read1_\d{4}-\d\d-\d\d\.bin$/);
@@ -171,7 +171,7 @@ describe('what is kept is kept', () => {
     const good = await attempt('saltmarsh-lead');
     if (!good.ok) throw new Error(good.problem.code);
     expect(await whoIs(house.root.deps, good.value.token)).toMatchObject({
-      name: 'lead',
+      name: 'Ansel Brack',
       role: 'lead'
     });
     const { rows } = await client.query<{ id: string }>('select id from session');

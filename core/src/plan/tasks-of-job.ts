@@ -236,7 +236,6 @@ function phaseOfHands(minutes: number, house: House, skill: Skill | undefined): 
 /** `after` may name steps that are done or not wanted: a key that no task has holds nothing up. */
 function toTask(facts: JobPlanFacts, draft: Draft): NamedTask {
   const mark = facts.marks.get(draft.id);
-  const minutes = draft.phases.reduce((sum, p) => sum + p.minutes, 0);
   return {
     key: `${facts.number}/${draft.id}`,
     job: facts.number,

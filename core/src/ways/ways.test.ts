@@ -6,7 +6,7 @@ import type { Profile } from '../profile/profile.ts';
 import type { ProfileDocument } from '../profile/schema.ts';
 import { buildQuote } from './build-quote.ts';
 import { compareWays, type WaysFacts } from './compare-ways.ts';
-import { NO_PRICES, type Prices } from './prices.ts';
+import { NO_PRICES, readPrices, tidyPrices, type Prices } from './prices.ts';
 
 const load = (name: string): Profile => {
   const url = new URL(`../../../profiles/${name}.json`, import.meta.url);
@@ -119,7 +119,7 @@ describe('ways compared', () => {
 describe('quote', () => {
   const lines = [
     { text: 'Work', amount: '102' },
-    { text: 'Donor', amount: '140,00' }
+    { text: 'Donor', amount: '140' }
   ];
   it('sums, tax once on the net sum, two places', () => {
     expect(buildQuote(lines, prices)).toEqual({
@@ -145,5 +145,42 @@ describe('quote', () => {
       'quote.line.many'
     );
     expect(code(lines, NO_PRICES)).toBe('quote.tax.unset');
+  });
+});
+
+describe('prices as they are typed', () => {
+  const typed = (change: Partial<Prices>) => tidyPrices({ ...prices, ...change });
+  it('are kept with a dot, in every field', () => {
+    const tidy = typed({
+      ...{ hourlyRate: '68,5', taxPercent: ' 19 ', creditPrice: '1 000', sealing: '' },
+      families: { 'HV-EC4': { donor: '1.140,00', newUnit: '', sendAway: "1'890", sendAwayDays: 3 } }
+    });
+    expect(tidy).toMatchObject({
+      ok: true,
+      value: {
+        ...{ hourlyRate: '68.5', taxPercent: '19', creditPrice: '1000', sealing: '' },
+        families: { 'HV-EC4': { donor: '1140', newUnit: '', sendAway: '1890', sendAwayDays: 3 } }
+      }
+    });
+  });
+  it.each([
+    [{ hourlyRate: '1,234' }, 'money.text.unclear', 'hourlyRate'],
+    [{ taxPercent: '19 %' }, 'money.text.wrong', 'taxPercent'],
+    [
+      { families: { 'HV-EC4': { donor: '1.140', newUnit: '', sendAway: '', sendAwayDays: 0 } } },
+      'money.text.unclear',
+      'HV-EC4 donor'
+    ]
+  ])('%j is refused with its field', (change, code, field) => {
+    const tidy = typed(change);
+    expect(tidy.ok ? undefined : [tidy.problem.code, tidy.problem.params['field']]).toEqual([
+      code,
+      field
+    ]);
+  });
+  it('what was kept and is not certain counts as not set, never as one of two amounts', () => {
+    const kept = readPrices({ ...prices, hourlyRate: '1,234', sealing: '6,40' });
+    expect([kept.hourlyRate, kept.sealing]).toEqual(['', '6.4']);
+    expect(way('hv-ec4', 'boot', { prices: kept }).cost.missing).toContain('work');
   });
 });

@@ -1,5 +1,24 @@
 import { formatDuration } from '@badger/core/base/format';
+import type { Param } from '@badger/core/base/result';
 import { num, text, type MessageOf } from './message.ts';
+
+const quoted = (typed: Param | undefined) => `“${text(typed).slice(0, 30)}”`;
+const FIELDS: Readonly<Record<string, string>> = {
+  hourlyRate: 'Hour of work',
+  taxPercent: 'Tax',
+  creditPrice: 'One credit',
+  sealing: 'Sealing a case',
+  soldering: 'Solder, flux, pads',
+  donor: 'used donor',
+  newUnit: 'new unit',
+  sendAway: 'sent away'
+};
+/** The field of the prices, and the family in front of it. */
+const fieldOf = (field: Param | undefined): string => {
+  const words = text(field).split(' ');
+  const name = FIELDS[words.at(-1) ?? ''];
+  return name === undefined ? '' : `${[...words.slice(0, -1), name].join(' ')}: `;
+};
 
 const named =
   (title: string): MessageOf =>
@@ -122,6 +141,16 @@ export const plan: Record<string, MessageOf> = {
     title: 'A price is not set',
     text: `Missing: ${text(p['what']).split(', ').map(wordsOfCost).join(', ')}. Nothing was made.`,
     clear: 'Set it on the House page.'
+  }),
+  'money.text.wrong': (p) => ({
+    title: `${quoted(p['text'])} is no amount`,
+    text: `${fieldOf(p['field'])}Nothing was kept.`,
+    clear: 'Write digits and one decimal mark, such as 12.50.'
+  }),
+  'money.text.unclear': (p) => ({
+    title: `Which amount is ${quoted(p['text'])}?`,
+    text: `${fieldOf(p['field'])}It can be ${text(p['one'])} or ${text(p['other'])}. Nothing was kept.`,
+    clear: 'Write it with two places, or without a mark between thousands.'
   }),
   'quote.tax.unset': () => ({
     title: 'The tax is not set',

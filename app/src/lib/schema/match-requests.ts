@@ -7,7 +7,7 @@ const numbers = {
   propertyNames: { pattern: fieldId },
   additionalProperties: { type: 'string', maxLength: 60 }
 } as const;
-const amount = { type: 'string', pattern: '^-?\\d{1,9}([.,]\\d{1,4})?$' } as const;
+const amount = { type: 'string', pattern: "^-?\\d[\\d., \u00a0\u202f'’]{0,19}$" } as const;
 
 /** What is known of a unit on the shelf: numbers of its label, state, adaptation values. */
 export const unitFacts = {

@@ -2,6 +2,7 @@
   import { houseNow } from '$lib/features/live/house-now.ts';
   import { formatChipId } from '@badger/core/base/format';
   import type { LiveStation } from '$lib/live-types.ts';
+  import Gauge from './Gauge.svelte';
   import { viewBenchLine } from './bench-line.view.ts';
 
   let {
@@ -59,11 +60,7 @@
       <div class="cell">
         <small>Amps, limit {view.limit}</small><b>{view.amps}</b>
         {#if wide}
-          <span class="gauge" aria-hidden="true">
-            <u style="left:{view.gauge.from}%;width:{view.gauge.to - view.gauge.from}%"></u>
-            <i style="width:{view.gauge.now}%"></i>
-            <s style="left:{view.gauge.limit}%"></s>
-          </span>
+          <Gauge gauge={view.gauge} />
         {/if}
       </div>
       {#if wide}
@@ -178,33 +175,6 @@
     font: 700 20px/1.15 var(--font-sans);
     letter-spacing: 0.04em;
   }
-  .gauge {
-    position: relative;
-    height: 6px;
-    background: var(--slate-line);
-    border-radius: 3px;
-    margin-top: 6px;
-    width: 120px;
-  }
-  .gauge i {
-    position: absolute;
-    inset: 0 auto 0 0;
-    background: var(--chalk);
-    border-radius: 3px;
-  }
-  .gauge u {
-    position: absolute;
-    top: -3px;
-    bottom: -3px;
-    background: rgb(120 220 160 / 0.35);
-  }
-  .gauge s {
-    position: absolute;
-    top: -5px;
-    bottom: -5px;
-    width: 2px;
-    background: #ff8278;
-  }
   .hands {
     background: #fff;
     color: #0b2d2c;
@@ -311,9 +281,6 @@
     /* a good link needs no word here */
     .bond[data-link='cable'] {
       display: none;
-    }
-    .gauge {
-      width: 90px;
     }
     .hands {
       flex: 1 1 100%;

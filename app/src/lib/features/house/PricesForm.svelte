@@ -65,7 +65,6 @@
             <input
               class="mono input w-full"
               inputmode="decimal"
-              pattern="[0-9]+([.,][0-9]+)?"
               value={now[m.id]}
               oninput={(e) => (edit[m.id] = e.currentTarget.value)}
             />
@@ -109,7 +108,6 @@
                   ><input
                     class="mono input"
                     inputmode="decimal"
-                    pattern="[0-9]+([.,][0-9]+)?"
                     aria-label="{c.name}, {id}"
                     value={family(id)[c.id]}
                     oninput={(e) =>

@@ -48,7 +48,6 @@
           class="mono input w-full"
           bind:value={extraAmount}
           inputmode="decimal"
-          pattern="-?[0-9]+([.,][0-9]+)?"
           required={extraText.trim() !== ''}
         />
       </label>

@@ -44,8 +44,8 @@ export async function seedDemo(db: Db, now: Date): Promise<boolean> {
     for (const [i, account] of DEMO_ACCOUNTS.entries()) {
       const passwordHash = hashes[i] as string;
       const skills = DEMO_SKILLS[account.account] ?? [];
-      const { password: _, ...who } = account;
-      people.push(await insertPerson(tx, { ...who, passwordHash, skills }));
+      const { account: sign, name, role } = account;
+      people.push(await insertPerson(tx, { account: sign, name, role, passwordHash, skills }));
     }
     const desk = people.find((p) => p.role === 'desk') as Person;
     for (const demo of DEMO_JOBS) {

@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { validateHours, validatePrices } from '@badger/core/generated/validators';
 import { findHoursFault, USUAL_HOURS, type Hours } from '@badger/core/plan/hours';
-import { NO_PRICES, type Prices } from '@badger/core/ways/prices';
+import { NO_PRICES, readPrices, tidyPrices, type Prices } from '@badger/core/ways/prices';
 import { validateShopRules } from '../../generated/validators.js';
 import type { PersonSkills, ShopRules } from '../../schema/requests.ts';
 import type { Tx } from '../db/client.ts';
@@ -12,7 +12,7 @@ import { findSetting, saveSetting } from '../repositories/stations.ts';
 /** The house's prices; none set when there are none or they do not hold any more. */
 export async function loadPrices(db: Tx): Promise<Prices> {
   const kept = await findSetting(db, 'prices');
-  return validatePrices(kept) ? kept : NO_PRICES;
+  return validatePrices(kept) ? readPrices(kept) : NO_PRICES;
 }
 
 /** The house's hours, or the usual ones. */
@@ -21,14 +21,16 @@ export async function loadHours(db: Tx): Promise<Hours> {
   return validateHours(kept) ? kept : USUAL_HOURS;
 }
 
-/** Errors: `gate.person.role`: prices are the lead's. */
+/** Errors: `gate.person.role` (prices are the lead's), and those of {@link tidyPrices}. */
 export async function savePrices(
   deps: Deps,
   person: Person,
   prices: Prices
 ): Promise<Result<true>> {
   if (person.role !== 'lead') return fail('gate.person.role', { role: person.role });
-  await saveSetting(deps.db, 'prices', prices);
+  const tidy = tidyPrices(prices);
+  if (!tidy.ok) return tidy;
+  await saveSetting(deps.db, 'prices', tidy.value);
   deps.bench.hub.tell({ type: 'kit' });
   return ok(true);
 }

@@ -2,6 +2,7 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import { STOPS } from '@badger/core/gates/stops';
 import type { Skill } from '@badger/core/profile/profile';
 import { estimateTransfer, type Measured } from '@badger/core/time/estimate';
+import { formatExact, parseAmount } from '@badger/core/base/money';
 import { buildQuote, type QuoteLine } from '@badger/core/ways/build-quote';
 import { compareWays } from '@badger/core/ways/compare-ways';
 import type { WaysSheetData } from '../../match-types.ts';
@@ -120,7 +121,7 @@ export async function chooseWay(
 
 /**
  * Makes a quote of the way that was chosen, at the prices of now. Errors: those of an open job, `gate.person.role`,
- * `quote.way.none` (nothing is chosen), `quote.price.missing`, and those of {@link buildQuote}.
+ * `quote.way.none` (nothing is chosen), `quote.price.missing`, those of {@link parseAmount} and of {@link buildQuote}.
  */
 export async function makeQuote(
   deps: Deps,
@@ -141,7 +142,13 @@ export async function makeQuote(
     text: describeCost(line, option),
     amount: line.amount ?? '0'
   }));
-  const sums = buildQuote([...own, ...extra], prices);
+  const typed = extra.map((line) => ({ text: line.text, amount: parseAmount(line.amount) }));
+  const lines: QuoteLine[] = [];
+  for (const { text, amount } of typed) {
+    if (!amount.ok) return amount;
+    lines.push({ text, amount: formatExact(amount.value) });
+  }
+  const sums = buildQuote([...own, ...lines], prices);
   if (!sums.ok) return sums;
   const validUntil = new Date(now.getTime() + prices.validDays * 86_400_000);
   const number = await deps.db.transaction(async (tx) => {

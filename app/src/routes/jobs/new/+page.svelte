@@ -1,5 +1,6 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
+  import ComplaintFields from '$lib/features/arrive/ComplaintFields.svelte';
   import EarlierJobs from '$lib/features/arrive/EarlierJobs.svelte';
   import UnitFields from '$lib/features/arrive/UnitFields.svelte';
   import VinFacts from '$lib/features/arrive/VinFacts.svelte';
@@ -136,32 +137,7 @@
             maxlength="80"
           /></label
         >
-        <label class="wide"
-          >Complaint, in the customer’s words<textarea
-            class="textarea w-full"
-            rows="2"
-            bind:value={draft.complaint}
-            required
-            maxlength="500"></textarea></label
-        >
-        <label
-          >How it shows<input
-            class="input w-full"
-            bind:value={draft.shows}
-            maxlength="200"
-            placeholder="cold start, wet road, under load"
-          /></label
-        >
-        <label
-          >Shows after, minutes<input
-            class="input w-full"
-            type="number"
-            min="0"
-            max="100000"
-            step="1"
-            bind:value={draft.showsMinutes}
-          /></label
-        >
+        <ComplaintFields bind:draft />
         <label class="wide"
           >Reason
           <select class="select w-full" bind:value={draft.reason}>
