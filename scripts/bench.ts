@@ -13,7 +13,7 @@ import { at, until } from '../tests/support/house.ts';
 import { Client, startServer } from '../tests/support/server.ts';
 import { listManyJobs, scanSideBySide, uploadWhileReading } from './bench-arrive.ts';
 import { holdLoop, walkChains } from './bench-hold.ts';
-import { matchShelf, planGaps } from './bench-match.ts';
+import { matchShelf, planGaps, planMany } from './bench-match.ts';
 import { median, race, report } from './bench-support.ts';
 
 const MIB = 1024 * 1024;
@@ -185,6 +185,7 @@ try {
   await listManyJobs(sh('start', 'jobs'));
   await matchShelf(sh('start', 'shelf'));
   planGaps();
+  planMany();
   holdLoop();
   walkChains();
   await uploadWhileReading(sh('start', 'photos'));

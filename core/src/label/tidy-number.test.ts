@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { parseProfile } from '../profile/parse-profile.ts';
 import type { Profile } from '../profile/profile.ts';
 import type { ProfileDocument } from '../profile/schema.ts';
-import { normalizeNumber, pickNumbers, tidyNumber } from './tidy-number.ts';
+import { normalizeNumber, pickNumbers, proposeZeros, tidyNumber } from './tidy-number.ts';
 
 const folder = new URL('../../../profiles/', import.meta.url);
 const profiles = readdirSync(folder)
@@ -33,6 +33,22 @@ describe('a number as somebody typed it', () => {
       ]
     });
     expect(tidyNumber(hardware, '07312044SS').text).toBe('0731204455');
+  });
+  it.each([
+    ['731204418', '0731204418'],
+    ['731 204 418', '0731204418'],
+    ['31204418', undefined],
+    ['0731204418', undefined],
+    ['73120441', undefined],
+    ['73120', undefined],
+    ['07312044180', undefined],
+    ['', undefined],
+    ['no idea', undefined]
+  ])('%j: zeros that it may have lost are proposed as %j, never taken silently', (text, number) => {
+    expect(proposeZeros(hardware, text)).toBe(number);
+    // what is kept is what was typed
+    expect(tidyNumber(hardware, text).text).toBe(normalizeNumber(text));
+    expect(proposeZeros(undefined, text)).toBeUndefined();
   });
   it('stays as it is when nothing fits, or when there is no rule', () => {
     expect(tidyNumber(hardware, 'no idea 12')).toEqual({ text: 'NOIDEA12', corrections: [] });

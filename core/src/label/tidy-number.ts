@@ -35,6 +35,22 @@ export function tidyNumber(rule: LabelRule | undefined, text: string): Corrected
   );
 }
 
+/** Zeros that a table or a telephone may have dropped in front. */
+const LOST_ZEROS = 3;
+
+/**
+ * The number with the zeros that it may have lost in front, for a person to take or leave; undefined when it fits as it
+ * stands, or when zeros do not make it fit. A number that the profile knows goes before one of the right shape.
+ * Example: `731204418` typed where ten figures stand is proposed as `0731204418`.
+ */
+export function proposeZeros(rule: LabelRule | undefined, text: string): string | undefined {
+  const { text: plain } = tidyNumber(rule, text);
+  const pattern = new RegExp(rule?.pattern ?? '$^');
+  if (!rule || plain === '' || rule.known.includes(plain) || pattern.test(plain)) return undefined;
+  const longer = Array.from({ length: LOST_ZEROS }, (_, i) => '0'.repeat(i + 1) + plain);
+  return longer.find((n) => rule.known.includes(n)) ?? longer.find((n) => pattern.test(n));
+}
+
 export interface PickedNumber extends Corrected {
   readonly field: string;
   readonly name: string;

@@ -21,7 +21,7 @@ const MOST_ROUNDS = 3000;
 
 /** Rounds that take about as long for any number of tasks: a plan of many takes more than its share. Measured. */
 export function roundsFor(tasks: number, usual = USUAL_ROUNDS): number {
-  const share = (USUAL_TASKS / Math.max(1, tasks)) ** 1.8;
+  const share = (USUAL_TASKS / Math.max(1, tasks)) ** 2.2;
   return Math.max(1, Math.round(Math.min(MOST_ROUNDS, usual * share)));
 }
 

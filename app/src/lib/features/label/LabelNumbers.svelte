@@ -5,6 +5,7 @@
   import { send } from '$lib/features/live/send.ts';
   import Panel from '$lib/ui/Panel.svelte';
   import { fieldsOfLabel, wordsOfCorrections } from './label.view.ts';
+  import LostZeros from './LostZeros.svelte';
   import ReadPhoto from './ReadPhoto.svelte';
 
   let {
@@ -76,6 +77,7 @@
             read[f.id] = '';
           }}
         />
+        <LostZeros rule={f.rule} text={value(f.id)} ontake={(number) => (draft[f.id] = number)} />
         <span class="hint">
           {#if tidy.corrections.length > 0}
             <b class="read">{tidy.text}</b> {wordsOfCorrections(tidy.corrections)}

@@ -2,6 +2,7 @@
   import { pickNumbers, tidyNumber } from '@badger/core/label/tidy-number';
   import { judgeDonor } from '@badger/core/match/judge-donor';
   import type { Profile } from '@badger/core/profile/profile';
+  import LostZeros from '$lib/features/label/LostZeros.svelte';
   import ReadPhoto from '$lib/features/label/ReadPhoto.svelte';
   import { fieldsOfLabel, wordsOfCorrections } from '$lib/features/label/label.view.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
@@ -99,6 +100,11 @@
             numbers[f.id] = e.currentTarget.value;
             read[f.id] = '';
           }}
+        />
+        <LostZeros
+          rule={f.rule}
+          text={numbers[f.id] ?? ''}
+          ontake={(number) => (numbers[f.id] = number)}
         />
         {#if tidy && tidy.corrections.length > 0}
           <span class="hint"><b>{tidy.text}</b> {wordsOfCorrections(tidy.corrections)}</span>

@@ -3,6 +3,7 @@
   import { recognise } from '@badger/core/label/recognise';
   import type { Profile } from '@badger/core/profile/profile';
   import { goto } from '$app/navigation';
+  import LostZeros from '$lib/features/label/LostZeros.svelte';
   import ReadPhoto from '$lib/features/label/ReadPhoto.svelte';
   import { fieldsOfLabel } from '$lib/features/label/label.view.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
@@ -79,6 +80,7 @@
           maxlength="60"
           oninput={(e) => (typed[f.id] = e.currentTarget.value)}
         />
+        <LostZeros rule={f.rule} text={value(f.id)} ontake={(number) => (typed[f.id] = number)} />
       </label>
     {/each}
   {/if}
