@@ -154,5 +154,6 @@ test('prices, hours and skills are the lead’s; nobody else may change them', a
   await page.getByRole('button', { name: 'Keep the prices' }).click();
   await expect(page.getByRole('button', { name: 'Keep the prices' })).toBeDisabled();
   await page.reload();
-  await expect(page.getByLabel('Hour of work')).toHaveValue('70,50');
+  // what was typed with a comma is kept as the exact amount
+  await expect(page.getByLabel('Hour of work')).toHaveValue('70.5');
 });

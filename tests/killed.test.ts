@@ -281,5 +281,5 @@ describe('the database stopped and started in the middle of a read', () => {
     });
     await db.end();
     await until(async () => (await client.get('/jobs')).status === 200);
-  });
+  }, 240_000);
 });

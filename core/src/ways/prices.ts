@@ -28,6 +28,7 @@ export const pricesSchema = {
     soldering: money,
     families: {
       type: 'object',
+      maxProperties: 500,
       propertyNames: { pattern: '^[A-Z]{2}-[A-Z0-9]{3}$' },
       additionalProperties: {
         type: 'object',

@@ -129,7 +129,10 @@ export const newJob = {
     authorisedBy: { type: 'string', maxLength: 120 },
     promisedAt: {
       anyOf: [
-        { type: 'string', pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}(:\\d{2}(\\.\\d+)?)?Z$' },
+        {
+          type: 'string',
+          pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}(:\\d{2}(\\.\\d{1,9})?)?Z$'
+        },
         { type: 'null' }
       ]
     },

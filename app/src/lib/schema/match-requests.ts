@@ -97,6 +97,7 @@ export const personSkills = {
     skills: {
       type: 'array',
       uniqueItems: true,
+      maxItems: 4,
       items: { enum: ['open-case', 'fine-solder', 'clip', 'vehicle'] }
     }
   }

@@ -100,6 +100,7 @@ const speed = {
 const stations = {
   $id: 'urn:upright-badger:stations',
   type: 'array',
+  maxItems: 40,
   items: {
     type: 'object',
     additionalProperties: false,

@@ -14,7 +14,7 @@
   <details class="card-sheet kept">
     <summary>Kept reads, {reads.length}: names, SHA-256, supply</summary>
     <div class="scroll">
-      <table class="plain stack">
+      <table class="plain as-cards">
         <thead
           ><tr><th>Name</th><th>Bytes</th><th>SHA-256</th><th>Taken</th><th>Supply</th><th></th></tr
           ></thead

@@ -56,7 +56,7 @@
   ondragleave={() => (over = false)}
   ondrop={drop}
 >
-  <table class="plain stack">
+  <table class="plain as-cards">
     <thead>
       <tr>
         <th class="who"><RoleMark {role} size={16} /> {role.toUpperCase()} {tag}</th>
