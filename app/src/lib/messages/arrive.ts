@@ -27,6 +27,11 @@ export const arrive: Record<string, MessageOf> = {
     text: 'The unit holds immobiliser or security data, and the authority of the owner is not recorded. Nothing was read or written.',
     clear: 'Record order, proof and signature at Arrive.'
   }),
+  'gate.link.unknown': () => ({
+    title: 'How the box is linked is not known',
+    text: 'The kit list has no box of this station, or says neither cable nor radio.',
+    clear: 'Enter its link under Kit.'
+  }),
   'gate.link.single': () => ({
     title: 'One link to the box',
     text: 'It is linked in one way only.'

@@ -1,0 +1,209 @@
+import { describe, expect, it } from 'vitest';
+import type { ConnectedUnit, GateFacts, GateRule, RegionGateFact } from './facts.ts';
+import { authorityRecorded } from './rules/authority-recorded.ts';
+import { diskHolds } from './rules/disk-holds.ts';
+import { donorBackedUp } from './rules/donor-backed-up.ts';
+import { donorFits } from './rules/donor-fits.ts';
+import { familyMatches } from './rules/family-matches.ts';
+import { imageBuilt } from './rules/image-built.ts';
+import { isTheDonor } from './rules/is-the-donor.ts';
+import { isTheOriginal } from './rules/is-the-original.ts';
+import { jobOpen } from './rules/job-open.ts';
+import { linkSingle } from './rules/link-single.ts';
+import { notTheOriginal } from './rules/not-the-original.ts';
+import { originalsTrusted } from './rules/originals-trusted.ts';
+import { personMayRead } from './rules/person-may-read.ts';
+import { personMayWrite } from './rules/person-may-write.ts';
+import { stationFree } from './rules/station-free.ts';
+import { supplyCarries } from './rules/supply-carries.ts';
+import { unitIdentified } from './rules/unit-identified.ts';
+import { wayDriven } from './rules/way-driven.ts';
+
+const GIB = 1024 ** 3;
+const region = (name: string, change: Partial<RegionGateFact> = {}): RegionGateFact => ({
+  ...{ name, trustedSha256: `t-${name}`, cloneSha256: `t-${name}` },
+  ...{ donorBackedUp: true, donorEqualsOriginal: false },
+  ...change
+});
+const two = (change: Partial<RegionGateFact>) => ({ regions: [region('a'), region('b', change)] });
+const need = { voltageMinMv: 12_000, voltageMaxMv: 14_000, limitMinMa: 5000, limitMaxMa: 7000 };
+const facts: GateFacts = {
+  ...{ personRole: 'bench', family: 'HV-EC4', jobClosed: false, needsAuthority: true },
+  ...{ authorityProven: true, boxLinks: { cable: true, radio: false }, need },
+  supply: {
+    ...{ on: true, setMv: 13_500, limitMa: 5000, measuredMv: 13_480, measuredMa: 900 },
+    ratedMa: 10_000
+  },
+  room: { freeBytes: 10 * GIB, needBytes: 1000 },
+  ...{ stationBusy: false, connected: { chipId: 'D0', family: 'HV-EC4' } },
+  ...{ originalChipId: '0F', donorChipId: 'D0', donorTag: '0388' },
+  ...{ donorMismatches: [], unitsSwapped: false, regions: [region('a'), region('b')] }
+};
+const on = (chipId: string, family = 'HV-EC4'): { connected: ConnectedUnit } => ({
+  connected: { chipId, family }
+});
+const none = { connected: undefined };
+
+/** Every rule against every input that matters: what it says, word for word. */
+const TABLE: Readonly<
+  Record<
+    string,
+    readonly [
+      GateRule,
+      ...(readonly [Partial<GateFacts>, string, Record<string, string | number>?])[]
+    ]
+  >
+> = {
+  authorityRecorded: [
+    authorityRecorded,
+    [{}, 'go gate.authority.recorded'],
+    [{ authorityProven: false }, 'stop gate.authority.missing'],
+    [{ needsAuthority: false, authorityProven: false }, 'go gate.authority.needless']
+  ],
+  diskHolds: [
+    diskHolds,
+    [
+      { room: { freeBytes: GIB + 1000, needBytes: 1000 } },
+      'go gate.disk.holds',
+      { freeBytes: GIB + 1000, needBytes: 1000 }
+    ],
+    [
+      { room: { freeBytes: GIB + 999, needBytes: 1000 } },
+      'look gate.disk.low',
+      { freeBytes: GIB + 999, needBytes: 1000 }
+    ],
+    [
+      { room: { freeBytes: 1000, needBytes: 1000 } },
+      'look gate.disk.low',
+      { freeBytes: 1000, needBytes: 1000 }
+    ],
+    [
+      { room: { freeBytes: 999, needBytes: 1000 } },
+      'stop gate.disk.full',
+      { freeBytes: 999, needBytes: 1000 }
+    ],
+    [{ room: { freeBytes: undefined, needBytes: 1 } }, 'look gate.disk.unknown'],
+    [{ room: { freeBytes: Number.NaN, needBytes: 1 } }, 'look gate.disk.unknown'],
+    [{ room: { freeBytes: Infinity, needBytes: 1 } }, 'look gate.disk.unknown']
+  ],
+  donorBackedUp: [
+    donorBackedUp,
+    [{}, 'go gate.backup.kept', { count: 2 }],
+    [two({ donorBackedUp: false }), 'stop gate.backup.missing', { region: 'b' }],
+    [two({ donorEqualsOriginal: true }), 'stop gate.backup.equal', { region: 'b' }],
+    [
+      two({ donorEqualsOriginal: true, donorBackedUp: false }),
+      'stop gate.backup.equal',
+      { region: 'b' }
+    ],
+    [{ regions: [] }, 'stop gate.backup.missing', { region: '' }]
+  ],
+  donorFits: [
+    donorFits,
+    [{}, 'go gate.donor.fits'],
+    [{ donorMismatches: ['Hardware', 'x'] }, 'stop gate.donor.differs', { field: 'Hardware' }],
+    [{ unitsSwapped: true }, 'stop gate.units.swapped'],
+    [{ unitsSwapped: true, donorMismatches: ['x'] }, 'stop gate.units.swapped']
+  ],
+  familyMatches: [
+    familyMatches,
+    [{}, 'go gate.family.same', { family: 'HV-EC4', found: 'HV-EC4' }],
+    [on('D0', 'QN-TC2'), 'stop gate.family.other', { family: 'HV-EC4', found: 'QN-TC2' }],
+    [none, 'stop gate.unit.unknown']
+  ],
+  imageBuilt: [
+    imageBuilt,
+    [{}, 'go gate.image.built', { count: 2 }],
+    [two({ cloneSha256: undefined }), 'stop gate.image.none'],
+    [two({ cloneSha256: '' }), 'stop gate.image.none'],
+    [two({ cloneSha256: 'x' }), 'stop gate.image.stale', { region: 'b' }],
+    [two({ trustedSha256: undefined }), 'stop gate.image.stale', { region: 'b' }],
+    [{ regions: [] }, 'stop gate.image.none']
+  ],
+  isTheDonor: [
+    isTheDonor,
+    [{}, 'go gate.donor.connected', { chipId: 'D0', donorChipId: 'D0', tag: '0388' }],
+    [
+      { donorTag: undefined },
+      'go gate.donor.connected',
+      { chipId: 'D0', donorChipId: 'D0', tag: '' }
+    ],
+    [on('77'), 'stop gate.donor.other', { chipId: '77', donorChipId: 'D0', tag: '0388' }],
+    [{ donorChipId: undefined }, 'stop gate.donor.unknown'],
+    [{ donorChipId: '' }, 'stop gate.donor.unknown'],
+    [none, 'stop gate.unit.unknown']
+  ],
+  isTheOriginal: [
+    isTheOriginal,
+    [on('0F'), 'go gate.original.clamped', { chipId: '0F', originalChipId: '0F' }],
+    [{}, 'stop gate.original.other', { chipId: 'D0', originalChipId: '0F' }],
+    [{ originalChipId: undefined }, 'stop gate.original.unknown'],
+    [none, 'stop gate.unit.unknown']
+  ],
+  jobOpen: [jobOpen, [{}, 'go gate.job.open'], [{ jobClosed: true }, 'stop gate.job.closed']],
+  linkSingle: [
+    linkSingle,
+    [{}, 'go gate.link.single'],
+    [{ boxLinks: { cable: false, radio: true } }, 'go gate.link.single'],
+    [{ boxLinks: { cable: true, radio: true } }, 'stop gate.link.both'],
+    [{ boxLinks: { cable: false, radio: false } }, 'look gate.link.unknown']
+  ],
+  notTheOriginal: [
+    notTheOriginal,
+    [{}, 'go gate.original.absent', { chipId: 'D0' }],
+    [on('0F'), 'stop gate.original.connected', { chipId: '0F' }],
+    [{ originalChipId: undefined }, 'stop gate.original.unknown'],
+    [{ originalChipId: '', ...none }, 'stop gate.original.unknown'],
+    [none, 'stop gate.unit.unknown']
+  ],
+  originalsTrusted: [
+    originalsTrusted,
+    [{}, 'go gate.original.trusted', { count: 2 }],
+    [two({ trustedSha256: undefined }), 'stop gate.original.untrusted', { region: 'b' }],
+    [two({ trustedSha256: '' }), 'stop gate.original.untrusted', { region: 'b' }],
+    // nothing that was read is nothing that is trusted
+    [{ regions: [] }, 'stop gate.original.untrusted', { region: '' }]
+  ],
+  personMayRead: [
+    personMayRead,
+    [{}, 'go gate.person.may', { role: 'bench' }],
+    [{ personRole: 'lead' }, 'go gate.person.may', { role: 'lead' }],
+    [{ personRole: 'trainee' }, 'go gate.person.may', { role: 'trainee' }],
+    [{ personRole: 'desk' }, 'stop gate.person.role', { role: 'desk' }]
+  ],
+  personMayWrite: [
+    personMayWrite,
+    [{}, 'go gate.person.may', { role: 'bench' }],
+    [{ personRole: 'lead' }, 'go gate.person.may', { role: 'lead' }],
+    [{ personRole: 'trainee' }, 'stop gate.person.role', { role: 'trainee' }],
+    [{ personRole: 'desk' }, 'stop gate.person.role', { role: 'desk' }]
+  ],
+  stationFree: [
+    stationFree,
+    [{}, 'go gate.station.free'],
+    [{ stationBusy: true }, 'stop gate.station.busy']
+  ],
+  supplyCarries: [
+    supplyCarries,
+    [{ supply: undefined }, 'stop supply.link.absent'],
+    [{ need: undefined }, 'stop gate.way.none', { family: 'HV-EC4' }]
+  ],
+  unitIdentified: [
+    unitIdentified,
+    [{}, 'go gate.unit.known', { chipId: 'D0' }],
+    [none, 'stop gate.unit.unknown']
+  ],
+  wayDriven: [
+    wayDriven,
+    [{}, 'go gate.way.driven', { family: 'HV-EC4' }],
+    [{ need: undefined }, 'stop gate.way.none', { family: 'HV-EC4' }]
+  ]
+};
+
+describe.each(Object.entries(TABLE))('%s', (_name, [rule, ...cases]) => {
+  it.each(cases)('%j: %s', (change, said, params) => {
+    const { verdict, code, params: found } = rule({ ...facts, ...change });
+    expect(`${verdict} ${code}`).toBe(said);
+    if (!code.startsWith('supply.')) expect(found).toEqual(params ?? {});
+  });
+});
