@@ -77,7 +77,11 @@
             read[f.id] = '';
           }}
         />
-        <LostZeros rule={f.rule} text={value(f.id)} ontake={(number) => (draft[f.id] = number)} />
+        <LostZeros
+          rule={f.rule}
+          text={value(f.id)}
+          ontake={(number: string) => (draft[f.id] = number)}
+        />
         <span class="hint">
           {#if tidy.corrections.length > 0}
             <b class="read">{tidy.text}</b> {wordsOfCorrections(tidy.corrections)}

@@ -104,7 +104,7 @@
         <LostZeros
           rule={f.rule}
           text={numbers[f.id] ?? ''}
-          ontake={(number) => (numbers[f.id] = number)}
+          ontake={(number: string) => (numbers[f.id] = number)}
         />
         {#if tidy && tidy.corrections.length > 0}
           <span class="hint"><b>{tidy.text}</b> {wordsOfCorrections(tidy.corrections)}</span>

@@ -80,7 +80,11 @@
           maxlength="60"
           oninput={(e) => (typed[f.id] = e.currentTarget.value)}
         />
-        <LostZeros rule={f.rule} text={value(f.id)} ontake={(number) => (typed[f.id] = number)} />
+        <LostZeros
+          rule={f.rule}
+          text={value(f.id)}
+          ontake={(number: string) => (typed[f.id] = number)}
+        />
       </label>
     {/each}
   {/if}
