@@ -1,6 +1,13 @@
 import { createRandom } from '../base/random.ts';
 import { compileProblem, listOf, type Compiled } from './compile.ts';
-import { freeChoices, placeCompiled, toPlan, type Choices, type Draft } from './place-tasks.ts';
+import {
+  freeChoices,
+  placeCompiled,
+  placeInSteps,
+  toPlan,
+  type Choices,
+  type Draft
+} from './place-tasks.ts';
 import { lengthOf, type Plan, type PlanProblem, type Task } from './problem.ts';
 import { weigh } from './score.ts';
 import { sequence, type Order } from './sequence.ts';
@@ -76,7 +83,10 @@ function* walkByRules(compiled: Compiled, rules: number): Generator<undefined, W
   for (const rule of RULES.slice(0, Math.max(1, rules))) {
     const order = orderBy(compiled.problem, rule);
     yield undefined;
-    const walk = walkOf(compiled, Int32Array.from(listOf(compiled, order)), free);
+    const list = Int32Array.from(listOf(compiled, order));
+    yield undefined;
+    const draft = yield* placeInSteps(compiled, ranksOf(compiled, list), free);
+    const walk = { list, choices: free, draft, weight: weightOf(compiled, draft) };
     if (!best || walk.weight < best.weight) best = walk;
     yield undefined;
   }
@@ -84,11 +94,19 @@ function* walkByRules(compiled: Compiled, rules: number): Generator<undefined, W
 }
 
 function walkOf(compiled: Compiled, list: Int32Array, choices: Choices): Walk {
+  const draft = placeCompiled(compiled, ranksOf(compiled, list), choices);
+  return { list, choices, draft, weight: weightOf(compiled, draft) };
+}
+
+function ranksOf(compiled: Compiled, list: Int32Array): Int32Array {
   const ranks = new Int32Array(compiled.tasks.length).fill(0x7fffffff);
   for (let i = 0; i < list.length; i++) ranks[list[i] as number] = i;
-  const draft = placeCompiled(compiled, ranks, choices);
-  const weight = weigh(draft, compiled.due.length) + draft.unplaced * 1e9;
-  return { list, choices, draft, weight };
+  return ranks;
+}
+
+/** What has no place weighs more than any lateness. */
+function weightOf(compiled: Compiled, draft: Draft): number {
+  return weigh(draft, compiled.due.length) + draft.unplaced * 1e9;
 }
 
 /** One task somewhere else in the list, two exchanged, or one slot with another option. */

@@ -41,6 +41,22 @@ export function placeCompiled(
   ranks: ArrayLike<number>,
   choices: Choices
 ): Draft {
+  const steps = placeInSteps(compiled, ranks, choices);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** Tasks that are placed between two stops. */
+const STEP_TASKS = 250;
+
+/** The same, with a stop now and then in which a caller can let others work. */
+export function* placeInSteps(
+  compiled: Compiled,
+  ranks: ArrayLike<number>,
+  choices: Choices
+): Generator<undefined, Draft> {
   const { tasks } = compiled;
   const busy = compiled.taken.map((spans): Busy => ({
     spans: spans.slice(),
@@ -52,7 +68,9 @@ export function placeCompiled(
   const from = Int32Array.from(tasks, (t) => t.from);
   const full = new Int32Array(compiled.kindCount).fill(compiled.earliest);
   let placed = 0;
+  let seen = 0;
   for (const i of inOrder(tasks, ranks)) {
+    if (++seen % STEP_TASKS === 0) yield undefined;
     const task = tasks[i] as CompiledTask;
     // what hangs on something that could not be placed is not placed either
     const start = findStart(compiled, { busy, task, choices, given, full }, from[i] as number);
