@@ -91,6 +91,8 @@ describe('is the kit ready?', () => {
     expect(
       judgeKit([...WHOLE, { ...network, radioLink: true, cableLink: false }], asks).codes
     ).toEqual(['kit.link.radio']);
+    // cable and radio at once is a fault of a box, not of a network
+    expect(judgeKit([...WHOLE, { ...network, radioLink: true }], asks).codes).toEqual([]);
     const check = (good: boolean | undefined) =>
       judgeKit([...WHOLE, network], {
         ...asks,

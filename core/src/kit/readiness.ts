@@ -108,8 +108,11 @@ export function judgeRating(items: readonly KitItem[], needMa: number): Judgemen
 export function judgeItem(item: KitItem, nowMs: number): Judgement[] {
   const { name } = item;
   const said: Judgement[] = [];
-  if (item.cableLink && item.radioLink) said.push(judge('stop', 'kit.link.both', { name }));
-  else if ((item.kind === 'interface' || item.kind === 'network') && item.radioLink)
+  // two links fail in a box; a network may well have both, and goes by cable then
+  const network = item.kind === 'network';
+  if (item.cableLink && item.radioLink && !network)
+    said.push(judge('stop', 'kit.link.both', { name }));
+  else if ((item.kind === 'interface' || network) && item.radioLink && !item.cableLink)
     said.push(judge('look', 'kit.link.radio', { name }));
   for (const [what, have, want] of [
     ['software', item.software, item.wantedSoftware],

@@ -14,7 +14,8 @@ const HORIZON = 20_000;
  * The least weight that any order and any choice of places and people gives: the slow twin of the search, with a placing
  * of its own that walks minute by minute and looks at everything that is taken. For small cases only. An optimum is among
  * them: every plan without needless waiting comes out of placing its tasks in the order of their starts.
- * What is heavier than a weight that is `known` is not looked at any further. Infinite when no order places all. Nothing may be running or pinned to a place.
+ * What is heavier than a weight that is `known` is not looked at any further. Infinite when no order places all. Nothing
+ * may be running or pinned to a place.
  */
 export function bruteForce(problem: PlanProblem, known = Number.POSITIVE_INFINITY): number {
   const jobs = new Set(problem.tasks.map((t) => t.job)).size;

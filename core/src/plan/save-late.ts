@@ -20,24 +20,24 @@ const TRY_ROUNDS = 60;
 const TRY_RULES = 2;
 const LONGER_MINUTES = 120;
 
-/** End of each job in a plan. Units: minutes. */
-export function endsOf(plan: Plan): Map<number, number> {
+/** End of each job in a plan; infinite when part of it has no place. Units: minutes. */
+export function endsOf(problem: PlanProblem, plan: Plan): Map<number, number> {
   const ends = new Map<number, number>();
   for (const p of plan.placed) ends.set(p.job, Math.max(ends.get(p.job) ?? 0, p.end));
+  const missing = new Set(plan.unplaced);
+  for (const t of problem.tasks) if (missing.has(t.key)) ends.set(t.job, Infinity);
   return ends;
 }
 
 /**
- * Jobs that miss their promise, the worst first, those that cannot be planned whole before all, and what would save each: putting it first (and whom that makes late),
- * longer hours today and after, one more pair of hands, one more place. A promise that nothing can keep is told with the
- * earliest end. Tries are short plans of their own, so it is an advice and no proof; after each
- * piece of one the caller may let others work.
+ * Jobs that miss their promise, those that cannot be planned whole before all, then the worst, and what would save each:
+ * putting it first (and whom that makes late), longer hours today and after, one more pair of hands, one more place. A
+ * promise that nothing can keep is told with the earliest end. Tries are short plans of their own, so it is an advice and
+ * no proof; after each piece of one the caller may let others work.
  */
 export function* findLate(problem: PlanProblem, plan: Plan): Generator<undefined, LateJob[]> {
-  const ends = endsOf(plan);
-  const missing = new Set(plan.unplaced);
-  const never = new Set(problem.tasks.filter((t) => missing.has(t.key)).map((t) => t.job));
-  const endOf = (job: number) => (never.has(job) ? Infinity : (ends.get(job) ?? -Infinity));
+  const ends = endsOf(problem, plan);
+  const endOf = (job: number) => ends.get(job) ?? -Infinity;
   const late = [...problem.due]
     .filter(([job, due]) => endOf(job) > due)
     .sort(([a, x], [b, y]) => sortable(endOf(b) - y) - sortable(endOf(a) - x) || a - b);
@@ -48,7 +48,7 @@ export function* findLate(problem: PlanProblem, plan: Plan): Generator<undefined
   const told: LateJob[] = [];
   let tried = 0;
   for (const [job, due] of late) {
-    if (never.has(job)) {
+    if (endOf(job) === Infinity) {
       told.push({ job, end: undefined, due, saves: [] });
       continue;
     }
@@ -106,7 +106,7 @@ function* attempt(seed: number, problem: PlanProblem): Generator<undefined, Map<
   const steps = improvePlan(problem, { seed, rounds, rules: TRY_RULES });
   for (;;) {
     const next = steps.next();
-    if (next.done) return endsOf(next.value);
+    if (next.done) return endsOf(problem, next.value);
     yield undefined;
   }
 }

@@ -183,10 +183,12 @@ export function findDrivenWay(
   return undefined;
 }
 
+/** A way and its place in the profile's list: two ways of one kind are told apart by it. */
+export const keyOfWay = (way: Way, index: number): string => `${way.kind}-${index}`;
+
 /** The way that a key of the comparison names; undefined for what is done elsewhere and for no choice. */
 export function findWayOfKey(profile: Profile, key: string | undefined): Way | undefined {
-  const index = /-(\d{1,3})$/.exec(key ?? '')?.[1];
-  return index === undefined ? undefined : profile.ways[Number(index)];
+  return profile.ways.find((way, i) => keyOfWay(way, i) === key);
 }
 
 /** Addresses of a region as a half-open range. */

@@ -1,7 +1,16 @@
 import { judge, type Judgement } from '../base/verdict.ts';
 import type { KitItem } from '../kit/kit-item.ts';
 import { judgeRating } from '../kit/readiness.ts';
-import type { Profile, Risk, School, Skill, Way, WayKind, WayNeed } from '../profile/profile.ts';
+import {
+  keyOfWay,
+  type Profile,
+  type Risk,
+  type School,
+  type Skill,
+  type Way,
+  type WayKind,
+  type WayNeed
+} from '../profile/profile.ts';
 import { estimateTransfer, type Estimate, type Measured } from '../time/estimate.ts';
 import { priceWay, type WayCost } from './price-way.ts';
 import type { Prices } from './prices.ts';
@@ -74,7 +83,7 @@ function viewWay(facts: WaysFacts, way: Way, index: number): WayOption {
   const handsOnMinutes = (open + connect + close) * (cloning ? 2 : 1) + after;
   return {
     id: way.kind,
-    key: `${way.kind}-${index}`,
+    key: keyOfWay(way, index),
     name: way.name,
     possible: !notes.some((n) => n.verdict === 'stop'),
     notes,
@@ -133,8 +142,15 @@ function judgeWay(facts: WaysFacts, way: Way): Judgement[] {
   return notes;
 }
 
+/** Kit of one kind that fits the family. */
+function fittingKit({ kit, profile }: WaysFacts, kind: string): KitItem[] {
+  return kit.filter(
+    (k) => k.kind === kind && (k.families.length === 0 || k.families.includes(profile.id))
+  );
+}
+
 function judgeNeed(facts: WaysFacts, way: Way, need: WayNeed): Judgement | undefined {
-  const { profile, kit, prices } = facts;
+  const { prices } = facts;
   if (need === 'vehicle')
     return facts.vehicleHere ? undefined : judge('stop', 'way.vehicle.away', { way: way.name });
   if (need === 'credits') {
@@ -142,11 +158,9 @@ function judgeNeed(facts: WaysFacts, way: Way, need: WayNeed): Judgement | undef
       ? undefined
       : judge('stop', 'way.credits.short', { have: prices.creditsLeft, need: way.credits });
   }
-  const fitting = kit.filter(
-    (k) => k.kind === need && (k.families.length === 0 || k.families.includes(profile.id))
-  );
+  const fitting = fittingKit(facts, need);
   if (need === 'network')
-    return fitting.length > 0 ? undefined : judge('look', 'way.network.unknown', { way: way.name });
+    return fitting.length > 0 ? undefined : judge('look', 'way.network.unknown');
   if (fitting.length === 0) return judge('stop', 'way.kit.missing', { kind: need });
   const wantedMa = way.supply?.limitMinMa;
   return need === 'supply' && wantedMa !== undefined ? judgeRating(fitting, wantedMa) : undefined;
@@ -160,7 +174,9 @@ function newUnit(facts: WaysFacts): WayOption {
   const handsOnMinutes = profile.afterFit.reduce((sum, a) => sum + a.minutes, 0) + 45;
   const notes = [
     ...(profile.makerRoute ? [] : [judge('stop', 'way.maker.none', { family: profile.id })]),
-    ...(facts.vehicleHere ? [] : [judge('look', 'way.maker.later')])
+    ...(facts.vehicleHere ? [] : [judge('look', 'way.maker.later')]),
+    // the maker's server is asked whatever the profile says of its ways
+    ...(fittingKit(facts, 'network').length > 0 ? [] : [judge('look', 'way.network.unknown')])
   ];
   return {
     ...elsewhere(facts, 'new-unit'),

@@ -3,7 +3,7 @@ import { formatExact, parseAmount } from '../base/money.ts';
 import { fail, ok, type Result } from '../base/result.ts';
 
 /** As people type it: what it means is said by `parseAmount`; kept as exact decimal text with a dot. */
-const money = { type: 'string', pattern: "^(\\d[\\d., \u00a0\u202f'’]{0,19})?$" } as const;
+const money = { type: 'string', pattern: "^[\\d., \u00a0\u202f'’]{0,20}$" } as const;
 const count = { type: 'integer', minimum: 0, maximum: 100_000 } as const;
 
 /** The house's prices. Money as exact decimal text; empty where the house has not set it. */

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { KIT_KINDS, type KitItem } from '../kit/kit-item.ts';
 import { parseProfile } from '../profile/parse-profile.ts';
-import type { Profile } from '../profile/profile.ts';
+import { findWayOfKey, type Profile } from '../profile/profile.ts';
 import type { ProfileDocument } from '../profile/schema.ts';
 import { buildQuote } from './build-quote.ts';
 import { compareWays, type WaysFacts } from './compare-ways.ts';
@@ -81,6 +81,8 @@ describe('ways compared', () => {
     expect(why('hv-ec4', 'boot', { kit: unrated })).toEqual(['kit.supply.unrated']);
     expect(why('hv-ec6', 'obd', { kit: without('network') })).toEqual(['way.network.unknown']);
     expect(why('hv-ec4', 'boot', { kit: without('network') })).toEqual([]);
+    expect(why('hv-ec6', 'new-unit', { kit: without('network') })).toContain('way.network.unknown');
+    expect(why('hv-ec6', 'new-unit')).not.toContain('way.network.unknown');
     expect(why('md-cm5', 'lifted', { skills: ['open-case'] })).toEqual(['way.skill.missing']);
     expect(why('qn-tc2', 'bench', { mute: true })).toContain('way.unit.mute');
     expect(why('hv-ec4', 'boot', { mute: true })).toEqual([]);
@@ -94,6 +96,15 @@ describe('ways compared', () => {
     expect(why('qn-tc2', 'new-unit')).toContain('way.maker.none');
     expect(why('hv-ec4', 'send-away')).toEqual(['way.away.nobody']);
     expect(way('md-cm5', 'send-away')).toMatchObject({ possible: true, days: 5 });
+  });
+  it('a key names the way that it was made from, and no other that stands at its place now', () => {
+    const profile = load('hv-ec6');
+    for (const o of compareWays(facts('hv-ec6')))
+      expect(findWayOfKey(profile, o.key)?.name, o.key).toBe(
+        profile.ways.find((w) => w.name === o.name)?.name
+      );
+    for (const key of [undefined, '', 'new-unit', 'obd-99', 'boot-1x', 'clip-0'])
+      expect(findWayOfKey(profile, key), key).toBeUndefined();
   });
   it('kit of another family does not count', () => {
     const other = kit.map((k) => (k.kind === 'fuse-lead' ? { ...k, families: ['XX-AB1'] } : k));

@@ -97,6 +97,9 @@
 </div>
 
 <style>
+  .shows {
+    display: block;
+  }
   .two {
     display: grid;
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);

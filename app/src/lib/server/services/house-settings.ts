@@ -30,9 +30,7 @@ export async function savePrices(
   if (person.role !== 'lead') return fail('gate.person.role', { role: person.role });
   const tidy = tidyPrices(prices);
   if (!tidy.ok) return tidy;
-  await saveSetting(deps.db, 'prices', tidy.value);
-  deps.bench.hub.tell({ type: 'kit' });
-  return ok(true);
+  return keepRule(deps, 'prices', tidy.value);
 }
 
 /** Errors: `gate.person.role`, `house.hours.crossed` (a span against the clock or into another). */
@@ -40,9 +38,7 @@ export async function saveHours(deps: Deps, person: Person, hours: Hours): Promi
   if (person.role !== 'lead') return fail('gate.person.role', { role: person.role });
   const fault = findHoursFault(hours);
   if (fault) return fail('house.hours.crossed', { day: fault.day });
-  await saveSetting(deps.db, 'hours', hours);
-  deps.bench.hub.tell({ type: 'kit' });
-  return ok(true);
+  return keepRule(deps, 'hours', hours);
 }
 
 /** Errors: `gate.person.role`, `house.person.unknown`. */
@@ -73,12 +69,16 @@ export async function saveShopRules(
   rules: ShopRules
 ): Promise<Result<true>> {
   if (person.role !== 'lead') return fail('gate.person.role', { role: person.role });
-  await saveSetting(deps.db, 'shop', rules);
-  deps.bench.hub.tell({ type: 'kit' });
-  return ok(true);
+  return keepRule(deps, 'shop', rules);
 }
 
 /** The plate where the house names its files by it, else nothing. */
 export async function plateForName(db: Tx, job: { readonly plate: string }): Promise<string> {
   return job.plate !== '' && (await loadShopRules(db)).namesBy === 'plate' ? job.plate : '';
+}
+
+async function keepRule(deps: Deps, key: string, value: unknown): Promise<Result<true>> {
+  await saveSetting(deps.db, key, value);
+  deps.bench.hub.tell({ type: 'kit' });
+  return ok(true);
 }

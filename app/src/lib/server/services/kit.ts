@@ -53,7 +53,8 @@ export async function readinessOf(deps: Deps, view: JobView): Promise<Readiness>
   const way = view.profile && findDrivenWay(view.profile);
   const [choice] = await listChoices(deps.db, view.job.id);
   const chosen = (view.profile && findWayOfKey(view.profile, choice?.wayId)) ?? way;
-  const network = chosen?.needs.includes('network') ?? false;
+  // a new unit is programmed by the maker's server
+  const network = choice?.wayId === 'new-unit' || (chosen?.needs.includes('network') ?? false);
   const ticked = (id: string) => ticks.some((t) => t.checkId === id);
   const own = await lookAtComputer(deps);
   const checks: ComputerCheck[] = [

@@ -94,7 +94,7 @@ function describe(
 ): PlanData {
   const at = days.timeOf;
   const byKey = new Map(tasks.map((t) => [t.key, t]));
-  const ends = endsOf(plan);
+  const ends = endsOf(problem, plan);
   const unplaced = unplacedOf(tasks, plan.unplaced);
   return {
     madeAt: now,
@@ -113,7 +113,7 @@ function describe(
         customer: job.customer,
         vehicle: job.vehicle,
         promisedAt: job.promisedAt,
-        endsAt: end === undefined ? undefined : at(end),
+        endsAt: end === undefined || end === Infinity ? undefined : at(end),
         waits: waits.get(job.number) ?? [],
         late: lateOne && {
           minutes: lateOne.end === undefined ? undefined : lateOne.end - lateOne.due,
