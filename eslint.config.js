@@ -18,6 +18,7 @@ export default defineConfig(
   globalIgnores([
     '**/node_modules/',
     '**/build/',
+    'app/thread/',
     '**/.svelte-kit/',
     '**/generated/',
     '.badger/',

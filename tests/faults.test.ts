@@ -48,7 +48,7 @@ describe('faults of box, unit and supply', () => {
   afterAll(() => house.close());
 
   const ready = () =>
-    until(() => house.root.deps.bench.stations.get('window')?.box.connected === true);
+    until(() => house.root.deps.bench.stations.get('window')?.thread.connected === true);
   const identify = async (tag: string, role: 'original' | 'donor') => {
     station.fault = undefined;
     await ready();

@@ -82,7 +82,8 @@ export async function makeHouse({
   tapped = false,
   now,
   profilesDir = at('profiles'),
-  line = (url: string) => Promise.resolve(url)
+  line = (url: string) => Promise.resolve(url),
+  elsewhere
 }: {
   speed?: number;
   tapped?: boolean;
@@ -90,6 +91,8 @@ export async function makeHouse({
   profilesDir?: string;
   /** Puts something between the application and its database. */
   line?: (url: string) => Promise<string>;
+  /** Address of a simulated bench in a process of its own; the house's own is then only asked what is in its units. */
+  elsewhere?: string;
 } = {}): Promise<House & { readonly tap: DoipTap | undefined }> {
   const database = await makeDatabase();
   const bench = await startWorld(speed, profilesDir);
@@ -97,7 +100,7 @@ export async function makeHouse({
   const root = await createRoot({
     doip: tap && `127.0.0.1:${tap.port}`,
     databaseUrl: await line(database.url),
-    worldUrl: bench.url,
+    worldUrl: elsewhere ?? bench.url,
     profilesDir,
     migrationsDir: at('app/drizzle'),
     demo: true,
@@ -105,7 +108,7 @@ export async function makeHouse({
     log: silent as never
   });
   await until(() =>
-    [...root.deps.bench.stations.values()].every((s) => s.supply.latest && s.box.connected)
+    [...root.deps.bench.stations.values()].every((s) => s.supply.latest && s.thread.connected)
   );
   return {
     root,

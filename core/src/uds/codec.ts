@@ -36,6 +36,11 @@ export function encodeHardReset(): Uint8Array {
   return Uint8Array.of(SERVICES.ecuReset, 0x01);
 }
 
+/** 3E 00: nothing but a sign of life. */
+export function encodeTesterPresent(): Uint8Array {
+  return Uint8Array.of(SERVICES.testerPresent, 0x00);
+}
+
 /** 22 DDDD, one identifier. */
 export function encodeReadDid(did: number): Uint8Array {
   return concatBytes([Uint8Array.of(SERVICES.readDataByIdentifier), encodeUintBe(did, 2)]);

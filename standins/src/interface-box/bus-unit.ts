@@ -16,6 +16,8 @@ export interface BusUnit {
   /** Powered and able to speak at this moment. */
   readonly awake: boolean;
   handle(request: Uint8Array): Answer;
+  /** Told whenever it says something: its session lives on. */
+  speaks?(): void;
 }
 
 /** A unit says "pending" when it needs longer than this. Units: ms. Below P2 of 50 ms. */

@@ -44,9 +44,10 @@ export class UnitChannel {
     const [state, effects] = transition(this.#isoTp, event);
     this.#isoTp = state;
     for (const effect of effects) {
-      if (effect.type === 'transmit')
+      if (effect.type === 'transmit') {
+        this.unit.speaks?.();
         for (const data of effect.frames) this.#host.transmit(this.unit, data);
-      else if (effect.type === 'received') this.#request(effect.payload);
+      } else if (effect.type === 'received') this.#request(effect.payload);
       else if (effect.type === 'gap') {
         this.#after(effect.us / 1000, () => this.#step({ type: 'gap-over' }));
       } else if (effect.type === 'start' && effect.timer === 'flow') {

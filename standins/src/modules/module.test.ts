@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { concatBytes, formatHex, parseHex } from '@badger/core/base/bytes';
 import { verifyChecksum } from '@badger/core/checksum/rule';
 import {
@@ -63,6 +63,20 @@ describe('a simulated module', () => {
     fresh.powerOn(true);
     expect(unlock(fresh)).toBe('6702');
     expect(ask(fresh, '2701')).toBe('670100000000');
+  });
+  it('leaves a session that nobody uses for five seconds; a sign of life keeps it', () => {
+    vi.useFakeTimers();
+    const module = make();
+    module.powerOn(true);
+    unlock(module);
+    for (let i = 0; i < 3; i++) {
+      vi.advanceTimersByTime(4900);
+      expect(ask(module, '3E00')).toBe('7E00');
+    }
+    expect(ask(module, '22F186')).toBe('62F18602');
+    vi.advanceTimersByTime(5001);
+    expect(ask(module, encodeRequestUpload(DATA))).toBe('7F357F');
+    vi.useRealTimers();
   });
   it('behaves like flash: a write clears bits only, an erase sets them', () => {
     const module = make();

@@ -23,6 +23,8 @@ export interface UnitSpec {
 
 /** Longest block: 4095 bytes, what a 12-bit length carries. */
 const MAX_BLOCK = 0x0fff;
+/** A session that nobody uses for this long ends by itself. Units: ms. Source: ISO 14229-2, S3 server, from memory. */
+const SESSION_MS = 5000;
 const EMPTY: Answer = { payload: undefined, workMs: 0 };
 
 interface Transfer {
@@ -49,6 +51,7 @@ export class Module implements BusUnit {
   readonly #onChange: (regionId: string) => void;
   #mode: 'off' | 'application' | 'boot' = 'off';
   #session: 1 | 2 | 3 = 1;
+  #lastWordMs = 0;
   #seed: Uint8Array | undefined;
   #unlocked = false;
   #wrongKeys = 0;
@@ -123,10 +126,17 @@ export class Module implements BusUnit {
     this.#activity = 'idle';
   }
 
+  speaks(): void {
+    this.#lastWordMs = performance.now();
+  }
+
   /** Answers one UDS request. Total: never throws for what comes from the wire. */
   handle(request: Uint8Array): Answer {
     const sid = request[0];
     if (this.#mode === 'off' || sid === undefined) return EMPTY;
+    if (this.#session !== 1 && performance.now() - this.#lastWordMs > SESSION_MS)
+      this.#resetSession();
+    this.speaks();
     const forced = this.refuseNext;
     if (forced?.sid === sid && forced.times > 0) {
       forced.times--;

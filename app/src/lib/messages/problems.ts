@@ -14,6 +14,10 @@ export const problems: Record<string, MessageOf> = {
     'The link to the box broke',
     'The connection to the interface box was lost in the middle.'
   ),
+  'station.thread.lost': carrier(
+    'The station driver stopped',
+    'The part of the application that speaks to this station ended by itself and is being started again.'
+  ),
   'link.box.refused': carrier(
     'The box refused',
     'The interface box did not take the command or the frame: bus silent or channel closed.'

@@ -1,4 +1,4 @@
-import type { VehicleAddress } from './doip-connection.ts';
+import type { VehicleAddress } from '../station/doip-connection.ts';
 import { Hub } from './hub.ts';
 import type { LiveScan } from './live-scan.ts';
 import type { LiveOperation } from './live-operation.ts';

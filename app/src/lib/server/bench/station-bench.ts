@@ -2,7 +2,7 @@ import type { SupplyReading } from '@badger/core/electrical/judge-supply';
 import type { ConnectedUnit } from '@badger/core/gates/facts';
 import type { SupplySample } from '@badger/core/scpi/client';
 import type { StationRow } from '../repositories/stations.ts';
-import { BoxDriver } from './box-driver.ts';
+import { StationThread } from './station-thread.ts';
 import { SupplyDriver } from './supply-driver.ts';
 
 /** A unit as it was identified, with who it is in the shop's books. */
@@ -16,7 +16,8 @@ export interface IdentifiedUnit extends ConnectedUnit {
 export class StationBench {
   readonly row: StationRow;
   readonly supply: SupplyDriver;
-  readonly box: BoxDriver;
+  /** Interface box and all that is spoken over it. */
+  readonly thread: StationThread;
   readonly #onChange: () => void;
   readonly #listeners = new Set<(sample: SupplySample | undefined) => void>();
   #connected: IdentifiedUnit | undefined;
@@ -29,7 +30,7 @@ export class StationBench {
       port: row.supplyPort,
       onSample: (sample) => this.#sample(sample)
     });
-    this.box = new BoxDriver({ host: row.host, port: row.boxPort, onState: onChange });
+    this.thread = new StationThread({ host: row.host, boxPort: row.boxPort }, onChange);
   }
 
   /** The identified unit. Forgotten as soon as the supply is off, lost, or hands were at the clamp. */
@@ -66,6 +67,6 @@ export class StationBench {
 
   close(): void {
     this.supply.close();
-    this.box.close();
+    this.thread.close();
   }
 }

@@ -7,7 +7,7 @@ import {
   SUPPLY_POLL,
   type SupplySample
 } from '@badger/core/scpi/client';
-import { afterSilence } from './patient-timer.ts';
+import { afterSilence } from '../station/patient-timer.ts';
 
 const POLL_MS = 200;
 const ANSWER_TIMEOUT_MS = 1000;

@@ -2,14 +2,13 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import type { DiagnosticLink } from '@badger/core/port/diagnostic-link';
 import type { VehicleLayout } from '@badger/core/scan/layout';
 import type { UnitPlace } from '@badger/core/scan/scan';
-import type { BoxDriver } from './box-driver.ts';
 import {
   DoipConnection,
   identifyVehicle,
   readPowerMode,
   type VehicleAddress
-} from './doip-connection.ts';
-import { TraceRecorder } from './trace-recorder.ts';
+} from '../station/doip-connection.ts';
+import type { StationThread } from './station-thread.ts';
 
 /** A way to every unit of one vehicle, whatever carries it. */
 export interface VehicleLink {
@@ -58,21 +57,23 @@ export async function openDoip(
 
 /** Opens the way over a station's box. Errors: those of the box. */
 export async function openCan(
-  box: BoxDriver,
+  thread: StationThread,
   layout: VehicleLayout,
   source: string
 ): Promise<Result<VehicleLink>> {
-  const opened = await box.openChannel(layout.bitrateBps);
+  const opened = await thread.openChannel(layout.bitrateBps);
   if (!opened.ok) return opened;
   const channel = opened.value;
-  const recorder = new TraceRecorder();
   return ok({
     source,
     vin: undefined,
     width: CAN_WIDTH,
-    link: once((place) =>
-      channel.link({ requestId: place.address, responseId: place.responseId ?? 0 }, recorder)
-    ),
+    link: once((place) => ({
+      exchange: (request, options = {}) => {
+        const pair = { requestId: place.address, responseId: place.responseId ?? 0 };
+        return channel.exchange(pair, request, options);
+      }
+    })),
     close: () => channel.close()
   });
 }

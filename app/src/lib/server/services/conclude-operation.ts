@@ -6,8 +6,8 @@ import {
   type OperationEvent,
   type OperationState
 } from '@badger/core/operation/life-cycle';
-import type { ModuleIdentity } from '@badger/core/operation/module-session';
-import type { TraceRecorder } from '../bench/trace-recorder.ts';
+import type { ModuleIdentity } from '@badger/core/access/memory-access';
+import type { Trace } from '../station/trace-recorder.ts';
 import { storeProblem } from '../db/pg-errors.ts';
 import type { Tx } from '../db/client.ts';
 import { appendEvent } from '../repositories/events.ts';
@@ -31,6 +31,8 @@ export interface Outcome {
   readonly image?: Uint8Array;
 }
 
+/** Nobody can tell what went over the wire. */
+const NO_TRACE: Trace = { lines: [], candump: '', framesTotal: 0, framesKept: 0 };
 const MOST_PAUSE_MS = 2000;
 
 /**
@@ -42,14 +44,14 @@ const MOST_PAUSE_MS = 2000;
 export async function concludeOperation(
   run: Run,
   outcome: Outcome,
-  recorder: TraceRecorder
+  trace: Trace | undefined
 ): Promise<void> {
   const { deps, live, station } = run;
   const at = deps.clock.now();
   live.image = outcome.image;
   for (let pauseMs = 100; ; pauseMs = Math.min(MOST_PAUSE_MS, pauseMs * 2)) {
     try {
-      const end = await deps.db.transaction((tx) => store(tx, run, { outcome, recorder, at }));
+      const end = await deps.db.transaction((tx) => store(tx, run, { outcome, trace, at }));
       live.state = end.state;
       if (end.identified) {
         station.identified({
@@ -93,7 +95,7 @@ export async function concludeOperation(
 
 interface End {
   readonly outcome: Outcome;
-  readonly recorder: TraceRecorder;
+  readonly trace: Trace | undefined;
   readonly at: Date;
 }
 
@@ -102,7 +104,7 @@ interface Stored {
   readonly identified: { readonly chipId: string; readonly family: string } | undefined;
 }
 
-async function store(tx: Tx, run: Run, { outcome, recorder, at }: End): Promise<Stored> {
+async function store(tx: Tx, run: Run, { outcome, trace, at }: End): Promise<Stored> {
   const { live, person, unit } = run;
   const identified = outcome.identity && {
     chipId: outcome.identity.chipId,
@@ -124,13 +126,7 @@ async function store(tx: Tx, run: Run, { outcome, recorder, at }: End): Promise<
       : 'problem';
   const state = transition(live.state, event, live.spec.kind) ?? 'failed';
   await insertSamples(tx, live.spec.id, live.samples);
-  await insertTrace(tx, {
-    operationId: live.spec.id,
-    lines: recorder.lines,
-    candump: recorder.candump(),
-    framesTotal: recorder.framesTotal,
-    framesKept: recorder.framesKept
-  });
+  await insertTrace(tx, { operationId: live.spec.id, ...(trace ?? NO_TRACE) });
   await closeOperation(tx, live.spec.id, {
     state,
     regions: live.regions,

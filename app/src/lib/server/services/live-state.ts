@@ -35,7 +35,7 @@ function describeStation(deps: Deps, station: StationBench): LiveStation {
     id: station.row.id,
     name: station.row.name,
     ratedMa: station.row.ratedMa,
-    link: station.box.connected ? 'cable' : 'lost',
+    link: station.thread.connected ? 'cable' : 'lost',
     supply: sample,
     band,
     current: sample?.on && band ? classifyCurrent(sample.measuredMa, band) : undefined,

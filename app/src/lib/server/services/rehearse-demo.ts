@@ -118,7 +118,7 @@ async function powerUp(deps: Deps, { stationId, tag, family }: Pass): Promise<bo
   const profile = deps.profiles.get(family);
   const need = profile && findDrivenWay(profile)?.supply;
   if (!station || !need) return false;
-  for (let i = 0; i < 50 && !(station.supply.latest && station.box.connected); i++)
+  for (let i = 0; i < 50 && !(station.supply.latest && station.thread.connected); i++)
     await sleep(100);
   await deps.bench.world?.hands(stationId, { unit: tag, padHeld: true });
   const voltageMv = need.voltageMaxMv - 500;

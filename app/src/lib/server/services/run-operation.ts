@@ -1,11 +1,15 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
-import type { DiagnosticLink } from '@badger/core/port/diagnostic-link';
-import { watchChanges } from '@badger/core/operation/memory-changes';
-import { identifyModule, readChipId, unlockModule } from '@badger/core/operation/module-session';
-import { readMemory } from '@badger/core/operation/read-memory';
-import { findDrivenWay, getRegion, rangeOf } from '@badger/core/profile/profile';
+import type { MemoryAccess } from '@badger/core/access/memory-access';
+import type { UdsTarget } from '@badger/core/access/uds/uds-memory';
+import {
+  findDrivenWay,
+  getRegion,
+  rangeOf,
+  type CanAccess,
+  type Profile
+} from '@badger/core/profile/profile';
 import { storeProblem } from '../db/pg-errors.ts';
-import { TraceRecorder } from '../bench/trace-recorder.ts';
+import type { Trace } from '../station/trace-recorder.ts';
 import { insertSamples, updateOperation } from '../repositories/operations.ts';
 import { concludeOperation, type Outcome } from './conclude-operation.ts';
 import { advance, type Run } from './run.ts';
@@ -14,24 +18,25 @@ import { runWrite } from './run-write.ts';
 /** Runs one operation from its lease to its end. Never throws: every way out is written down. */
 export async function runOperation(run: Run): Promise<void> {
   const { deps, live, station } = run;
-  const recorder = new TraceRecorder();
-  const stopSampling = station.onSample((sample) => {
-    if (sample) live.addSample(sample);
-    // an output that went off by itself will not come back by itself
-    if (!sample?.on) recorder.note(sample ? 'supply output off' : 'supply link lost');
-  });
   const pulse = setInterval(() => void flush(run), deps.heartbeatMs);
-  let outcome: Outcome;
+  const stopSampling = station.onSample((sample) => sample && live.addSample(sample));
+  let end: WorkEnd;
   try {
     await advance(run, 'lease-taken');
-    outcome = await work(run, recorder);
+    end = await work(run);
   } catch (error) {
     deps.log.error({ err: String(error), operation: live.spec.id }, 'operation failed inside');
-    outcome = { result: fail('operation.fault.internal') };
+    end = { outcome: { result: fail('operation.fault.internal') }, trace: undefined };
   }
   clearInterval(pulse);
   stopSampling();
-  await concludeOperation(run, outcome, recorder);
+  await concludeOperation(run, end.outcome, end.trace);
+}
+
+interface WorkEnd {
+  readonly outcome: Outcome;
+  /** What went over the wire; undefined when nobody can tell any more. */
+  readonly trace: Trace | undefined;
 }
 
 async function flush({ deps, live }: Run): Promise<void> {
@@ -48,40 +53,54 @@ async function flush({ deps, live }: Run): Promise<void> {
   }
 }
 
-async function work(run: Run, recorder: TraceRecorder): Promise<Outcome> {
+/** Opens the way to the unit, does the work, lets go. What was sent is noted whatever happens. */
+async function work(run: Run): Promise<WorkEnd> {
   const { live, station, view } = run;
-  const way = view.profile && findDrivenWay(view.profile);
-  if (!way) return { result: fail('gate.way.none', { family: view.job.familyId }) };
-  const opened = await station.box.openLink(way.can, recorder);
-  if (!opened.ok) return { result: opened };
-  const link = watchChanges(opened.value, () => (live.memoryMayHaveChanged = true));
-  try {
-    if (live.spec.kind === 'identify') return await identify(run, link);
-    const right = await provesToBe(run, link);
-    if (!right.ok) return { result: right };
-    if (live.signal.stopped) return { result: fail('operation.run.stopped', { doneBytes: 0 }) };
-    return live.spec.kind === 'write' ? await runWrite(run, link) : await read(run, link);
-  } finally {
-    await opened.value.close();
+  const { profile } = live.spec;
+  const way = findDrivenWay(profile);
+  if (!way) {
+    return {
+      outcome: { result: fail('gate.way.none', { family: view.job.familyId }) },
+      trace: undefined
+    };
   }
+  const { memory, opened } = await station.thread.openMemory(targetOf(profile, way.can));
+  // an output that went off by itself will not come back by itself
+  const stopNoting = station.onSample((sample) => {
+    if (!sample?.on) memory.note(sample ? 'supply output off' : 'supply link lost');
+  });
+  let outcome: Outcome;
+  try {
+    outcome = opened.ok ? await workOn(run, memory) : { result: opened };
+  } catch (error) {
+    run.deps.log.error({ err: String(error), operation: live.spec.id }, 'operation failed inside');
+    outcome = { result: fail('operation.fault.internal') };
+  }
+  stopNoting();
+  live.memoryMayHaveChanged = memory.memoryMayHaveChanged;
+  return { outcome, trace: await memory.end() };
 }
 
-async function identify(run: Run, link: DiagnosticLink): Promise<Outcome> {
-  const profile = run.live.spec.profile;
-  const way = findDrivenWay(profile);
-  if (!way) return { result: fail('gate.way.none', { family: profile.id }) };
+async function workOn(run: Run, memory: MemoryAccess): Promise<Outcome> {
+  const { live } = run;
+  if (live.spec.kind === 'identify') return identify(run, memory);
+  const right = await provesToBe(run, memory);
+  if (!right.ok) return { result: right };
+  if (live.signal.stopped) return { result: fail('operation.run.stopped', { doneBytes: 0 }) };
+  return live.spec.kind === 'write' ? runWrite(run, memory) : read(run, memory);
+}
+
+async function identify(run: Run, memory: MemoryAccess): Promise<Outcome> {
   await advance(run, 'work-begun');
-  const identity = await identifyModule(link, profile, way.can);
+  const identity = await memory.identify();
   if (!identity.ok) return { result: identity };
   return { result: ok(true), identity: identity.value };
 }
 
 /** Reads the chip id once more and holds it against the unit that this operation is meant for. */
-async function provesToBe(run: Run, link: DiagnosticLink): Promise<Result<true>> {
+async function provesToBe(run: Run, memory: MemoryAccess): Promise<Result<true>> {
   const { live, unit, view } = run;
-  const way = findDrivenWay(live.spec.profile);
-  if (!way) return fail('gate.way.none', { family: view.job.familyId });
-  const chipId = await readChipId(link, way.can);
+  const chipId = await memory.fingerprint();
   if (!chipId.ok) return chipId;
   const original = view.units.original?.chipId;
   if (live.spec.kind === 'write' && (!original || chipId.value === original)) {
@@ -94,18 +113,16 @@ async function provesToBe(run: Run, link: DiagnosticLink): Promise<Result<true>>
   return ok(true);
 }
 
-async function read(run: Run, link: DiagnosticLink): Promise<Outcome> {
+async function read(run: Run, memory: MemoryAccess): Promise<Outcome> {
   const { live } = run;
-  const way = findDrivenWay(live.spec.profile);
-  if (!way) return { result: fail('gate.way.none') };
-  const unlocked = await unlockModule(link, way.can);
+  const unlocked = await memory.unlock();
   if (!unlocked.ok) return { result: unlocked };
   await advance(run, 'work-begun');
   const regionId = live.spec.regionIds[0] as string;
   live.phase(regionId, 'reading');
-  const image = await readMemory(link, rangeOf(getRegion(live.spec.profile, regionId)), {
+  const image = await memory.read(rangeOf(getRegion(live.spec.profile, regionId)), {
     signal: live.signal,
-    onBytes: (_block, done) => {
+    onBytes: (done) => {
       live.progress(regionId, done, 'read');
       run.deps.bench.changed();
     }
@@ -113,4 +130,12 @@ async function read(run: Run, link: DiagnosticLink): Promise<Outcome> {
   if (!image.ok) return { result: image };
   live.phase(regionId, 'read');
   return { result: ok(true), image: image.value };
+}
+
+/** What the thread has to know of the unit. */
+function targetOf(profile: Profile, can: CanAccess): UdsTarget {
+  const identity = profile.identity.flatMap(({ id, did }) =>
+    did === undefined ? [] : [{ id, did }]
+  );
+  return { can, identity };
 }

@@ -1,13 +1,9 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { equalBytes } from '@badger/core/base/bytes';
-import { encodeHardReset } from '@badger/core/uds/codec';
+import type { MemoryAccess } from '@badger/core/access/memory-access';
 import { compareImages } from '@badger/core/image/compare';
 import type { PlanLine } from '@badger/core/clone/plan';
-import { unlockModule } from '@badger/core/operation/module-session';
-import { readMemory } from '@badger/core/operation/read-memory';
-import { eraseMemory, writeMemory } from '@badger/core/operation/write-memory';
-import type { DiagnosticLink } from '@badger/core/port/diagnostic-link';
-import { findDrivenWay, getRegion, rangeOf } from '@badger/core/profile/profile';
+import { getRegion, rangeOf } from '@badger/core/profile/profile';
 import { loadImage } from '../repositories/images.ts';
 import type { Outcome } from './conclude-operation.ts';
 import { advance, type Run } from './run.ts';
@@ -18,29 +14,28 @@ import { advance, type Run } from './run.ts';
  * Nothing is repeated by itself. Once something was sent that changes memory the database is not waited for any more: a
  * unit that is half written is worth more finished and proven than explained.
  */
-export async function runWrite(run: Run, link: DiagnosticLink): Promise<Outcome> {
+export async function runWrite(run: Run, memory: MemoryAccess): Promise<Outcome> {
   const plan = run.view.clone?.plan;
-  const way = findDrivenWay(run.live.spec.profile);
-  if (!plan || !way) return { result: fail('gate.image.none') };
+  if (!plan) return { result: fail('gate.image.none') };
   const images = new Map<string, Uint8Array>();
   for (const line of plan.lines) {
     const image = await loadImage(run.deps.db, line.sha256);
     if (!image.ok) return { result: image };
     images.set(line.regionId, image.value);
   }
-  const unlocked = await unlockModule(link, way.can);
+  const unlocked = await memory.unlock();
   if (!unlocked.ok) return { result: unlocked };
   await advance(run, 'work-begun');
   for (const [index, line] of plan.lines.entries()) {
     const image = images.get(line.regionId) as Uint8Array;
-    const written = await writeRegion(run, link, { line, image });
+    const written = await writeRegion(run, memory, { line, image });
     if (!written.ok) return { result: written };
     if (index === plan.lines.length - 1) await advance(run, 'all-written');
-    const equal = await readBack(run, link, { line, image });
+    const equal = await readBack(run, memory, { line, image });
     if (!equal.ok) return { result: equal };
   }
   // out of the programming session; the content is proven already, so a unit that does not answer is no fault
-  await link.exchange(encodeHardReset());
+  await memory.reset();
   return { result: ok(true) };
 }
 
@@ -51,7 +46,7 @@ interface RegionWrite {
 
 async function writeRegion(
   run: Run,
-  link: DiagnosticLink,
+  memory: MemoryAccess,
   { line, image }: RegionWrite
 ): Promise<Result<true>> {
   const { live, deps } = run;
@@ -59,11 +54,11 @@ async function writeRegion(
   if (region.eraseBlockBytes !== undefined) {
     live.phase(region.id, 'erasing');
     deps.bench.changed();
-    const erased = await eraseMemory(link, rangeOf(region));
+    const erased = await memory.erase(rangeOf(region));
     if (!erased.ok) return erased;
   }
   live.phase(region.id, 'writing');
-  return writeMemory(link, rangeOf(region), {
+  return memory.write(rangeOf(region), {
     image,
     onBytes: (done) => {
       live.progress(region.id, done, 'write');
@@ -74,15 +69,15 @@ async function writeRegion(
 
 async function readBack(
   run: Run,
-  link: DiagnosticLink,
+  memory: MemoryAccess,
   { line, image }: RegionWrite
 ): Promise<Result<true>> {
   const { live, deps } = run;
   const region = getRegion(live.spec.profile, line.regionId);
   live.phase(region.id, 'reading-back');
-  const back = await readMemory(link, rangeOf(region), {
+  const back = await memory.read(rangeOf(region), {
     signal: { stopped: false },
-    onBytes: (_block, done) => {
+    onBytes: (done) => {
       live.progress(region.id, done, 'read');
       deps.bench.changed();
     }

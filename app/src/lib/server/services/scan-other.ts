@@ -2,10 +2,10 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import type { UnitPlace } from '@badger/core/scan/scan';
 import { scanUnit } from '@badger/core/scan/scan-unit';
 import { suspectKindOf } from '@badger/core/scan/suspect';
+import type { DiagnosticLink } from '@badger/core/port/diagnostic-link';
 import { findDrivenWay } from '@badger/core/profile/profile';
 import type { TypedScan } from '../../schema/requests.ts';
 import { parseTypedScan } from '../../typed-scan.ts';
-import { TraceRecorder } from '../bench/trace-recorder.ts';
 import type { Deps } from '../deps.ts';
 import type { Person } from '../repositories/people.ts';
 import { checkJobGate } from './gate.ts';
@@ -71,20 +71,26 @@ export async function scanBench(
   const connected = station.connected;
   const unit = [view.units.original, view.units.donor].find((u) => u?.chipId === connected?.chipId);
   if (!connected || !unit) return fail('gate.unit.unknown');
-  const opened = await station.box.openLink(way.can, new TraceRecorder());
+  const { requestId, responseId } = way.can;
+  const opened = await station.thread.openChannel(way.can.bitrateBps);
   if (!opened.ok) return opened;
+  const channel = opened.value;
   const startedAt = deps.clock.now();
   const place: UnitPlace = {
     id: `tag-${unit.tag.toLowerCase()}`,
     name: `${view.profile.title}, tag ${unit.tag}`,
     kind: suspectKindOf(view.profile.kind),
-    address: way.can.requestId,
-    responseId: way.can.responseId,
+    address: requestId,
+    responseId,
     optional: false,
     legislated: false
   };
-  const scanned = await scanUnit(opened.value, place, () => performance.now());
-  await opened.value.close();
+  const link: DiagnosticLink = {
+    exchange: (request, options = {}) =>
+      channel.exchange({ requestId, responseId }, request, options)
+  };
+  const scanned = await scanUnit(link, place, () => performance.now());
+  await channel.close();
   if (scanned.state === 'silent' || scanned.state === 'unasked') return fail('scan.unit.silent');
   const number = await keepScan(deps, {
     job: view.job,

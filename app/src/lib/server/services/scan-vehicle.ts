@@ -73,7 +73,7 @@ async function openWay(
   const station = deps.bench.stations.get(key);
   if (!station) return fail('station.id.unknown');
   if (deps.bench.running.has(key)) return fail('gate.station.busy');
-  return openCan(station.box, layout, station.row.name);
+  return openCan(station.thread, layout, station.row.name);
 }
 
 /** Nobody works with a scan tool on a moving vehicle. */

@@ -11,6 +11,14 @@ const TAIL_FRAMES = 2_000;
 const MAX_LINES = 5_000;
 const HEX_BYTES = 24;
 
+/** What went over the wire in one operation. Plain data: it travels between threads. */
+export interface Trace {
+  readonly lines: TraceLine[];
+  readonly candump: string;
+  readonly framesTotal: number;
+  readonly framesKept: number;
+}
+
 /** Records what really went over the wire in one operation. */
 export class TraceRecorder {
   readonly lines: TraceLine[] = [];
@@ -60,13 +68,14 @@ export class TraceRecorder {
     this.lines.push({ atMs: Math.round(performance.now() - this.#startMs), ...line });
   }
 
-  get framesKept(): number {
-    return this.#head.length + this.#tail.length;
-  }
-
-  candump(): string {
+  trace(): Trace {
     const tail = this.#tail.toSorted((a, b) => a.atUs - b.atUs);
-    return formatCandump([...this.#head, ...tail]);
+    return {
+      lines: this.lines,
+      candump: formatCandump([...this.#head, ...tail]),
+      framesTotal: this.framesTotal,
+      framesKept: this.#head.length + this.#tail.length
+    };
   }
 }
 

@@ -1,17 +1,16 @@
-import { formatHex } from '../base/bytes.ts';
-import { fail, ok, type Result } from '../base/result.ts';
-import { decodeField } from '../profile/identity-values.ts';
-import type { CanAccess, Profile } from '../profile/profile.ts';
-import type { DiagnosticLink } from '../port/diagnostic-link.ts';
-import { encodeReadDid, encodeRequestSeed, encodeSendKey, encodeSession } from '../uds/codec.ts';
-import { computeTidemarkKey } from '../uds/security-key.ts';
+import type { ModuleIdentity } from '../memory-access.ts';
+import { formatHex } from '../../base/bytes.ts';
+import { fail, ok, type Result } from '../../base/result.ts';
+import { decodeField } from '../../profile/identity-values.ts';
+import type { CanAccess } from '../../profile/profile.ts';
+import type { DiagnosticLink } from '../../port/diagnostic-link.ts';
+import { encodeReadDid, encodeRequestSeed, encodeSendKey, encodeSession } from '../../uds/codec.ts';
+import { computeTidemarkKey } from '../../uds/security-key.ts';
 
-/** What a unit says of itself. */
-export interface ModuleIdentity {
-  readonly chipId: string;
-  readonly family: string;
-  /** Identity fields of the profile by id; what the unit does not tell is left out. */
-  readonly fields: Readonly<Record<string, string>>;
+/** An identity field that a data identifier tells. */
+export interface IdentityDid {
+  readonly id: string;
+  readonly did: number;
 }
 
 /** One data identifier, the echo of its number checked. Errors: those of the link, `uds.answer.nonsense`. */
@@ -44,16 +43,14 @@ export async function readFamily(link: DiagnosticLink, access: CanAccess): Promi
  */
 export async function identifyModule(
   link: DiagnosticLink,
-  profile: Profile,
-  access: CanAccess
+  { can, identity }: { can: CanAccess; identity: readonly IdentityDid[] }
 ): Promise<Result<ModuleIdentity>> {
-  const chipId = await readChipId(link, access);
+  const chipId = await readChipId(link, can);
   if (!chipId.ok) return chipId;
-  const family = await readFamily(link, access);
+  const family = await readFamily(link, can);
   if (!family.ok) return family;
   const fields: Record<string, string> = {};
-  for (const field of profile.identity) {
-    if (field.did === undefined) continue;
+  for (const field of identity) {
     const bytes = await readDid(link, field.did);
     if (bytes.ok) fields[field.id] = decodeField(bytes.value);
     else if (bytes.problem.code !== 'uds.answer.negative') return bytes;

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
-import { ok } from '../base/result.ts';
-import type { DiagnosticLink } from '../port/diagnostic-link.ts';
+import { ok } from '../../base/result.ts';
+import type { DiagnosticLink } from '../../port/diagnostic-link.ts';
 import {
   encodeEraseOptions,
   encodeHardReset,
@@ -12,7 +12,7 @@ import {
   encodeStartRoutine,
   encodeTransferData,
   encodeTransferExit
-} from '../uds/codec.ts';
+} from '../../uds/codec.ts';
 import { mayChangeMemory, watchChanges } from './memory-changes.ts';
 
 const range = { start: 0, end: 16 };

@@ -1,14 +1,14 @@
-import { fail, ok, type Result } from '../base/result.ts';
-import type { Range } from '../image/range.ts';
-import { lengthOf } from '../image/range.ts';
-import type { DiagnosticLink, StopSignal } from '../port/diagnostic-link.ts';
+import { fail, ok, type Result } from '../../base/result.ts';
+import type { Range } from '../../image/range.ts';
+import { lengthOf } from '../../image/range.ts';
+import type { DiagnosticLink, StopSignal } from '../../port/diagnostic-link.ts';
 import {
   decodeMaxBlock,
   encodeRequestUpload,
   encodeTransferData,
   encodeTransferExit,
   nextCounter
-} from '../uds/codec.ts';
+} from '../../uds/codec.ts';
 
 /**
  * Reads the memory of an unlocked unit from `range.start` to `range.end`, in order.

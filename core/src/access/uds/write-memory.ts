@@ -1,7 +1,7 @@
-import { ok, type Result, fail } from '../base/result.ts';
-import type { Range } from '../image/range.ts';
-import { lengthOf } from '../image/range.ts';
-import type { DiagnosticLink } from '../port/diagnostic-link.ts';
+import { ok, type Result, fail } from '../../base/result.ts';
+import type { Range } from '../../image/range.ts';
+import { lengthOf } from '../../image/range.ts';
+import type { DiagnosticLink } from '../../port/diagnostic-link.ts';
 import {
   decodeMaxBlock,
   encodeEraseOptions,
@@ -10,8 +10,8 @@ import {
   encodeTransferData,
   encodeTransferExit,
   nextCounter
-} from '../uds/codec.ts';
-import { ROUTINE_ERASE_MEMORY } from '../uds/services.ts';
+} from '../../uds/codec.ts';
+import { ROUTINE_ERASE_MEMORY } from '../../uds/services.ts';
 
 /** Erases `range`; a unit that needs long says so by itself. Errors: those of the link. */
 export async function eraseMemory(link: DiagnosticLink, range: Range): Promise<Result<true>> {

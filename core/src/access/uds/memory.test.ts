@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { concatBytes, formatHex } from '../base/bytes.ts';
-import { fail, ok, type Result } from '../base/result.ts';
-import type { DiagnosticLink } from '../port/diagnostic-link.ts';
+import { concatBytes, formatHex } from '../../base/bytes.ts';
+import { fail, ok, type Result } from '../../base/result.ts';
+import type { DiagnosticLink } from '../../port/diagnostic-link.ts';
 import { readMemory } from './read-memory.ts';
 import { writeMemory } from './write-memory.ts';
 

@@ -1,5 +1,5 @@
-import type { DiagnosticLink } from '../port/diagnostic-link.ts';
-import { SERVICES } from '../uds/services.ts';
+import type { DiagnosticLink } from '../../port/diagnostic-link.ts';
+import { SERVICES } from '../../uds/services.ts';
 
 /** Services that are known to leave the memory of a unit as it is. Source: ISO 14229-1, SAE J1979, from memory. */
 const HARMLESS: ReadonlySet<number> = new Set([

@@ -1,0 +1,98 @@
+import { transfer } from 'comlink';
+import { fail, ok, type Result } from '@badger/core/base/result';
+import type { MemoryAccess, ModuleIdentity } from '@badger/core/access/memory-access';
+import { makeUdsMemory, type UdsTarget } from '@badger/core/access/uds/uds-memory';
+import type { Range } from '@badger/core/image/range';
+import type { BoxDriver } from './box-driver.ts';
+import { keepAwake, type AwakeLink } from './keep-awake.ts';
+import { TraceRecorder, type Trace } from './trace-recorder.ts';
+
+/** An answer with what has been sent to the unit up to it: the two must never come apart. */
+export interface Told<T> {
+  readonly result: Result<T>;
+  readonly memoryMayHaveChanged: boolean;
+}
+
+export type Progress = (doneBytes: number) => void;
+
+/** Work on the memory of one unit, in the thread that owns the station's devices. One call at a time. */
+export class MemorySession {
+  readonly #box: BoxDriver;
+  readonly #recorder = new TraceRecorder();
+  readonly #signal = { stopped: false };
+  #memory: MemoryAccess | undefined;
+  #link: AwakeLink | undefined;
+  #close: () => Promise<void> = () => Promise.resolve();
+
+  constructor(box: BoxDriver) {
+    this.#box = box;
+  }
+
+  /** Errors: those of the box. */
+  async open(target: UdsTarget): Promise<Told<true>> {
+    const opened = await this.#box.openLink(target.can, this.#recorder);
+    if (!opened.ok) return this.#tell(opened);
+    this.#link = keepAwake(opened.value);
+    this.#memory = makeUdsMemory(this.#link, target);
+    this.#close = () => opened.value.close();
+    return this.#tell(ok(true));
+  }
+
+  identify(): Promise<Told<ModuleIdentity>> {
+    return this.#do((memory) => memory.identify());
+  }
+
+  fingerprint(): Promise<Told<string>> {
+    return this.#do((memory) => memory.fingerprint());
+  }
+
+  async unlock(): Promise<Told<true>> {
+    const unlocked = await this.#do((memory) => memory.unlock());
+    if (unlocked.result.ok) this.#link?.begin();
+    return unlocked;
+  }
+
+  async read(range: Range, onBytes: Progress): Promise<Told<Uint8Array>> {
+    const signal = this.#signal;
+    const told = await this.#do((memory) => memory.read(range, { signal, onBytes }));
+    return told.result.ok ? transfer(told, [told.result.value.buffer as ArrayBuffer]) : told;
+  }
+
+  erase(range: Range): Promise<Told<true>> {
+    return this.#do((memory) => memory.erase(range));
+  }
+
+  write(range: Range, image: Uint8Array, onBytes: Progress): Promise<Told<true>> {
+    return this.#do((memory) => memory.write(range, { image, onBytes }));
+  }
+
+  async reset(): Promise<Told<true>> {
+    this.#link?.end();
+    return this.#do((memory) => memory.reset());
+  }
+
+  /** A word for the record of what went over the wire. */
+  note(text: string): void {
+    this.#recorder.note(text);
+  }
+
+  /** A read that may be stopped ends between two blocks. */
+  stop(): void {
+    this.#signal.stopped = true;
+  }
+
+  /** Lets go of the unit and gives what really went over the wire. */
+  async end(): Promise<Trace> {
+    this.#link?.end();
+    await this.#close();
+    return this.#recorder.trace();
+  }
+
+  async #do<T>(work: (memory: MemoryAccess) => Promise<Result<T>>): Promise<Told<T>> {
+    return this.#tell(this.#memory ? await work(this.#memory) : fail('link.socket.lost'));
+  }
+
+  #tell<T>(result: Result<T>): Told<T> {
+    return { result, memoryMayHaveChanged: this.#memory?.memoryMayHaveChanged ?? false };
+  }
+}

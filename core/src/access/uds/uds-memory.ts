@@ -1,0 +1,37 @@
+import { ok } from '../../base/result.ts';
+import type { DiagnosticLink } from '../../port/diagnostic-link.ts';
+import type { CanAccess } from '../../profile/profile.ts';
+import { encodeHardReset } from '../../uds/codec.ts';
+import type { MemoryAccess } from '../memory-access.ts';
+import { watchChanges } from './memory-changes.ts';
+import { identifyModule, readChipId, unlockModule, type IdentityDid } from './module-session.ts';
+import { readMemory } from './read-memory.ts';
+import { eraseMemory, writeMemory } from './write-memory.ts';
+
+/** What has to be known of a unit to work on it over diagnostic services. Plain data: it travels between threads. */
+export interface UdsTarget {
+  readonly can: CanAccess;
+  readonly identity: readonly IdentityDid[];
+}
+
+/** The memory of a unit that is spoken to by diagnostic services. Errors: those of the link, `uds.*`, `read.block.*`, `write.block.*`. */
+export function makeUdsMemory(carrier: DiagnosticLink, { can, identity }: UdsTarget): MemoryAccess {
+  let changed = false;
+  const link = watchChanges(carrier, () => (changed = true));
+  return {
+    identify: () => identifyModule(link, { can, identity }),
+    fingerprint: () => readChipId(link, can),
+    unlock: () => unlockModule(link, can),
+    read: (range, { signal, onBytes }) =>
+      readMemory(link, range, { signal, onBytes: (_block, done) => onBytes(done) }),
+    erase: (range) => eraseMemory(link, range),
+    write: (range, options) => writeMemory(link, range, options),
+    async reset() {
+      await link.exchange(encodeHardReset());
+      return ok(true);
+    },
+    get memoryMayHaveChanged() {
+      return changed;
+    }
+  };
+}
