@@ -33,6 +33,9 @@ it('refuses a region that is not trusted, and another school', () => {
     problem: { code: 'clone.region.untrusted', params: { region: 'Program flash' } }
   });
   expect(planWholeImage(profileOf('pw-bd1'), [])).toMatchObject({
-    problem: { code: 'clone.school.other' }
+    problem: {
+      code: 'clone.school.other',
+      params: { family: 'PW-BD1', school: profileOf('pw-bd1').school }
+    }
   });
 });

@@ -28,6 +28,16 @@ describe('agreement of repeated reads', () => {
       });
     });
   }
+  it('names the reads by number, whatever order they come in', () => {
+    expect(computeAgreement(reads('ABACC').toReversed())).toMatchObject({
+      state: 'disputed',
+      dissenting: [1, 2, 3, 4, 5]
+    });
+    expect(computeAgreement(reads('ABADCA').toReversed())).toMatchObject({
+      agreeing: [1, 3, 6],
+      dissenting: [2, 4, 5]
+    });
+  });
   it('never trusts a content that fewer than two reads share, or that another equals in number', () => {
     fc.assert(
       fc.property(fc.array(fc.constantFrom(...'ABCD'), { maxLength: 9 }), (list) => {
@@ -44,29 +54,46 @@ describe('agreement of repeated reads', () => {
 });
 
 describe('the verdict on a region', () => {
-  const judge = (contents: string, severity?: 'look' | 'stop') =>
+  const finding = (severity: 'look' | 'stop' | 'note') => ({
+    code: 'image.fill.single',
+    severity,
+    params: {}
+  });
+  const judge = (contents: string, ...severities: ('look' | 'stop' | 'note')[]) =>
     judgeRegion({
       regionName: 'Data flash',
       agreement: computeAgreement(reads(contents)),
-      findings: severity ? [{ code: 'image.fill.single', severity, params: {} }] : [],
-      differingBytes: 14
+      findings: severities.map(finding),
+      differingBytes: contents === 'ABC' ? undefined : 14
     });
-  it('goes only where two agree and nothing speaks against it', () => {
-    expect(judge('AA')).toMatchObject({ verdict: 'go', code: 'reads.region.trusted' });
-    expect(judge('ABA')).toMatchObject({ verdict: 'go', code: 'reads.region.outvoted' });
-    expect(judge('AA', 'look')).toMatchObject({ verdict: 'look', code: 'reads.region.remark' });
+  const region = 'Data flash';
+  const agreed = (agreeing: number, total: number, which: string) => ({
+    ...{ region, agreeing, total, which }
   });
-  it('stops equal reads that are no data: two equal reads are not proof', () => {
-    const verdict = judge('AA', 'stop');
-    expect(verdict).toMatchObject({ verdict: 'stop', code: 'reads.region.implausible' });
-    expect(isTrusted(verdict)).toBe(false);
-  });
-  it('looks at single and disputed reads', () => {
-    expect(judge('A').code).toBe('reads.region.single');
-    expect(judge('AB')).toMatchObject({
-      code: 'reads.region.disputed',
-      params: { bytes: 14, total: 2 }
+  const implausible = { region, finding: 'image.fill.single' };
+  const table: readonly [string, ('look' | 'stop' | 'note')[], string, string, object, boolean][] =
+    [
+      ['', [], 'look', 'none', { region }, false],
+      ['', ['stop'], 'look', 'none', { region }, false],
+      ['A', [], 'look', 'single', { region }, false],
+      ['A', ['stop'], 'look', 'single', { region }, false],
+      ['AB', [], 'look', 'disputed', { region, total: 2, bytes: 14 }, false],
+      ['ABC', [], 'look', 'disputed', { region, total: 3, bytes: 0 }, false],
+      ['AABB', ['stop'], 'look', 'disputed', { region, total: 4, bytes: 14 }, false],
+      ['AA', ['stop'], 'stop', 'implausible', implausible, false],
+      ['AA', ['look', 'stop'], 'stop', 'implausible', implausible, false],
+      ['AA', ['look'], 'look', 'remark', agreed(2, 2, '1 and 2'), true],
+      ['AA', ['note'], 'go', 'trusted', agreed(2, 2, '1 and 2'), true],
+      ['ABA', ['look'], 'look', 'remark', agreed(2, 3, '1 and 3'), true],
+      ['ABA', [], 'go', 'outvoted', agreed(2, 3, '1 and 3'), true],
+      ['AA', [], 'go', 'trusted', agreed(2, 2, '1 and 2'), true],
+      ['AAA', [], 'go', 'trusted', agreed(3, 3, '1 and 2 and 3'), true]
+    ];
+  for (const [contents, severities, verdict, code, params, trusted] of table) {
+    it(`${contents || 'no read'} with ${severities.join(', ') || 'nothing'} found: ${code}`, () => {
+      const judged = judge(contents, ...severities);
+      expect(judged).toEqual({ verdict, code: `reads.region.${code}`, params });
+      expect(isTrusted(judged)).toBe(trusted);
     });
-    for (const contents of ['', 'A', 'AB']) expect(isTrusted(judge(contents))).toBe(false);
-  });
+  }
 });

@@ -33,18 +33,17 @@ export function computeAgreement(reads: readonly ReadFact[]): Agreement {
     if (group) group.push(read);
     else groups.set(read.sha256, [read]);
   }
-  const bySize = [...groups.values()].sort((a, b) => b.length - a.length);
-  const largest = bySize[0] ?? [];
-  const rival = bySize[1]?.length ?? 0;
-  const trusted = largest.length >= 2 && rival < largest.length;
+  const [largest = [], rival = []] = [...groups.values()].sort((a, b) => b.length - a.length);
+  const trusted = largest.length >= 2 && rival.length < largest.length;
   const numbers = (list: readonly ReadFact[]) => list.map((r) => r.number).sort((a, b) => a - b);
   const state: TrustState =
     reads.length === 0 ? 'none' : trusted ? 'trusted' : reads.length === 1 ? 'single' : 'disputed';
+  const [first] = trusted ? largest : [];
   return {
     state,
     total: reads.length,
-    trustedSha256: trusted ? largest[0]?.sha256 : undefined,
+    trustedSha256: first?.sha256,
     agreeing: trusted ? numbers(largest) : [],
-    dissenting: trusted ? numbers(reads.filter((r) => !largest.includes(r))) : numbers(reads)
+    dissenting: numbers(trusted ? reads.filter((r) => !largest.includes(r)) : reads)
   };
 }

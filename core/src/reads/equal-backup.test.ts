@@ -48,3 +48,27 @@ it('where the family tells no identity every equal region counts', () => {
 it('a donor that another job has verifiedly written may carry such content', () => {
   expect(find([region('data', 'A', 'A')], true)).toEqual([]);
 });
+it('serial number and secret tell a unit as well as the VIN does, wherever they are stored', () => {
+  const secret = {
+    ...{ id: 'key', name: 'key', region: 'eeprom', offsets: [0], lengthBytes: 4 },
+    ...{ form: 'hex' as const, transform: undefined }
+  };
+  const told = { identity: [stored('serial', 'data')], secrets: [secret] };
+  const nowhere = {
+    identity: [{ ...stored('vin', 'data'), stored: undefined }],
+    secrets: [secret]
+  };
+  const program = region('program', 'P', 'P');
+  for (const [own, of] of [
+    ['data', told],
+    ['eeprom', told],
+    ['eeprom', nowhere]
+  ] as const) {
+    expect(find([region(own, 'A', 'A'), program], false, of)).toEqual([own, 'program']);
+    expect(find([region(own, 'A', 'B'), program], false, of)).toEqual([]);
+    // told apart needs both sides
+    expect(find([region(own, '', 'B'), program], false, of)).toEqual(['program']);
+    expect(find([region(own, 'A', ''), program], false, of)).toEqual(['program']);
+  }
+  expect(find([region('data', 'A', 'B'), program], false, nowhere)).toEqual(['program']);
+});

@@ -71,39 +71,72 @@ const image = () => {
   bytes.set([0, 3], 70);
   return bytes;
 };
-const codes = (bytes: Uint8Array) =>
-  inspectImage(profile, 'eeprom', bytes).findings.map((f) => f.code);
+const look = (bytes: Uint8Array, of = profile) => inspectImage(of, 'eeprom', bytes);
 
 it('says nothing about a sound image and reads its identity', () => {
-  expect(inspectImage(profile, 'eeprom', image())).toMatchObject({
-    findings: [],
-    identity: { vin: 'ABC' }
-  });
+  const { entropyBitsPerByte, ...rest } = look(image());
+  expect(rest).toEqual({ findings: [], identity: { vin: 'ABC' } });
+  expect(entropyBitsPerByte).toBeGreaterThan(7);
 });
-it('stops what is no data', () => {
-  expect(codes(new Uint8Array(1024).fill(0xff))).toEqual(['image.fill.single']);
+for (const [byte, value] of [
+  [0xff, 'FF'],
+  [0xab, 'AB'],
+  [0x0a, '0A'],
+  [0x00, '00']
+] as const) {
+  it(`stops nothing but ${value}, and asks no further`, () => {
+    expect(look(new Uint8Array(1024).fill(byte))).toEqual({
+      findings: [{ code: 'image.fill.single', severity: 'stop', params: { value } }],
+      entropyBitsPerByte: 0,
+      identity: {}
+    });
+  });
+}
+it('stops content that repeats, with the length of what repeats', () => {
   const mirrored = image();
   mirrored.copyWithin(512, 0, 512);
-  expect(codes(mirrored)).toContain('image.repeat.mirrored');
+  expect(look(mirrored).findings).toEqual([
+    { code: 'image.repeat.mirrored', severity: 'stop', params: { everyBytes: 512 } }
+  ]);
 });
 it('remarks on a checksum that does not hold and on copies that differ', () => {
   const bytes = image();
-  bytes[65] = 9;
+  bytes[67] = 0xab;
   bytes[33] = 0x5a;
-  expect(codes(bytes)).toEqual(['image.checksum.differs', 'image.identity.torn']);
+  expect(look(bytes).findings).toEqual([
+    {
+      code: 'image.checksum.differs',
+      severity: 'look',
+      params: { rule: 'sum', stored: '3', computed: 'AC' },
+      range: { start: 64, end: 68 }
+    },
+    { code: 'image.identity.torn', severity: 'look', params: { field: 'vin' } }
+  ]);
+});
+it('holds only the rules of this region against it', () => {
+  const [rule] = profile.checksums;
+  const elsewhere = { ...rule, region: 'flash' } as (typeof profile.checksums)[number];
+  const bytes = image();
+  bytes[67] = 0xab;
+  expect(look(bytes, { ...profile, checksums: [elsewhere] }).findings).toEqual([]);
 });
 it('throws for a wrong length, which the size check catches first', () => {
-  expect(() => inspectImage(profile, 'eeprom', new Uint8Array(5))).toThrow(RangeError);
-  const code = (n: number) => {
-    const r = checkImageSize(region, n);
-    return r.ok ? 'ok' : r.problem.code;
-  };
-  expect([1024, 0, 1023, MAX_IMAGE_BYTES + 1].map(code)).toEqual([
-    'ok',
-    'image.size.empty',
-    'image.size.wrong',
-    'image.size.huge'
-  ]);
+  expect(() => look(new Uint8Array(5))).toThrow('"image" expected 1024 bytes, got 5');
+  const large = { ...region, lengthBytes: MAX_IMAGE_BYTES };
+  const said = (n: number, of = region) => checkImageSize(of, n);
+  const wrong = (code: string, found: number, more = {}, expected = 1024) => ({
+    ok: false,
+    problem: { code: `image.size.${code}`, params: { found, expected, region: 'EEPROM', ...more } }
+  });
+  expect(said(1024)).toEqual({ ok: true, value: true });
+  expect(said(MAX_IMAGE_BYTES, large)).toEqual({ ok: true, value: true });
+  expect(said(0)).toEqual(wrong('empty', 0));
+  expect(said(1023)).toEqual(wrong('wrong', 1023));
+  expect(said(1025)).toEqual(wrong('wrong', 1025));
+  expect(said(MAX_IMAGE_BYTES)).toEqual(wrong('wrong', MAX_IMAGE_BYTES));
+  expect(said(MAX_IMAGE_BYTES + 1)).toEqual(
+    wrong('huge', MAX_IMAGE_BYTES + 1, { most: MAX_IMAGE_BYTES })
+  );
 });
 it('proposes names that sort and say everything', () => {
   const parts = {

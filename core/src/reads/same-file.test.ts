@@ -32,6 +32,35 @@ describe('equal content: the same read, or another one?', () => {
     ])
       expect(same(name, 2_000, kept()), name).toBe(1);
   });
+  const differ: readonly [string, string][] = [
+    ['backup', 'backup.bin'],
+    ['first.bin', 'first.hex'],
+    ['.bin', '.hex'],
+    ['a', 'b'],
+    ['first (1) window.bin', 'first window.bin'],
+    ['first copy of window.bin', 'first window.bin'],
+    ['window copy of first.bin', 'window first.bin'],
+    ['first copy window.bin', 'first window.bin'],
+    ['photocopy.bin', 'photo.bin']
+  ];
+  for (const [name, other] of differ) {
+    it(`${name} is not ${other}`, () => {
+      expect(same(name, 2_000, kept({ sourceName: other }))).toBeUndefined();
+      expect(same(other, 2_000, kept({ sourceName: name }))).toBeUndefined();
+    });
+  }
+  const equal: readonly [string, string][] = [
+    ['backup', 'backup (3)'],
+    ['backup', 'backup copy'],
+    ['first.bin', 'first copy 12.bin'],
+    ['first.bin', 'Copy of  first .bin'],
+    ['first.bin', 'Copy of first - Copy (2) (1).bin']
+  ];
+  for (const [name, other] of equal) {
+    it(`${other} is ${name}`, () => {
+      expect(same(other, 2_000, kept({ sourceName: name }))).toBe(1);
+    });
+  }
   it('the same moment is the same file under another name', () => {
     expect(same('renamed.bin', 1_000, kept())).toBe(1);
   });

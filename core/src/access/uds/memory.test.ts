@@ -37,14 +37,41 @@ describe('reading memory', () => {
     expect(asked).toEqual(['350044000010000000000A', '3601', '3602', '3603', '37']);
   });
   it('refuses a wrong block, an empty one and one too long', async () => {
-    const bad = async (block: Uint8Array) => {
-      const { link } = scripted((r) => (r[0] === 0x36 ? ok(block) : upload(r)));
+    const bad = async (at: number, ...block: number[]) => {
+      const { link } = scripted((r, n) => (n === at ? ok(Uint8Array.of(...block)) : upload(r)));
       const result = await readMemory(link, RANGE, go);
-      return result.ok ? 'ok' : result.problem.code;
+      return result.ok ? 'ok' : result.problem;
     };
-    expect(await bad(Uint8Array.of(9, 1, 2))).toBe('read.block.counter');
-    expect(await bad(Uint8Array.of(1))).toBe('read.block.empty');
-    expect(await bad(concatBytes([Uint8Array.of(1), new Uint8Array(11)]))).toBe('read.block.long');
+    const problem = (code: string, params = {}) => ({ code: `read.block.${code}`, params });
+    expect(await bad(1, 9, 1, 2)).toEqual(problem('counter', { expected: 1, found: 9 }));
+    expect(await bad(2, 1, 1, 2)).toEqual(problem('counter', { expected: 2, found: 1 }));
+    expect(await bad(1)).toEqual(problem('counter', { expected: 1, found: -1 }));
+    expect(await bad(1, 1)).toEqual(problem('empty'));
+    expect(await bad(1, 1, ...new Uint8Array(11))).toEqual(
+      problem('long', { left: 10, found: 11 })
+    );
+    // two bytes are left after two blocks of four
+    expect(await bad(3, 3, 8, 9, 10)).toEqual(problem('long', { left: 2, found: 3 }));
+  });
+  it('needs to be told how long a block may be', async () => {
+    const { link, asked } = scripted((r) => (r[0] === 0x35 ? ok(Uint8Array.of(0x10)) : upload(r)));
+    const short = await readMemory(link, RANGE, go);
+    expect(short.ok ? '' : short.problem.code).toMatch(/^uds\./);
+    expect(asked).toHaveLength(1);
+  });
+  it('takes blocks of different lengths and tells what is there after each', async () => {
+    const cut = [1, 6, 3];
+    const done: number[] = [];
+    const { link } = scripted((r) => {
+      if (r[0] !== 0x36) return upload(r);
+      const n = (r[1] as number) - 1;
+      const from = cut.slice(0, n).reduce((a, b) => a + b, 0);
+      return ok(Uint8Array.of(n + 1, ...memory.subarray(from, from + (cut[n] as number))));
+    });
+    const onBytes = (_block: Uint8Array, n: number) => void done.push(n);
+    const signal = { stopped: false };
+    expect(await readMemory(link, RANGE, { signal, onBytes })).toEqual(ok(memory));
+    expect(done).toEqual([1, 7, 10]);
   });
   it('stops between two blocks and tells the unit', async () => {
     const signal = { stopped: false };
@@ -103,10 +130,30 @@ describe('writing memory', () => {
       problem: { code: 'write.block.counter', params: { expected: 1, found: 7 } }
     });
   });
+  it('passes on what the link says, in every step, and an acknowledgement of nothing', async () => {
+    for (let step = 0; step < 5; step++) {
+      const { link, asked } = scripted((r, n) =>
+        n === step ? fail('link.socket.lost') : download(r)
+      );
+      const written = await writeMemory(link, RANGE, { image: memory, onBytes: () => undefined });
+      expect(written).toEqual(fail('link.socket.lost'));
+      expect(asked).toHaveLength(step + 1);
+    }
+    const { link } = scripted((r) => (r[0] === 0x36 ? ok(new Uint8Array(0)) : download(r)));
+    expect(await writeMemory(link, RANGE, { image: memory, onBytes: () => undefined })).toEqual(
+      fail('write.block.counter', { expected: 1, found: -1 })
+    );
+  });
+  it('needs to be told how long a block may be', async () => {
+    const { link, asked } = scripted((r) => (r[0] === 0x34 ? ok(Uint8Array.of(0)) : download(r)));
+    const short = await writeMemory(link, RANGE, { image: memory, onBytes: () => undefined });
+    expect(short.ok ? '' : short.problem.code).toMatch(/^uds\./);
+    expect(asked).toHaveLength(1);
+  });
   it('throws for an image that does not fill the range', async () => {
     const { link } = scripted(download);
     await expect(
       writeMemory(link, RANGE, { image: memory.subarray(1), onBytes: () => undefined })
-    ).rejects.toThrow(RangeError);
+    ).rejects.toThrow('"image" expected 10 bytes, got 9');
   });
 });
