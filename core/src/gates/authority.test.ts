@@ -21,6 +21,7 @@ it('an authority is whole with order, proof with its number, and signature', () 
   expect(findAuthorityGap({ ...whole, orderedBy: ' ' })).toBe('order');
   expect(findAuthorityGap({ ...whole, proofKind: 'none' })).toBe('proof');
   expect(findAuthorityGap({ ...whole, proofNumber: '' })).toBe('proof');
+  expect(findAuthorityGap({ ...whole, proofNumber: '  ' })).toBe('proof');
   expect(findAuthorityGap({ ...whole, signed: false })).toBe('signature');
   expect(findAuthorityGap(whole)).toBeUndefined();
 });

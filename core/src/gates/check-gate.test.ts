@@ -251,4 +251,14 @@ describe('every gate, rule by rule', () => {
       expect(checkGate(kind, bare).holding?.code).toBe('supply.output.off');
     }
   });
+  it('drops no line that says Go, and leaves no cause out', () => {
+    for (const kind of kinds) {
+      const all = checkGate(kind, START[kind]).lines;
+      expect(all.every((l) => l.verdict === 'go')).toBe(true);
+      // identify looks at five things, a write at fourteen: as many lines
+      expect(all).toHaveLength(
+        { identify: 5, 'read-original': 11, 'read-donor': 10, write: 14 }[kind]
+      );
+    }
+  });
 });

@@ -74,8 +74,7 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
 /** Several rules may rest on one cause, a chip id that was not read: it is named once, where it comes first. */
 function nameOnce(lines: readonly Judgement[]): Judgement[] {
   const named = new Set<string>();
-  return lines.filter(({ verdict, code, params }) => {
-    if (verdict === 'go') return true;
+  return lines.filter(({ code, params }) => {
     const cause = `${code} ${JSON.stringify(params)}`;
     const known = named.has(cause);
     named.add(cause);

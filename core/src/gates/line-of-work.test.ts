@@ -73,6 +73,7 @@ describe('the next step follows the work', () => {
       'read: reads.region.disputed'
     ],
     ['donor to be identified', read, 'wire: match.donor.unread'],
+    ['donor unread', { ...read, donorRegions: [] }, 'wire: match.donor.unread'],
     [
       'donor that does not fit',
       { ...read, donorChipId: 'B', donorMismatches: ['Hardware number'] },

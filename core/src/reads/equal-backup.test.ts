@@ -18,7 +18,8 @@ const region = (regionId: string, original: string, donor: string): RegionConten
   original: [...original],
   donor: [...donor]
 });
-const find = (regions: RegionContents[], writtenElsewhere = false, p = profile) =>
+type Own = Parameters<typeof findEqualBackups>[0];
+const find = (regions: RegionContents[], writtenElsewhere = false, p: Own = profile) =>
   findEqualBackups(p, regions, { writtenElsewhere });
 
 it('a donor whose region with identity is the original’s own is no donor', () => {
@@ -51,7 +52,7 @@ it('a donor that another job has verifiedly written may carry such content', () 
 it('serial number and secret tell a unit as well as the VIN does, wherever they are stored', () => {
   const secret = {
     ...{ id: 'key', name: 'key', region: 'eeprom', offsets: [0], lengthBytes: 4 },
-    ...{ form: 'hex' as const, transform: undefined }
+    ...{ form: 'bytes' as const, transform: undefined }
   };
   const told = { identity: [stored('serial', 'data')], secrets: [secret] };
   const nowhere = {

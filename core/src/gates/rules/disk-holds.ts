@@ -9,9 +9,8 @@ const LOW_BYTES = 1024 ** 3;
  * Stop `gate.disk.full`; look `gate.disk.low`, `gate.disk.unknown` (nobody can see that disk from here); go `gate.disk.holds`.
  */
 export const diskHolds: GateRule = ({ room }) => {
-  const { freeBytes, needBytes } = room;
-  if (freeBytes === undefined || !Number.isFinite(freeBytes))
-    return judge('look', 'gate.disk.unknown');
+  const { freeBytes = Number.NaN, needBytes } = room;
+  if (!Number.isFinite(freeBytes)) return judge('look', 'gate.disk.unknown');
   const params = { freeBytes, needBytes };
   if (freeBytes < needBytes) return judge('stop', 'gate.disk.full', params);
   return freeBytes < needBytes + LOW_BYTES

@@ -1,0 +1,194 @@
+// Every stop of the line of work against every input that matters to it: verdict, code and parameters, word for word.
+import { describe, expect, it } from 'vitest';
+import { judge, type Judgement } from '../base/verdict.ts';
+import { judgeLineOfWork, judgeWireSupply, type JobFacts } from './line-of-work.ts';
+import { findStop, STOPS, type Stop } from './stops.ts';
+import { findWaiting } from './waiting.ts';
+
+const trusted = judge('go', 'reads.region.trusted', { region: 'a' });
+const remark = judge('look', 'reads.region.remark', { region: 'b' });
+const none = judge('look', 'reads.region.none', { region: 'a' });
+const single = judge('look', 'reads.region.single', { region: 'b' });
+const disputed = judge('look', 'reads.region.disputed', { region: 'c' });
+const implausible = judge('stop', 'reads.region.implausible', { region: 'd' });
+const donorEqual = judge('stop', 'reads.donor.equal', { region: 'a' });
+const off = judge('stop', 'supply.output.off', { x: 1 });
+const low = judge('stop', 'supply.limit.low', { x: 1 });
+const steady = judge('go', 'supply.output.ready');
+
+/** A job in which everything is done. */
+const whole: JobFacts = {
+  ...{ closed: false, customer: 'C', vinProblem: undefined, vinCheckDigit: 'holds' },
+  ...{ authorisedBy: 'D', needsAuthority: true, authorityGap: undefined },
+  ...{ question: judge('go', 'proof.verdict.unit'), proof: 'cause', school: 'whole-image' },
+  ...{ hasProfile: true, originalTag: '0417', originalChipId: 'A', originalVin: 'V' },
+  ...{ vehicleVin: 'V', donorTag: '0388', donorChipId: 'B', donorMismatches: [] },
+  ...{ unitsSwapped: false, drivenWay: true, supply: steady },
+  ...{ originalRegions: [trusted, trusted], donorRegions: [trusted], clone: 'built' },
+  lastWrite: 'verified'
+};
+type Case = readonly [Partial<JobFacts>, Judgement];
+const asked = judge('look', 'proof.verdict.open', { missing: 2 });
+
+const TABLE: Readonly<Record<Stop, readonly Case[]>> = {
+  arrive: [
+    [{}, judge('go', 'arrive.job.complete', { customer: 'C', by: 'D' })],
+    [{ vinCheckDigit: 'absent' }, judge('go', 'arrive.job.complete', { customer: 'C', by: 'D' })],
+    [{ vinCheckDigit: 'differs' }, judge('look', 'arrive.vin.digit', { vin: 'V' })],
+    [{ authorityGap: 'proof' }, judge('stop', 'arrive.authority.thin', { missing: 'proof' })],
+    [
+      { authorityGap: 'order', needsAuthority: false },
+      judge('go', 'arrive.job.complete', { customer: 'C', by: 'D' })
+    ],
+    [
+      { authorisedBy: undefined, authorityGap: 'proof' },
+      judge('stop', 'arrive.authority.none', { customer: 'C' })
+    ],
+    [
+      { vinProblem: 'p', authorisedBy: undefined, vinCheckDigit: 'differs' },
+      judge('stop', 'arrive.vin.wrong', { vin: 'V' })
+    ]
+  ],
+  prove: [
+    [{}, judge('go', 'prove.unit.cause')],
+    [{ question: asked }, judge('look', 'prove.unit.decided')],
+    [{ question: judge('stop', 'proof.verdict.other') }, judge('look', 'prove.unit.contradicted')],
+    [{ proof: 'not-cause' }, judge('stop', 'prove.unit.innocent')],
+    [{ proof: 'open' }, judge('look', 'prove.unit.undecided')],
+    [{ proof: 'open', question: asked }, asked]
+  ],
+  identify: [
+    [{}, judge('go', 'identify.unit.known', { tag: '0417', chipId: 'A' })],
+    [{ originalVin: undefined }, judge('go', 'identify.unit.known', { tag: '0417', chipId: 'A' })],
+    [{ originalVin: 'W' }, judge('look', 'identify.vin.other', { found: 'W', vin: 'V' })],
+    [
+      { originalChipId: undefined, originalVin: 'W' },
+      judge('look', 'identify.chip.unread', { tag: '0417' })
+    ],
+    [
+      { drivenWay: false, originalChipId: undefined },
+      judge('go', 'identify.unit.tagged', { tag: '0417' })
+    ],
+    [{ originalTag: undefined, drivenWay: false }, judge('look', 'identify.unit.none')],
+    [{ hasProfile: false, originalTag: undefined }, judge('stop', 'identify.family.unknown')]
+  ],
+  match: [
+    [{}, judge('go', 'match.donor.fits', { tag: '0388' })],
+    [
+      { donorMismatches: ['Hardware', 'Market'] },
+      judge('stop', 'match.donor.differs', { tag: '0388', field: 'Hardware' })
+    ],
+    [{ unitsSwapped: true, donorMismatches: ['x'] }, judge('stop', 'match.units.swapped')],
+    [
+      { donorChipId: undefined, unitsSwapped: true },
+      judge('look', 'match.donor.unread', { tag: '0388' })
+    ],
+    [{ originalChipId: undefined }, judge('look', 'match.donor.unread', { tag: '0388' })],
+    [
+      { drivenWay: false, donorChipId: undefined },
+      judge('look', 'match.donor.byhand', { tag: '0388' })
+    ],
+    [{ donorTag: undefined, drivenWay: false }, judge('look', 'match.donor.none')],
+    [{ school: 'none', donorTag: undefined }, judge('go', 'match.donor.needless')]
+  ],
+  wire: [
+    [{}, steady],
+    [{ supply: low }, low],
+    [{ supply: off }, judge('look', 'supply.output.off', { x: 1 })],
+    [{ supply: undefined }, judge('none', 'wire.station.none')],
+    [{ drivenWay: false, supply: off }, judge('look', 'wire.way.elsewhere')]
+  ],
+  read: [
+    [{}, judge('go', 'read.all.trusted', { count: 2 })],
+    [{ originalRegions: [] }, judge('none', 'read.region.none')],
+    [{ originalRegions: [none, single, disputed] }, disputed],
+    [{ originalRegions: [none, single] }, single],
+    [{ originalRegions: [trusted, none] }, none],
+    [{ originalRegions: [disputed, implausible] }, implausible],
+    [{ originalRegions: [trusted, remark] }, remark],
+    [{ donorRegions: [trusted, donorEqual] }, donorEqual],
+    [{ donorRegions: [donorEqual], originalRegions: [none] }, none],
+    [{ donorRegions: [trusted, single] }, judge('look', 'read.donor.missing', { tag: '0388' })],
+    [{ donorRegions: [] }, judge('go', 'read.all.trusted', { count: 2 })],
+    [
+      { donorRegions: [single], donorTag: undefined },
+      judge('go', 'read.all.trusted', { count: 2 })
+    ],
+    [
+      { donorRegions: [donorEqual], donorTag: undefined },
+      judge('go', 'read.all.trusted', { count: 2 })
+    ]
+  ],
+  build: [
+    [{}, judge('go', 'build.image.ready')],
+    [{ clone: 'stale' }, judge('stop', 'build.image.stale')],
+    [{ clone: 'none' }, judge('look', 'build.image.none')],
+    [{ clone: 'none', originalRegions: [trusted, remark] }, judge('look', 'build.image.none')],
+    [{ clone: 'none', originalRegions: [trusted, single] }, judge('none', 'build.reads.missing')],
+    [{ clone: 'none', originalRegions: [] }, judge('none', 'build.reads.missing')],
+    [{ school: 'merge' }, judge('look', 'build.school.other', { school: 'merge' })],
+    [{ school: 'merge', hasProfile: false }, judge('go', 'build.image.ready')]
+  ],
+  write: [
+    [{}, judge('go', 'write.clone.verified')],
+    [{ clone: 'stale' }, judge('look', 'write.clone.doubted')],
+    [{ clone: 'none' }, judge('look', 'write.clone.doubted')],
+    [{ lastWrite: 'active' }, judge('look', 'write.clone.active')],
+    [{ lastWrite: 'failed' }, judge('stop', 'write.clone.failed')],
+    [{ lastWrite: 'interrupted', drivenWay: false }, judge('stop', 'write.clone.interrupted')],
+    [{ lastWrite: 'none' }, judge('look', 'write.clone.ready')],
+    [{ lastWrite: 'none', drivenWay: false }, judge('look', 'write.way.elsewhere')],
+    [
+      { lastWrite: 'none', drivenWay: false, hasProfile: false },
+      judge('look', 'write.clone.ready')
+    ],
+    [{ lastWrite: 'none', clone: 'stale' }, judge('none', 'write.image.none')],
+    [{ lastWrite: 'none', donorRegions: [] }, judge('none', 'write.backup.none')],
+    [{ lastWrite: 'none', donorRegions: [trusted, single] }, judge('none', 'write.backup.none')],
+    [{ lastWrite: 'none', donorRegions: [trusted, remark] }, judge('look', 'write.clone.ready')]
+  ],
+  return: [
+    [{}, judge('look', 'return.job.open')],
+    [{ closed: true, lastWrite: 'none' }, judge('go', 'return.job.closed')],
+    [{ lastWrite: 'failed' }, judge('none', 'return.write.first')],
+    [{ lastWrite: 'active' }, judge('none', 'return.write.first')]
+  ]
+};
+
+for (const stop of STOPS) {
+  describe(stop, () => {
+    for (const [change, said] of TABLE[stop]) {
+      it(`${JSON.stringify(change)}: ${said.verdict} ${said.code}`, () => {
+        expect(judgeLineOfWork({ ...whole, ...change })[stop]).toEqual(said);
+      });
+    }
+  });
+}
+
+describe('beside the stops', () => {
+  it('a supply that is off is something to do; every other word of it stays', () => {
+    expect(judgeWireSupply(off)).toEqual(judge('look', 'supply.output.off', { x: 1 }));
+    for (const other of [low, steady]) expect(judgeWireSupply(other)).toEqual(other);
+  });
+  it('a stop is found by its own name only', () => {
+    for (const stop of STOPS) expect(findStop(stop)).toBe(stop);
+    for (const text of ['', 'Arrive', 'arrive ', 'return/']) expect(findStop(text)).toBeUndefined();
+  });
+  it.each([
+    ['return', 'return.job.closed', 'nobody'],
+    ['arrive', 'arrive.authority.none', 'desk'],
+    ['prove', 'prove.unit.innocent', 'customer'],
+    ['prove', 'proof.verdict.other', 'customer'],
+    ['prove', 'proof.verdict.open', 'bench'],
+    ['match', 'match.donor.none', 'part'],
+    ['match', 'match.donor.differs', 'part'],
+    ['match', 'match.donor.unread', 'bench'],
+    ['match', 'match.donor.nonesuch', 'bench'],
+    ['match', 'x.match.donor.none', 'bench'],
+    ['prove', 'x.proof.verdict.other', 'bench'],
+    ['prove', 'proof.verdict.otherwise', 'bench'],
+    ['write', 'write.clone.ready', 'bench']
+  ] as const)('at %s, %s waits for: %s', (stop, code, waits) => {
+    expect(findWaiting({ stop, judgement: judge('look', code) })).toBe(waits);
+  });
+});
