@@ -4,9 +4,10 @@ import type { StopSignal } from '../port/diagnostic-link.ts';
 
 /** What a unit says of itself. */
 export interface ModuleIdentity {
-  /** The fingerprint of the individual, as upper-case hex. */
-  readonly chipId: string;
-  readonly family: string;
+  /** The fingerprint of the individual, as upper-case hex; undefined for a memory chip, which has none of its own. */
+  readonly chipId: string | undefined;
+  /** Undefined where the memory alone does not tell. */
+  readonly family: string | undefined;
   /** Identity fields of the profile by id; what the unit does not tell is left out. */
   readonly fields: Readonly<Record<string, string>>;
 }
@@ -30,8 +31,8 @@ export interface WriteOptions {
 export interface MemoryAccess {
   /** Everything the unit tells of itself. */
   identify(): Promise<Result<ModuleIdentity>>;
-  /** Only what tells this individual from every other. */
-  fingerprint(): Promise<Result<string>>;
+  /** Only what tells this individual from every other; undefined where nothing but its content does. */
+  fingerprint(): Promise<Result<string | undefined>>;
   /** Makes the memory readable and writable, where that takes more than speaking to it. */
   unlock(): Promise<Result<true>>;
   /** A whole range or nothing. Error beside the carrier's: `operation.run.stopped` with `doneBytes`. */

@@ -24,13 +24,22 @@ const READ_BYTES = 2048;
 /** A page is written in about 5 ms, a big block erased in about 2 s; a chip that is busy longer never ends. Source: common practice. */
 const BUSY_PATIENCE_MS = 10_000;
 const BUSY_LOOK_MS = 1;
+/** What lines show that nobody drives. */
+const FLOATING = 0xff;
 
 /**
  * Does a chip answer at all? Its write-enable latch is set and cleared again, and must be seen to follow: lines that float
  * or are stuck cannot do that, whatever they show. Changes nothing in the memory.
- * Errors: those of the link, `chip.contact.none` with the two `status` bytes seen.
+ * Errors: those of the link, `chip.contact.none` with the status `set` and `cleared`, `chip.busy.hung`.
  */
-export async function checkContact({ link }: ChipPlace): Promise<Result<true>> {
+export async function checkContact(place: ChipPlace): Promise<Result<true>> {
+  const { link } = place;
+  const first = await readStatus(link);
+  if (!first.ok) return first;
+  // a chip that an earlier session left at work is deaf until it is done
+  const busy = (first.value & STATUS.busy) !== 0 && first.value !== FLOATING;
+  const rested = busy ? await awaitRest(place) : ok(true as const);
+  if (!rested.ok) return rested;
   const seen: number[] = [];
   for (const command of [SPI.writeEnable, SPI.writeDisable]) {
     const sent = await link.spi(Uint8Array.of(command), 0);
@@ -149,7 +158,8 @@ async function checkUnprotected({ link }: ChipPlace): Promise<Result<true>> {
 }
 
 /** One change: the latch set and seen to be set, the command, then the wait until the chip is done. */
-async function change({ link, clock }: ChipPlace, command: Uint8Array): Promise<Result<true>> {
+async function change(place: ChipPlace, command: Uint8Array): Promise<Result<true>> {
+  const { link } = place;
   const enabled = await link.spi(Uint8Array.of(SPI.writeEnable), 0);
   if (!enabled.ok) return enabled;
   const ready = await readStatus(link);
@@ -158,15 +168,19 @@ async function change({ link, clock }: ChipPlace, command: Uint8Array): Promise<
     return fail('chip.write.refused', { status: ready.value });
   }
   const sent = await link.spi(command, 0);
-  if (!sent.ok) return sent;
+  return sent.ok ? awaitRest(place) : sent;
+}
+
+async function awaitRest({ link, clock }: ChipPlace): Promise<Result<true>> {
   const sinceMs = clock.nowMs();
   for (;;) {
     const status = await readStatus(link);
     if (!status.ok) return status;
     if ((status.value & STATUS.busy) === 0) return ok(true);
     const waitedMs = clock.nowMs() - sinceMs;
-    if (waitedMs > BUSY_PATIENCE_MS)
+    if (waitedMs > BUSY_PATIENCE_MS) {
       return fail('chip.busy.hung', { waitedMs: Math.round(waitedMs) });
+    }
     await clock.sleep(BUSY_LOOK_MS);
   }
 }
