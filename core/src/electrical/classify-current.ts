@@ -10,7 +10,8 @@ export const ALARM_MA = 10_000;
  */
 export function classifyCurrent(currentMa: number, band: DrawBand): Judgement {
   const params = { currentMa, minMa: band.minMa, maxMa: band.maxMa, state: band.state };
-  if (currentMa < 10) return judge('stop', 'current.draw.none', params);
+  // what is no number was not measured: nothing is known to flow
+  if (!(currentMa >= 10)) return judge('stop', 'current.draw.none', params);
   if (currentMa >= ALARM_MA) return judge('stop', 'current.draw.alarm', params);
   if (currentMa < band.minMa) return judge('look', 'current.draw.low', params);
   if (currentMa > band.maxMa) return judge('look', 'current.draw.high', params);

@@ -14,7 +14,8 @@ export interface SupplyReading {
 
 /**
  * Holds a supply against what the family needs in its way in.
- * Order: absent, off, cannot carry it, limit too low, volts outside, in limitation, limit far too high, fine.
+ * What is no number was not measured and never counts as sound.
+ * Order: absent, cannot carry it, off, limit too low, volts outside, in limitation, limit far too high, fine.
  * Source: common practice (limit a little above the draw; a unit in boot mode needs several amperes).
  */
 export function judgeSupply(reading: SupplyReading | undefined, need: SupplyNeed): Judgement {
@@ -28,11 +29,11 @@ export function judgeSupply(reading: SupplyReading | undefined, need: SupplyNeed
     minMv: need.voltageMinMv,
     maxMv: need.voltageMaxMv
   };
-  if (reading.ratedMa < need.limitMinMa) return judge('stop', 'supply.rating.low', params);
+  if (!(reading.ratedMa >= need.limitMinMa)) return judge('stop', 'supply.rating.low', params);
   if (!reading.on) return judge('stop', 'supply.output.off', params);
-  if (reading.limitMa < need.limitMinMa) return judge('stop', 'supply.limit.low', params);
-  if (reading.measuredMa >= reading.limitMa) return judge('stop', 'supply.limit.reached', params);
-  if (reading.measuredMv < need.voltageMinMv || reading.measuredMv > need.voltageMaxMv) {
+  if (!(reading.limitMa >= need.limitMinMa)) return judge('stop', 'supply.limit.low', params);
+  if (!(reading.measuredMa < reading.limitMa)) return judge('stop', 'supply.limit.reached', params);
+  if (!(reading.measuredMv >= need.voltageMinMv && reading.measuredMv <= need.voltageMaxMv)) {
     return judge('stop', 'supply.volts.outside', params);
   }
   if (reading.limitMa > need.limitMaxMa) return judge('look', 'supply.limit.high', params);

@@ -2,7 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CAUSES, computeStandings, type Evidence } from './cause.ts';
 import { judgeCloneable, type CloneFacts } from './cloneable.ts';
-import { parseTestValues, weighTest, type TestId } from './tests.ts';
+import {
+  judgeGroundTest,
+  judgeSupplyTest,
+  parseTestValues,
+  weighTest,
+  type TestId
+} from './tests.ts';
 
 const says = (cause: Evidence['cause'], sign: 1 | -1, weight: Evidence['weight']): Evidence => ({
   cause,
@@ -195,5 +201,162 @@ describe('can it be cloned?', () => {
     ]);
     const mute = say({ speech: 'silent', chipIdRead: false, ways: ['obd'] });
     expect(mute.verdict).toMatchObject({ verdict: 'stop', code: 'clone.unit.mute' });
+  });
+});
+
+describe('can it be cloned: every answer', () => {
+  const base: CloneFacts = {
+    ...{ speech: 'unknown', chipIdRead: false, readsTrusted: false },
+    ...{ ways: ['obd', 'bench', 'boot', 'clip', 'lifted', 'pads', 'boot'], school: 'whole-image' }
+  };
+  const table: readonly [Partial<CloneFacts>, string, Record<string, number>?][] = [
+    [{ school: 'none', speech: 'silent', ways: [] }, 'go clone.unit.needless'],
+    [{ readsTrusted: true, speech: 'badly' }, 'go clone.unit.kept'],
+    [{ chipIdRead: true, speech: 'well' }, 'go clone.unit.talks'],
+    [{ chipIdRead: true, speech: 'unknown' }, 'go clone.unit.talks'],
+    [{ chipIdRead: true, speech: 'badly' }, 'look clone.unit.badly'],
+    [{ speech: 'badly' }, 'look clone.unit.badly'],
+    [{ speech: 'well' }, 'look clone.unit.unread'],
+    [{ speech: 'silent' }, 'look clone.unit.silent', { left: 4 }],
+    [{ speech: 'silent', ways: ['obd', 'bench', 'clip'] }, 'look clone.unit.silent', { left: 1 }],
+    [{ speech: 'silent', ways: ['obd', 'bench'] }, 'stop clone.unit.mute'],
+    [{ speech: 'silent', ways: [] }, 'stop clone.unit.mute'],
+    [{}, 'look clone.unit.unknown']
+  ];
+  it.each(table)('%j: %s', (change, said, params = {}) => {
+    const { verdict } = judgeCloneable({ ...base, ...change });
+    expect(`${verdict.verdict} ${verdict.code}`).toBe(said);
+    expect(verdict.params).toEqual(params);
+  });
+  it('each way once, with its risk, and the new unit last; a silent one leaves only those that need no answer', () => {
+    const of = (speech: CloneFacts['speech']) =>
+      judgeCloneable({ ...base, speech }).routes.map((r) => `${r.route} ${r.possible} ${r.code}`);
+    const ways = ['obd', 'bench', 'boot', 'clip', 'lifted', 'pads'];
+    const risks = ways.map((w) => `${w} true clone.route.${w}`);
+    expect(of('well')).toEqual([...risks, 'new-unit true clone.route.new']);
+    expect(of('silent')).toEqual([
+      'obd false clone.route.mute',
+      'bench false clone.route.mute',
+      ...risks.slice(2),
+      'new-unit true clone.route.new'
+    ]);
+  });
+});
+
+describe('what was entered, word for word', () => {
+  const said = (test: TestId, values: Record<string, number | string>) => {
+    const parsed = parseTestValues(test, values);
+    return parsed.ok ? parsed.value : { code: parsed.problem.code, ...parsed.problem.params };
+  };
+  const missing = (field: string) => ({ code: 'proof.value.missing', field });
+  const unknown = (field: string) => ({ code: 'proof.value.unknown', field });
+  const outside = (field: string, most: number) => ({ code: 'proof.value.outside', field, most });
+  it.each([
+    ['supply', { batteryMv: '', atUnitMv: 1, load: 'no-load' }, missing('batteryMv')],
+    ['supply', { batteryMv: 1, atUnitMv: 60_001, load: 'no-load' }, outside('atUnitMv', 60_000)],
+    ['supply', { batteryMv: '12', atUnitMv: 1, load: 'no-load' }, outside('batteryMv', 60_000)],
+    ['ground', { dropMv: 60_001, load: 'no-load' }, outside('dropMv', 60_000)],
+    ['network', { pairOhm: 10_000_001 }, outside('pairOhm', 10_000_000)],
+    ['network', { pairOhm: Infinity }, outside('pairOhm', 10_000_000)],
+    ['wiring', { throughOhm: 10_000_001, toGroundKohm: 1 }, outside('throughOhm', 10_000_000)],
+    ['wiring', { throughOhm: 1, toGroundKohm: 1_000_001 }, outside('toGroundKohm', 1_000_000)],
+    ['wiring', { throughOhm: 1 }, missing('toGroundKohm')],
+    ['actuator', { outcome: 'gone' }, unknown('outcome')],
+    ['actuator', {}, missing('outcome')],
+    ['swap', { outcome: 'works' }, unknown('outcome')],
+    ['clear', { outcome: 'works' }, unknown('outcome')],
+    ['bench', { outcome: 'works' }, unknown('outcome')]
+  ] as const)('%s %j', (test, values, expected) => {
+    expect(said(test, values)).toEqual(expected);
+  });
+  it.each([
+    ['supply', { batteryMv: 60_000, atUnitMv: 0, load: 'under-load' }],
+    ['supply', { batteryMv: 0, atUnitMv: 60_000, load: 'no-load' }],
+    ['ground', { dropMv: 60_000, load: 'under-load' }],
+    ['network', { pairOhm: 10_000_000 }],
+    ['wiring', { throughOhm: 10_000_000, toGroundKohm: 1_000_000 }],
+    ...['works', 'faulty'].map((outcome) => ['actuator', { outcome }] as const),
+    ...['fault-gone', 'fault-gone-no-start', 'fault-stays'].map(
+      (outcome) => ['swap', { outcome }] as const
+    ),
+    ...['back-at-once', 'back-when-used', 'stays-away'].map(
+      (outcome) => ['clear', { outcome }] as const
+    ),
+    ...['internal', 'expected-only'].map((outcome) => ['bench', { outcome }] as const)
+  ] as const)('%s %j is taken as it is', (test, values) => {
+    expect(said(test, values)).toEqual(values);
+  });
+  it.each([
+    [{ batteryMv: Number.NaN, atUnitMv: 12_000, load: 'under-load' }, 'unknown'],
+    [{ batteryMv: 12_000, atUnitMv: -1, load: 'under-load' }, 'unknown'],
+    [{ atUnitMv: 12_000, load: 'under-load' }, 'unknown'],
+    [{ batteryMv: 12_500, atUnitMv: 12_000 }, 'unknown'],
+    [{ batteryMv: '12500', atUnitMv: 12_000, load: 'under-load' }, 'unknown'],
+    [{ batteryMv: 12_500, atUnitMv: 12_000, load: 'under-load' }, 'sound'],
+    [{ batteryMv: 12_500, atUnitMv: 11_999 }, 'bad']
+  ] as const)('supply %j is %s', (values, soundness) => {
+    expect(judgeSupplyTest(values)).toBe(soundness);
+  });
+  it.each([
+    [{ load: 'under-load' }, 'unknown'],
+    [{ dropMv: -1, load: 'under-load' }, 'unknown'],
+    [{ dropMv: '10', load: 'under-load' }, 'unknown'],
+    [{ dropMv: 200, load: 'under-load' }, 'sound'],
+    [{ dropMv: 200 }, 'unknown'],
+    [{ dropMv: 201 }, 'bad']
+  ] as const)('ground %j is %s', (values, soundness) => {
+    expect(judgeGroundTest(values)).toBe(soundness);
+  });
+});
+
+describe('points', () => {
+  const weigh = (...list: Evidence[]) =>
+    computeStandings(list).map((s) => `${s.cause} ${s.standing} ${s.points}`);
+  it('noted counts nothing, weak one, medium two, strong four; decisive has no points', () => {
+    for (const [weight, points] of [
+      ['noted', 0],
+      ['weak', 1],
+      ['medium', 2],
+      ['strong', 4],
+      ['decisive', 0]
+    ] as const) {
+      const of = (sign: 1 | -1) =>
+        computeStandings([says('wiring', sign, weight)]).find((s) => s.cause === 'wiring')?.points;
+      expect(of(1)).toBe(points);
+      expect(of(-1)).toBe(0 - points);
+    }
+  });
+  it('the best first: proven, likely, possible by points, unlikely, ruled out', () => {
+    expect(
+      weigh(
+        says('supply', -1, 'decisive'),
+        says('actuator', -1, 'weak'),
+        says('network', 1, 'weak'),
+        says('unit', 1, 'strong'),
+        says('wiring', 1, 'decisive')
+      )
+    ).toEqual([
+      'wiring proven 0',
+      'unit likely 4',
+      'network possible 1',
+      'other-unit possible 0',
+      'actuator unlikely -1',
+      'supply ruled-out 0'
+    ]);
+  });
+  it('a lead of two is enough, one is not; a rival that is proven still counts', () => {
+    const strong = says('unit', 1, 'strong');
+    expect(weigh(strong, says('wiring', 1, 'medium'))[0]).toBe('unit likely 4');
+    expect(weigh(strong, says('wiring', 1, 'medium'), says('wiring', 1, 'weak'))[0]).toBe(
+      'unit possible 4'
+    );
+    const proven = [
+      says('wiring', 1, 'decisive'),
+      says('wiring', 1, 'medium'),
+      says('wiring', 1, 'weak')
+    ];
+    expect(weigh(strong, ...proven)).toContain('unit possible 4');
+    const both = [...proven, says('wiring', -1, 'decisive')];
+    expect(weigh(strong, ...both)).toContain('unit possible 4');
   });
 });

@@ -1,3 +1,4 @@
+import { setImmediate as breathe } from 'node:timers/promises';
 import { judge, type Judgement } from '@badger/core/base/verdict';
 import { judgeSupply } from '@badger/core/electrical/judge-supply';
 import type { GateFacts, RegionGateFact, UnitRole } from '@badger/core/gates/facts';
@@ -64,10 +65,19 @@ export async function buildJobViews(deps: Deps, jobs: readonly JobRow[]): Promis
     deps.db,
     jobs.map((j) => j.id)
   );
-  return Promise.all(
-    jobs.map((job) => viewJob(deps, { job, records: records(job.id), db: deps.db }))
-  );
+  const views: JobView[] = [];
+  for (let at = 0; at < jobs.length; at += TOGETHER) {
+    const some = jobs.slice(at, at + TOGETHER);
+    const view = (job: JobRow) => viewJob(deps, { job, records: records(job.id), db: deps.db });
+    views.push(...(await Promise.all(some.map(view))));
+    // others are let in between: a house with hundreds of open jobs holds nobody up
+    await breathe();
+  }
+  return views;
 }
+
+/** Jobs that are judged in one go; about a millisecond each. */
+const TOGETHER = 8;
 
 async function viewJob(
   deps: Deps,

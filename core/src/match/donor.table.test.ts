@@ -1,0 +1,375 @@
+// What a donor check says, whole: params and order of the lines, what is asked, where a field stands, what the shelf says.
+import { describe, expect, it } from 'vitest';
+import { judge } from '../base/verdict.ts';
+import type { MatchRule, Profile } from '../profile/profile.ts';
+import { compareNumbers } from './compare-number.ts';
+import { compareRevision } from './compare-revision.ts';
+import { fieldName, judgeDonor, usableHardware } from './judge-donor.ts';
+import { judgeStock, type StockUnit } from './judge-stock.ts';
+import { judgeWear } from './judge-wear.ts';
+import { checkPartsAnswer, stepsOf, type PartsAnswer } from './parts-answer.ts';
+import { reconcileSteps } from './reconcile-steps.ts';
+import { findSupersessionLoop } from './supersession.ts';
+
+const label = (id: string, where: string) => ({ id, name: `Label ${id}`, where });
+const rule = (field: string, more: Partial<MatchRule> = {}): MatchRule => ({
+  ...{ field, rule: 'equal', why: `why ${field}` },
+  ...more
+});
+const profile = (match: readonly MatchRule[], more: Partial<Profile> = {}): Profile =>
+  ({
+    ...{ id: 'XX-AB1', match, supersessions: [], wear: [] },
+    labels: [label('first', ''), label('second', 'under the cover')],
+    identity: [
+      { id: 'vin', name: 'VIN inside' },
+      { id: 'serial', name: 'Serial inside' }
+    ],
+    otherMakes: [{ make: 'Other', numbers: ['7777'], note: 'same board' }],
+    ...more
+  }) as unknown as Profile;
+
+describe('the whole of a donor check', () => {
+  const all = ['first', 'second', 'serial', 'chip-marking', 'make', 'odd'];
+  const where = {
+    ...{ first: 'on the label', second: 'under the cover', make: '', odd: '' },
+    ...{
+      serial: 'in its memory, once it is read',
+      'chip-marking': 'on the chip, with the case open'
+    }
+  };
+  const names = {
+    ...{ first: 'Label first', second: 'Label second', serial: 'Serial inside' },
+    ...{ 'chip-marking': 'Chip marking', make: 'Make', odd: 'odd' }
+  };
+  it.each(all)('%s: called by its name, with where it stands and why it matters', (field) => {
+    const p = profile([rule(field)]);
+    const name = names[field as keyof typeof names];
+    expect(fieldName(p, field)).toBe(name);
+    const { lines } = judgeDonor(
+      p,
+      { [field]: 'a' },
+      { family: undefined, numbers: { [field]: 'B' } }
+    );
+    expect(lines).toEqual([
+      {
+        ...{ field, name, rule: 'equal', why: `why ${field}`, original: 'A', candidate: 'B' },
+        judgement: judge('stop', 'donor.field.differs', {
+          ...{ field: name, original: 'A', candidate: 'B', why: `why ${field}` },
+          where: where[field as keyof typeof where]
+        })
+      }
+    ]);
+  });
+  it('the gravest line first: stop, look, open question, go, carried, what does not matter', () => {
+    const p = profile([
+      rule('ignored', { rule: 'ignore' }),
+      rule('same'),
+      rule('carried', { rule: 'differ' }),
+      rule('asked'),
+      rule('nearly'),
+      rule('wrong')
+    ]);
+    const original = {
+      ignored: '1',
+      same: '1',
+      carried: '1',
+      asked: '1',
+      nearly: '01',
+      wrong: '1'
+    };
+    const numbers = { ...original, asked: '', nearly: '1', wrong: '2' };
+    const order = (change: object, identified = false) =>
+      judgeDonor(p, original, {
+        family: undefined,
+        numbers: { ...numbers, ...change },
+        identified
+      });
+    expect(order({ carried: '' }).lines.map((l) => l.field)).toEqual([
+      ...['wrong', 'nearly', 'asked', 'same', 'carried', 'ignored']
+    ]);
+    // taken off: the next gravest decides
+    expect(order({ carried: '2', wrong: '1' }).verdict.code).toBe('donor.field.zero');
+    expect(order({ carried: '2', wrong: '1', nearly: '01' }).verdict).toEqual(
+      judge('look', 'donor.unit.ask', { names: 'asked' })
+    );
+    expect(order({ carried: '2', wrong: '', nearly: '01' }).verdict).toEqual(
+      judge('look', 'donor.unit.ask', { names: 'asked, wrong' })
+    );
+    const fits = order({ wrong: '1', nearly: '01', asked: '1' }, true);
+    expect(fits.verdict).toEqual(judge('go', 'donor.unit.fits', { family: 'XX-AB1' }));
+    expect(fits.ask).toEqual([]);
+  });
+  it('a carried number alone is no line that decides', () => {
+    const p = profile([rule('carried', { rule: 'differ' })]);
+    const donor = { family: 'XX-AB1', numbers: { carried: '1' }, identified: true };
+    expect(judgeDonor(p, { carried: '1' }, donor).verdict.code).toBe('donor.unit.fits');
+  });
+  it('another family is Stop with both, unless its number is known as the same board', () => {
+    const p = profile([rule('first')]);
+    const of = (hardware: string | undefined) =>
+      judgeDonor(
+        p,
+        { first: '1' },
+        {
+          family: 'YY-CD2',
+          numbers: {
+            first: '1',
+            ...(hardware === undefined ? {} : { 'hardware-number': hardware })
+          }
+        }
+      ).verdict;
+    for (const hardware of [undefined, '', '1234'])
+      expect(of(hardware)).toEqual(
+        judge('stop', 'donor.family.other', { found: 'YY-CD2', family: 'XX-AB1' })
+      );
+    expect(of('77-77').code).toBe('donor.family.other');
+    expect(of('7777').code).toBe('donor.unit.fits');
+  });
+  it('an empty number belongs to no other make', () => {
+    const p = profile([rule('first')], {
+      otherMakes: [{ make: 'Other', numbers: [''], note: 'n' }]
+    } as Partial<Profile>);
+    const donor = { family: 'YY-CD2', numbers: { first: '1' } };
+    expect(judgeDonor(p, { first: '1' }, donor).verdict.code).toBe('donor.family.other');
+  });
+  it('only the hardware number makes another make of it', () => {
+    const p = profile([rule('first')]);
+    const donor = { family: undefined, numbers: { first: '7777' } };
+    expect(judgeDonor(p, { first: '1' }, donor).verdict.code).toBe('donor.field.differs');
+  });
+  it('a number that only groups otherwise is no other unit', () => {
+    const p = profile([rule('serial', { rule: 'differ' })]);
+    const donor = { family: undefined, numbers: { serial: '1-23' } };
+    expect(judgeDonor(p, { serial: '12-3' }, donor).verdict.code).toBe('donor.field.grouped');
+  });
+});
+
+describe('numbers that the shelf is searched by', () => {
+  const steps = [
+    { field: 'hardware-number', from: '1', to: '2', way: 'both' as const },
+    { field: 'software-number', from: '1', to: '9', way: 'both' as const }
+  ];
+  const of = (r: MatchRule['rule'] | undefined, number?: string) =>
+    usableHardware(
+      profile([rule('software-number'), ...(r ? [rule('hardware-number', { rule: r })] : [])]),
+      number === undefined ? {} : { 'hardware-number': number },
+      steps
+    );
+  it('the family alone decides where the number does not matter or is not known', () => {
+    for (const said of [of(undefined, '1'), of('ignore', '1'), of('equal'), of('equal', ' ')])
+      expect(said).toBeUndefined();
+  });
+  it('its own, with what may take its place where the rule says so, and the same board elsewhere', () => {
+    expect(of('equal', '1')).toEqual(['1', '7777']);
+    expect(of('compatible', '1')?.sort()).toEqual(['1', '2', '7777']);
+  });
+});
+
+describe('revisions', () => {
+  it.each([
+    ['A-1', 'A-1', 'same'],
+    ['AB', 'AB', 'same'],
+    ['A-001', 'A-1', 'same'],
+    ['A-002', 'A-03', 'later'],
+    ['A-03', 'A-002', 'earlier'],
+    ['A-1B', 'A-1C', 'later'],
+    ['A-1', 'A-B', 'unrelated'],
+    ['A-B', 'A-1', 'unrelated'],
+    ['A-1', 'A-1-2', 'unrelated'],
+    ['X01', 'X02', 'later'],
+    ['X01', 'Y02', 'unrelated'],
+    ['7', '8', 'later'],
+    ['', '', 'same'],
+    ['-', '--', 'same'],
+    ['1-7', '2-7', 'unrelated']
+  ] as const)('%s, then %s: %s', (original, candidate, order) => {
+    expect(compareRevision(original, candidate)).toBe(order);
+  });
+});
+
+describe('frequencies', () => {
+  it.each([
+    ['433HZ', '433', 'rounded'],
+    ['433K', '433', 'differs'],
+    ['433KHZ', '433', 'rounded'],
+    ['433K', '433KHZ', 'rounded'],
+    ['1,5MHZ', '1500KHZ', 'equal'],
+    ['200HZ', '199HZ', 'rounded'],
+    ['1000HZ', '994HZ', 'differs'],
+    ['X433MHZ', '433MHZ', 'differs'],
+    ['433MHZX', '433MHZ', 'differs'],
+    ['433MHZ', '433GHZ', 'differs'],
+    ['433M', '433', 'differs'],
+    ['0HZ', '0', 'rounded']
+  ] as const)('%s and %s: %s', (a, b, relation) => {
+    expect(compareNumbers(a, b)).toBe(relation);
+    expect(compareNumbers(b, a)).toBe(relation);
+  });
+  it('marks in the same places are the same groups', () => {
+    expect(compareNumbers('1-23-4', '1/23/4')).toBe('equal');
+    expect(compareNumbers('1-2-34', '12-3-4')).toBe('grouped');
+    expect(compareNumbers('1-11', '11-1')).toBe('grouped');
+    expect(compareNumbers('11-1', '1-1-1')).toBe('grouped');
+  });
+});
+
+describe('wear, value by value', () => {
+  const value = {
+    ...{ id: 'a', name: 'Fill time', unit: 'ms' },
+    ...{ goodMin: 100, goodMax: 200, wornMin: 50, wornMax: 300 }
+  };
+  const of = (found: number | undefined, v = value) => judgeWear([v], { a: found }).lines[0];
+  const params = (found: number) => ({ name: 'Fill time', found, unit: 'ms' });
+  it.each([
+    [150, 0, 'go', 'good'],
+    [200, 0, 'go', 'good'],
+    [100, 0, 'go', 'good'],
+    [201, 0.01, 'look', 'used'],
+    [259, 0.59, 'look', 'used'],
+    [260, 0.6, 'look', 'near'],
+    [299, 0.99, 'look', 'near'],
+    [300, 1, 'stop', 'worn'],
+    [75, 0.5, 'look', 'used'],
+    [50, 1, 'stop', 'worn']
+  ] as const)('%d: worn %d, %s %s', (found, worn, verdict, code) => {
+    expect(of(found)).toEqual({
+      ...{ value, found, worn: expect.closeTo(worn, 6) as number },
+      judgement: judge(verdict, `wear.value.${code}`, params(found))
+    });
+  });
+  it.each([undefined, Number.NaN, Infinity])('%s is not known', (found) => {
+    const unknown = {
+      value,
+      found: undefined,
+      worn: 0,
+      judgement: judge('none', 'wear.value.unknown')
+    };
+    expect(of(found)).toEqual(unknown);
+  });
+  it('a band without room is worn as soon as it is left', () => {
+    expect(of(201, { ...value, wornMax: 200 })?.worn).toBe(1);
+    expect(of(201, { ...value, wornMax: 150 })?.worn).toBe(1);
+  });
+  it('says of the whole unit what it rests on', () => {
+    const two = [value, { ...value, id: 'b' }];
+    expect(judgeWear([], {}).verdict).toEqual(judge('none', 'wear.unit.untold'));
+    expect(judgeWear(two, {}).verdict).toEqual(judge('none', 'wear.unit.unread', { count: 2 }));
+    expect(judgeWear(two, { a: 150 }).verdict).toEqual(
+      judge('look', 'wear.unit.partly', { known: 1, count: 2 })
+    );
+    expect(judgeWear(two, { a: 220, b: 260 }).verdict).toEqual(
+      judge('look', 'wear.unit.used', params(260))
+    );
+    expect(judgeWear(two, { a: 220, b: 300 }).verdict).toEqual(
+      judge('stop', 'wear.unit.worn', params(300))
+    );
+    expect(judgeWear(two, { a: 150, b: 150 }).verdict).toEqual(judge('go', 'wear.unit.good'));
+  });
+});
+
+describe('the shelf', () => {
+  const p = profile([rule('first')], {
+    wear: [
+      {
+        ...{ id: 'a', name: 'Fill time', unit: 'ms' },
+        ...{ goodMin: 100, goodMax: 200, wornMin: 50, wornMax: 300 }
+      }
+    ]
+  } as unknown as Partial<Profile>);
+  const unit = (tag: string, change: Partial<StockUnit> = {}): StockUnit => ({
+    ...{ tag, family: 'XX-AB1', numbers: { first: '1' }, state: 'blank' },
+    ...{ wear: { a: 150 }, inJob: undefined },
+    ...change
+  });
+  const fits = (units: StockUnit[], job?: number) =>
+    judgeStock(p, { first: '1' }, { units, ...(job === undefined ? {} : { job }) });
+  it.each([
+    [{}, judge('go', 'donor.unit.fits', { family: 'XX-AB1' })],
+    [{ state: 'dead' }, judge('stop', 'shelf.unit.dead', { tag: 't' })],
+    [{ inJob: 8 }, judge('stop', 'shelf.unit.taken', { tag: 't', job: 8 })],
+    [{ state: 'cloned' }, judge('look', 'shelf.unit.cloned', { tag: 't' })]
+  ] as const)('%j', (change, said) => {
+    expect(fits([unit('t', change)], 7)[0]?.verdict).toEqual(said);
+  });
+  it('the better first: verdict, fewer questions, less wear, then by tag', () => {
+    const p2 = profile([rule('first'), rule('second')], { wear: p.wear });
+    const order = judgeStock(
+      p2,
+      { first: '1', second: '1' },
+      {
+        units: [
+          unit('two-open', { numbers: {} }),
+          unit('one-open', { numbers: { first: '1' } }),
+          unit('b-worn', { numbers: { first: '1', second: '1' }, wear: { a: 240 } }),
+          unit('a-worn', { numbers: { first: '1', second: '1' }, wear: { a: 250 } }),
+          unit('c-fine', { numbers: { first: '1', second: '1' } }),
+          unit('b-fine', { numbers: { first: '1', second: '1' } })
+        ]
+      }
+    );
+    expect(order.map((f) => f.unit.tag)).toEqual([
+      ...['b-fine', 'c-fine', 'b-worn', 'a-worn', 'one-open', 'two-open']
+    ]);
+  });
+});
+
+describe('what a parts service answers', () => {
+  const step = (from: string, to: string, way: 'both' | 'forward' = 'both') => ({ from, to, way });
+  const answer = (...steps: ReturnType<typeof step>[]): PartsAnswer => ({
+    query: 'Q',
+    parts: [
+      {
+        ...{ hardwareNumber: '1', family: 'XX-AB1', make: 'M', compatible: [] },
+        supersessions: steps
+      }
+    ]
+  });
+  it('an answer to another question, and a circle, are refused with what was found', () => {
+    expect(checkPartsAnswer(answer(), 'R')).toEqual({
+      ok: false,
+      problem: { code: 'parts.answer.other', params: { asked: 'R', answered: 'Q' } }
+    });
+    const ring = Array.from({ length: 12 }, (_, i) => step(`n${i}`, `n${(i + 1) % 12}`));
+    const refused = checkPartsAnswer(answer(...ring), 'Q');
+    expect(refused.ok ? '' : refused.problem.params['loop']).toMatch(/^(n\d+ → ){7}n\d+$/);
+    expect(checkPartsAnswer(answer(step('1', '2')), 'Q').ok).toBe(true);
+  });
+  it('its steps as the house writes numbers, each once; nothing of no answer', () => {
+    expect(stepsOf(undefined)).toEqual([]);
+    const steps = stepsOf(
+      answer(step('1 a', '2'), step('1A', '2'), step('2', '3'), step('2', '3', 'forward'))
+    );
+    expect(steps).toEqual([
+      { field: 'hardware-number', from: '1A', to: '2', way: 'both' },
+      { field: 'hardware-number', from: '2', to: '3', way: 'both' },
+      { field: 'hardware-number', from: '2', to: '3', way: 'forward' }
+    ]);
+  });
+  it('a circle is named from where it closes', () => {
+    expect(findSupersessionLoop([step('0', '1'), step('1', '2'), step('2', '1')])).toEqual([
+      '1',
+      '2',
+      '1'
+    ]);
+    expect(findSupersessionLoop([step('5', '5')])).toEqual(['5', '5']);
+    expect(findSupersessionLoop([step('0', '1'), step('0', '2'), step('1', '2')])).toBeUndefined();
+  });
+  it('a step that both say stays, even in a circle that another step has closed', () => {
+    const own = [step('A', 'B'), step('B', 'C')];
+    const told = [
+      step('A', 'B'),
+      step('A', 'B', 'forward'),
+      step('C', 'A'),
+      step('D', 'D'),
+      step('C', 'E')
+    ];
+    expect(reconcileSteps(own, told)).toEqual({
+      steps: [step('A', 'B'), step('C', 'E')],
+      contradictions: [
+        { from: 'A', to: 'B', because: 'way' },
+        { from: 'C', to: 'A', because: 'order' },
+        { from: 'D', to: 'D', because: 'order' }
+      ]
+    });
+  });
+});
