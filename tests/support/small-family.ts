@@ -28,3 +28,21 @@ export function smallFamilies(): { dir: string; remove: () => void } {
   writeFileSync(path, JSON.stringify(doc));
   return { dir, remove: () => rmSync(dir, { recursive: true, force: true }) };
 }
+
+interface CloneDocument {
+  clone: { schools: { id: string; why: string }[]; ranges: unknown[] };
+}
+
+/** The families of the demo with one of them changed. */
+export function changedFamily(
+  name: string,
+  change: (doc: CloneDocument) => void
+): { dir: string; remove: () => void } {
+  const dir = mkdtempSync(join(tmpdir(), 'badger-families-'));
+  cpSync(at('profiles'), dir, { recursive: true });
+  const path = join(dir, `${name}.json`);
+  const doc = JSON.parse(readFileSync(path, 'utf8')) as CloneDocument;
+  change(doc);
+  writeFileSync(path, JSON.stringify(doc));
+  return { dir, remove: () => rmSync(dir, { recursive: true, force: true }) };
+}

@@ -175,7 +175,7 @@ export interface JobData {
   readonly line: Record<Stop, Judgement>;
   readonly next: { readonly stop: Stop; readonly judgement: Judgement };
   /** Facts for the gates, without what the bench says by itself. */
-  readonly gateFacts: Omit<GateFacts, 'supply' | 'stationBusy' | 'connected'>;
+  readonly gateFacts: Omit<GateFacts, 'supply' | 'stationBusy' | 'connected' | 'programmer'>;
   readonly units: Partial<Record<UnitRoleName, UnitData>>;
   readonly regions: Record<UnitRoleName, readonly RegionData[]>;
   readonly clone:
@@ -189,7 +189,7 @@ export interface JobData {
         readonly name: string;
         readonly steps: readonly string[];
         readonly holdPad: string | undefined;
-        readonly driven: boolean;
+        readonly carrier: 'can-uds' | 'chip' | 'file';
         readonly supply:
           | { voltageMinMv: number; voltageMaxMv: number; limitMinMa: number; limitMaxMa: number }
           | undefined;

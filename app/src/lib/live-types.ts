@@ -7,6 +7,8 @@ export interface LiveStation {
   readonly name: string;
   readonly ratedMa: number;
   readonly link: 'cable' | 'lost';
+  /** The station has a chip programmer. */
+  readonly programmer: boolean;
   readonly supply:
     | {
         readonly on: boolean;
@@ -21,15 +23,18 @@ export interface LiveStation {
   readonly current: Judgement | undefined;
   readonly connected:
     | {
-        readonly chipId: string;
-        readonly family: string;
+        /** Undefined for a memory chip, which has no id of its own. */
+        readonly chipId: string | undefined;
+        readonly family: string | undefined;
         readonly tag: string;
         readonly role: 'original' | 'donor';
         readonly jobNumber: number;
       }
     | undefined;
   /** Simulated bench only: what the hands did. */
-  readonly hands: { readonly unit: string | null; readonly padHeld: boolean } | undefined;
+  readonly hands:
+    | { readonly unit: string | null; readonly padHeld: boolean; readonly chip: string | null }
+    | undefined;
   readonly operation:
     | {
         readonly id: string;
@@ -69,6 +74,8 @@ export interface LiveBench {
   readonly speed: number | undefined;
   readonly stations: readonly LiveStation[];
   readonly units: readonly { readonly tag: string; readonly family: string }[];
+  /** Simulated bench only: units whose memory chip a programmer can reach. */
+  readonly chips: readonly { readonly tag: string; readonly family: string }[];
   /** Scans of vehicles that are under way. */
   readonly scans: readonly LiveScanData[];
   /** Simulated bench only: the vehicles outside, and where the diagnostic cable is. */

@@ -12,6 +12,7 @@ const station: LiveStation = {
   name: 'Window',
   ratedMa: 10_000,
   link: 'cable',
+  programmer: false,
   supply: { on: true, setMv: 13_500, limitMa: 5000, measuredMv: 13_420, measuredMa: 380 },
   band: { minMa: 250, maxMa: 800 },
   current: undefined,

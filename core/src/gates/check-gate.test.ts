@@ -4,6 +4,8 @@ import { checkGate } from './check-gate.ts';
 import type { GateFacts } from './facts.ts';
 
 const open: GateFacts = {
+  carrier: 'can-uds',
+  programmer: false,
   personRole: 'bench',
   family: 'HV-EC4',
   jobClosed: false,
@@ -21,7 +23,7 @@ const open: GateFacts = {
   },
   room: { freeBytes: 10 * 1024 ** 3, needBytes: 2 ** 26 },
   stationBusy: false,
-  connected: { chipId: 'D0', family: 'HV-EC4' },
+  connected: { chipId: 'D0', family: 'HV-EC4', role: 'donor' as const },
   originalChipId: '0F',
   donorChipId: 'D0',
   donorTag: '0388',
@@ -58,7 +60,7 @@ describe('the gate for a write', () => {
   const held: readonly [string, Partial<GateFacts>, string][] = [
     [
       'the original on the clamp',
-      { connected: { chipId: '0F', family: 'HV-EC4' } },
+      { connected: { chipId: '0F', family: 'HV-EC4', role: 'donor' as const } },
       'gate.original.connected'
     ],
     ['the original unknown', { originalChipId: undefined }, 'gate.original.unknown'],
@@ -67,12 +69,12 @@ describe('the gate for a write', () => {
     ['nothing identified since power came on', { connected: undefined }, 'gate.unit.unknown'],
     [
       'a stranger on the clamp',
-      { connected: { chipId: '77', family: 'HV-EC4' } },
+      { connected: { chipId: '77', family: 'HV-EC4', role: 'donor' as const } },
       'gate.donor.other'
     ],
     [
       'a unit of another family',
-      { connected: { chipId: 'D0', family: 'QN-TC2' } },
+      { connected: { chipId: 'D0', family: 'QN-TC2', role: 'donor' as const } },
       'gate.family.other'
     ],
     [
@@ -95,7 +97,7 @@ describe('the gate for a write', () => {
     ['a trainee', { personRole: 'trainee' }, 'gate.person.role'],
     ['the desk', { personRole: 'desk' }, 'gate.person.role'],
     ['a closed job', { jobClosed: true }, 'gate.job.closed'],
-    ['a family without a driven way', { need: undefined }, 'gate.way.none']
+    ['a family without a driven way', { carrier: 'file', need: undefined }, 'gate.way.none']
   ];
   for (const [why, change, code] of held) {
     it(`is held by ${why}`, () => {
@@ -115,7 +117,7 @@ describe('the gate for a write', () => {
       fc.property(chip, chip, chip, fc.boolean(), (connected, original, donor, built) => {
         const facts: GateFacts = {
           ...open,
-          connected: connected && { chipId: connected, family: 'HV-EC4' },
+          connected: connected && { chipId: connected, family: 'HV-EC4', role: 'donor' as const },
           originalChipId: original,
           donorChipId: donor,
           regions: built ? open.regions : []
@@ -133,7 +135,10 @@ describe('the gate for a write', () => {
 });
 
 describe('room on the disk', () => {
-  const clamped = { ...open, connected: { chipId: '0F', family: 'HV-EC4' } };
+  const clamped = {
+    ...open,
+    connected: { chipId: '0F', family: 'HV-EC4', role: 'donor' as const }
+  };
   const said = (freeBytes: number | undefined) => {
     const gate = checkGate('read-original', { ...clamped, room: { freeBytes, needBytes: 1000 } });
     const line = gate.lines.find((l) => l.code.startsWith('gate.disk.'));
@@ -150,7 +155,10 @@ describe('room on the disk', () => {
 
 describe('the gates for reading', () => {
   it('let a trainee read, and the desk not', () => {
-    const original = { ...open, connected: { chipId: '0F', family: 'HV-EC4' } };
+    const original = {
+      ...open,
+      connected: { chipId: '0F', family: 'HV-EC4', role: 'donor' as const }
+    };
     expect(checkGate('read-original', { ...original, personRole: 'trainee' }).open).toBe(true);
     expect(checkGate('read-original', { ...original, personRole: 'desk' }).open).toBe(false);
   });
@@ -169,9 +177,43 @@ describe('the gates for reading', () => {
   });
 });
 
+describe('a chip on the clip', () => {
+  const on = open.supply as NonNullable<GateFacts['supply']>;
+  const clip: GateFacts = {
+    ...open,
+    ...{ carrier: 'chip', programmer: true, need: undefined },
+    ...{ supply: { ...on, on: false }, originalChipId: undefined, donorChipId: undefined },
+    connected: { chipId: undefined, family: undefined, role: 'original' }
+  };
+  const codes = (kind: 'identify' | 'read-original' | 'read-donor' | 'write', change = {}) =>
+    checkGate(kind, { ...clip, ...change });
+  it('is read with a look at whose it is: nothing on it tells', () => {
+    const gate = codes('read-original');
+    expect(gate.open).toBe(true);
+    expect(gate.lines.filter((l) => l.verdict === 'look').map((l) => l.code)).toEqual([
+      'gate.family.untold',
+      'gate.original.untold'
+    ]);
+    expect(codes('identify', { connected: undefined }).open).toBe(true);
+  });
+  it.each([
+    ['identify', { programmer: false }, 'gate.programmer.none'],
+    ['identify', { supply: on }, 'gate.feed.on'],
+    ['read-original', { supply: on }, 'gate.feed.on'],
+    ['read-original', { connected: undefined }, 'gate.unit.unknown'],
+    ['read-donor', {}, 'gate.chip.role'],
+    ['write', {}, 'gate.chip.role'],
+    ['write', { supply: on }, 'gate.feed.on']
+  ] as const)('%s is held by %j: %s', (kind, change, code) => {
+    const gate = codes(kind, change);
+    expect(gate.open).toBe(false);
+    expect(gate.lines.filter((l) => l.verdict === 'stop').map((l) => l.code)).toContain(code);
+  });
+});
+
 describe('every gate, rule by rule', () => {
-  const onClamp = { chipId: '0F', family: 'HV-EC4' };
-  const donor = { chipId: 'D0', family: 'HV-EC4' };
+  const onClamp = { chipId: '0F', family: 'HV-EC4', role: 'donor' as const };
+  const donor = { chipId: 'D0', family: 'HV-EC4', role: 'donor' as const };
   const original: GateFacts = { ...open, connected: onClamp };
   const START: Record<'identify' | 'read-original' | 'read-donor' | 'write', GateFacts> = {
     identify: original,
@@ -193,7 +235,11 @@ describe('every gate, rule by rule', () => {
         'gate.job.closed',
         ['identify', 'read-original', 'read-donor', 'write']
       ],
-      [{ need: undefined }, 'gate.way.none', ['identify', 'read-original', 'read-donor', 'write']],
+      [
+        { carrier: 'file', need: undefined },
+        'gate.way.none',
+        ['identify', 'read-original', 'read-donor', 'write']
+      ],
       [
         { stationBusy: true },
         'gate.station.busy',
@@ -216,10 +262,18 @@ describe('every gate, rule by rule', () => {
         ['read-original', 'read-donor', 'write']
       ],
       [{ connected: undefined }, 'gate.unit.unknown', ['read-original', 'read-donor', 'write']],
-      [{ connected: { chipId: '77', family: 'HV-EC4' } }, 'gate.original.other', ['read-original']],
-      [{ connected: { chipId: '0F', family: 'QN-TC2' } }, 'gate.family.other', ['read-original']],
       [
-        { connected: { chipId: '77', family: 'HV-EC4' } },
+        { connected: { chipId: '77', family: 'HV-EC4', role: 'donor' as const } },
+        'gate.original.other',
+        ['read-original']
+      ],
+      [
+        { connected: { chipId: '0F', family: 'QN-TC2', role: 'donor' as const } },
+        'gate.family.other',
+        ['read-original']
+      ],
+      [
+        { connected: { chipId: '77', family: 'HV-EC4', role: 'donor' as const } },
         'gate.donor.other',
         ['read-donor', 'write']
       ],

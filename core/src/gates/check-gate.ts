@@ -1,5 +1,6 @@
 import { findGravest, type Judgement } from '../base/verdict.ts';
 import type { GateFacts, GateRule } from './facts.ts';
+import { boardUnfed } from './rules/board-unfed.ts';
 import { authorityRecorded } from './rules/authority-recorded.ts';
 import { diskHolds } from './rules/disk-holds.ts';
 import { donorBackedUp } from './rules/donor-backed-up.ts';
@@ -14,6 +15,7 @@ import { notTheOriginal } from './rules/not-the-original.ts';
 import { originalsTrusted } from './rules/originals-trusted.ts';
 import { personMayRead } from './rules/person-may-read.ts';
 import { personMayWrite } from './rules/person-may-write.ts';
+import { programmerThere } from './rules/programmer-there.ts';
 import { stationFree } from './rules/station-free.ts';
 import { supplyCarries } from './rules/supply-carries.ts';
 import { unitIdentified } from './rules/unit-identified.ts';
@@ -29,7 +31,14 @@ export interface Gate {
   readonly holding: Judgement | undefined;
 }
 
-const BENCH: readonly GateRule[] = [jobOpen, wayDriven, supplyCarries, stationFree];
+const BENCH: readonly GateRule[] = [
+  jobOpen,
+  wayDriven,
+  programmerThere,
+  supplyCarries,
+  boardUnfed,
+  stationFree
+];
 
 /** In the order in which a hand clears them: supply, then what lies on the clamp. */
 const RULES: Record<GateKind, readonly GateRule[]> = {
@@ -61,7 +70,9 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     imageBuilt,
     donorBackedUp,
     wayDriven,
+    programmerThere,
     supplyCarries,
+    boardUnfed,
     stationFree,
     linkSingle,
     notTheOriginal,
@@ -87,7 +98,7 @@ function nameOnce(lines: readonly Judgement[]): Judgement[] {
  * Example: `checkGate('write', facts).holding?.code` is `gate.original.connected` with the original on the clamp.
  */
 export function checkGate(kind: GateKind, facts: GateFacts): Gate {
-  const lines = nameOnce(RULES[kind].map((rule) => rule(facts)));
+  const lines = nameOnce(RULES[kind].flatMap((rule) => rule(facts) ?? []));
   const gravest = findGravest(lines);
   const held = gravest?.verdict === 'stop';
   return { open: !held, lines, holding: held ? gravest : undefined };

@@ -1,3 +1,4 @@
+import type { Access } from '../access/access.ts';
 import type { Judgement } from '../base/verdict.ts';
 import type { SupplyReading } from '../electrical/judge-supply.ts';
 import type { SupplyNeed } from '../profile/profile.ts';
@@ -5,10 +6,14 @@ import type { SupplyNeed } from '../profile/profile.ts';
 export type Role = 'bench' | 'lead' | 'desk' | 'trainee';
 export type UnitRole = 'original' | 'donor';
 
-/** The unit whose chip id was read at this station since its supply came on. */
+/** The unit that answered at this station since it was connected. */
 export interface ConnectedUnit {
-  readonly chipId: string;
-  readonly family: string;
+  /** Undefined for a memory chip, which has no id of its own. */
+  readonly chipId: string | undefined;
+  /** Undefined where the memory alone does not tell. */
+  readonly family: string | undefined;
+  /** Whose unit the person said that it is. */
+  readonly role: UnitRole;
 }
 
 /** One region of the job, as the gates see it. */
@@ -35,7 +40,11 @@ export interface GateFacts {
   readonly authorityProven: boolean;
   /** How the station's box is linked, as the kit list says. */
   readonly boxLinks: { readonly cable: boolean; readonly radio: boolean };
-  /** Undefined when the family has no way in that the bench can drive. */
+  /** What carries the bytes of the job's access; `file`: the bench itself cannot work on it. */
+  readonly carrier: Access['carrier'];
+  /** The station has a chip programmer. */
+  readonly programmer: boolean;
+  /** What the supply must give; undefined where the access needs none. */
   readonly need: SupplyNeed | undefined;
   readonly supply: SupplyReading | undefined;
   /** Free space where the database keeps its data, undefined where nobody can see it, and what one read may take. */
@@ -52,5 +61,5 @@ export interface GateFacts {
   readonly regions: readonly RegionGateFact[];
 }
 
-/** A rule looks at the facts and says one thing. */
-export type GateRule = (facts: GateFacts) => Judgement;
+/** A rule looks at the facts and says one thing; undefined where it does not apply. */
+export type GateRule = (facts: GateFacts) => Judgement | undefined;

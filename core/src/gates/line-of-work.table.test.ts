@@ -14,6 +14,8 @@ const implausible = judge('stop', 'reads.region.implausible', { region: 'd' });
 const donorEqual = judge('stop', 'reads.donor.equal', { region: 'a' });
 const off = judge('stop', 'supply.output.off', { x: 1 });
 const low = judge('stop', 'supply.limit.low', { x: 1 });
+const fits = judge('go', 'donor.unit.fits');
+const asks = judge('look', 'donor.unit.ask', { names: 'Frequency' });
 const steady = judge('go', 'supply.output.ready');
 
 /** A job in which everything is done. */
@@ -23,7 +25,7 @@ const whole: JobFacts = {
   ...{ question: judge('go', 'proof.verdict.unit'), proof: 'cause', school: 'whole-image' },
   ...{ hasProfile: true, originalTag: '0417', originalChipId: 'A', originalVin: 'V' },
   ...{ vehicleVin: 'V', donorTag: '0388', donorChipId: 'B', donorMismatches: [] },
-  ...{ unitsSwapped: false, drivenWay: true, supply: steady },
+  ...{ unitsSwapped: false, carrier: 'can-uds', donorCheck: fits, supply: steady },
   ...{ originalRegions: [trusted, trusted], donorRegions: [trusted], clone: 'built' },
   lastWrite: 'verified'
 };
@@ -66,10 +68,10 @@ const TABLE: Readonly<Record<Stop, readonly Case[]>> = {
       judge('look', 'identify.chip.unread', { tag: '0417' })
     ],
     [
-      { drivenWay: false, originalChipId: undefined },
+      { carrier: 'file', originalChipId: undefined },
       judge('go', 'identify.unit.tagged', { tag: '0417' })
     ],
-    [{ originalTag: undefined, drivenWay: false }, judge('look', 'identify.unit.none')],
+    [{ originalTag: undefined, carrier: 'file' }, judge('look', 'identify.unit.none')],
     [{ hasProfile: false, originalTag: undefined }, judge('stop', 'identify.family.unknown')]
   ],
   match: [
@@ -79,16 +81,27 @@ const TABLE: Readonly<Record<Stop, readonly Case[]>> = {
       judge('stop', 'match.donor.differs', { tag: '0388', field: 'Hardware' })
     ],
     [{ unitsSwapped: true, donorMismatches: ['x'] }, judge('stop', 'match.units.swapped')],
+    // what is known to be wrong counts before the chip id is read, and over every access
+    [{ donorChipId: undefined, unitsSwapped: true }, judge('stop', 'match.units.swapped')],
     [
-      { donorChipId: undefined, unitsSwapped: true },
-      judge('look', 'match.donor.unread', { tag: '0388' })
+      { carrier: 'file', donorMismatches: ['Frequency'] },
+      judge('stop', 'match.donor.differs', { tag: '0388', field: 'Frequency' })
+    ],
+    [{ donorChipId: undefined }, judge('look', 'match.donor.unread', { tag: '0388' })],
+    // a field that must be equal and is not known on both sides
+    [{ donorCheck: asks }, asks],
+    [{ donorCheck: undefined }, judge('look', 'match.donor.byhand', { tag: '0388' })],
+    [{ carrier: 'chip', donorChipId: undefined }, judge('go', 'match.donor.fits', { tag: '0388' })],
+    [
+      { carrier: 'chip', donorChipId: undefined, donorCheck: asks },
+      judge('look', 'match.donor.byhand', { tag: '0388' })
     ],
     [{ originalChipId: undefined }, judge('look', 'match.donor.unread', { tag: '0388' })],
     [
-      { drivenWay: false, donorChipId: undefined },
+      { carrier: 'file', donorChipId: undefined, donorCheck: undefined },
       judge('look', 'match.donor.byhand', { tag: '0388' })
     ],
-    [{ donorTag: undefined, drivenWay: false }, judge('look', 'match.donor.none')],
+    [{ donorTag: undefined, carrier: 'file' }, judge('look', 'match.donor.none')],
     [{ school: 'none', donorTag: undefined }, judge('go', 'match.donor.needless')]
   ],
   wire: [
@@ -96,7 +109,7 @@ const TABLE: Readonly<Record<Stop, readonly Case[]>> = {
     [{ supply: low }, low],
     [{ supply: off }, judge('look', 'supply.output.off', { x: 1 })],
     [{ supply: undefined }, judge('none', 'wire.station.none')],
-    [{ drivenWay: false, supply: off }, judge('look', 'wire.way.elsewhere')]
+    [{ carrier: 'file', supply: off }, judge('look', 'wire.way.elsewhere')]
   ],
   read: [
     [{}, judge('go', 'read.all.trusted', { count: 2 })],
@@ -135,13 +148,10 @@ const TABLE: Readonly<Record<Stop, readonly Case[]>> = {
     [{ clone: 'none' }, judge('look', 'write.clone.doubted')],
     [{ lastWrite: 'active' }, judge('look', 'write.clone.active')],
     [{ lastWrite: 'failed' }, judge('stop', 'write.clone.failed')],
-    [{ lastWrite: 'interrupted', drivenWay: false }, judge('stop', 'write.clone.interrupted')],
+    [{ lastWrite: 'interrupted', carrier: 'file' }, judge('stop', 'write.clone.interrupted')],
     [{ lastWrite: 'none' }, judge('look', 'write.clone.ready')],
-    [{ lastWrite: 'none', drivenWay: false }, judge('look', 'write.way.elsewhere')],
-    [
-      { lastWrite: 'none', drivenWay: false, hasProfile: false },
-      judge('look', 'write.clone.ready')
-    ],
+    [{ lastWrite: 'none', carrier: 'file' }, judge('look', 'write.way.elsewhere')],
+    [{ lastWrite: 'none', carrier: 'file', hasProfile: false }, judge('look', 'write.clone.ready')],
     [{ lastWrite: 'none', clone: 'stale' }, judge('none', 'write.image.none')],
     [{ lastWrite: 'none', donorRegions: [] }, judge('none', 'write.backup.none')],
     [{ lastWrite: 'none', donorRegions: [trusted, single] }, judge('none', 'write.backup.none')],

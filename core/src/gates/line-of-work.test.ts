@@ -25,7 +25,8 @@ const fresh: JobFacts = {
   donorChipId: undefined,
   donorMismatches: [],
   unitsSwapped: false,
-  drivenWay: true,
+  carrier: 'can-uds',
+  donorCheck: judge('go', 'donor.unit.fits'),
   supply: undefined,
   originalRegions: [unread, unread],
   donorRegions: [unread, unread],
@@ -106,7 +107,7 @@ describe('the next step follows the work', () => {
 });
 
 describe('other families', () => {
-  const line = judgeLineOfWork({ ...fresh, drivenWay: false, school: 'merge' });
+  const line = judgeLineOfWork({ ...fresh, carrier: 'file', school: 'merge' });
   it('are told apart by tag, read elsewhere, and not built or written here', () => {
     expect(line.identify.code).toBe('identify.unit.tagged');
     expect(line.wire.code).toBe('wire.way.elsewhere');
@@ -138,7 +139,7 @@ describe('not yet is not Stop', () => {
     );
     // what this bench cannot do is done elsewhere: neither wrong nor forbidden
     expect(say({ school: 'merge' }, 'build')).toBe('look build.school.other');
-    expect(say({ drivenWay: false }, 'write')).toBe('look write.way.elsewhere');
+    expect(say({ carrier: 'file' }, 'write')).toBe('look write.way.elsewhere');
     expect(say({ originalTag: undefined }, 'identify')).toBe('look identify.unit.none');
     expect(say({ clone: 'stale' }, 'build')).toBe('stop build.image.stale');
     expect(say({ lastWrite: 'failed' }, 'write')).toBe('stop write.clone.failed');

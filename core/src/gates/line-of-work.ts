@@ -1,3 +1,4 @@
+import type { Access } from '../access/access.ts';
 import { findGravest, judge, type Judgement } from '../base/verdict.ts';
 import { isTrusted } from '../reads/judge-region.ts';
 import type { Stop } from './stops.ts';
@@ -27,8 +28,11 @@ export interface JobFacts {
   readonly donorChipId: string | undefined;
   /** Identity fields that must be equal and are not, by name. */
   readonly donorMismatches: readonly string[];
+  /** The donor held against the original by the rules of the family; undefined without a donor or a family. */
+  readonly donorCheck: Judgement | undefined;
   readonly unitsSwapped: boolean;
-  readonly drivenWay: boolean;
+  /** What carries the bytes of the job's access. */
+  readonly carrier: Access['carrier'];
   readonly supply: Judgement | undefined;
   readonly originalRegions: readonly Judgement[];
   readonly donorRegions: readonly Judgement[];
@@ -79,7 +83,8 @@ function judgeIdentify(f: JobFacts): Judgement {
   const tag = f.originalTag ?? '';
   if (!f.hasProfile) return judge('stop', 'identify.family.unknown');
   if (!f.originalTag) return judge('look', 'identify.unit.none');
-  if (!f.drivenWay) return judge('go', 'identify.unit.tagged', { tag });
+  // a memory chip has no id, and what is read elsewhere tells none: the tag has to do
+  if (f.carrier !== 'can-uds') return judge('go', 'identify.unit.tagged', { tag });
   if (!f.originalChipId) return judge('look', 'identify.chip.unread', { tag });
   if (f.originalVin && f.originalVin !== f.vehicleVin) {
     return judge('look', 'identify.vin.other', { found: f.originalVin, vin: f.vehicleVin });
@@ -90,12 +95,17 @@ function judgeIdentify(f: JobFacts): Judgement {
 function judgeMatch(f: JobFacts): Judgement {
   if (f.school === 'none') return judge('go', 'match.donor.needless');
   if (!f.donorTag) return judge('look', 'match.donor.none');
-  if (!f.drivenWay) return judge('look', 'match.donor.byhand', { tag: f.donorTag });
-  if (!f.donorChipId || !f.originalChipId)
-    return judge('look', 'match.donor.unread', { tag: f.donorTag });
+  // what is known to be wrong is wrong, whoever has read it and however
   if (f.unitsSwapped) return judge('stop', 'match.units.swapped');
   const [first] = f.donorMismatches;
   if (first) return judge('stop', 'match.donor.differs', { tag: f.donorTag, field: first });
+  const fits = f.donorCheck?.verdict === 'go';
+  if (f.carrier !== 'can-uds' && !fits)
+    return judge('look', 'match.donor.byhand', { tag: f.donorTag });
+  if (f.carrier === 'can-uds' && (!f.donorChipId || !f.originalChipId))
+    return judge('look', 'match.donor.unread', { tag: f.donorTag });
+  // what must be equal and is not known on both sides is asked for
+  if (!fits) return f.donorCheck ?? judge('look', 'match.donor.byhand', { tag: f.donorTag });
   return judge('go', 'match.donor.fits', { tag: f.donorTag });
 }
 
@@ -105,7 +115,7 @@ export function judgeWireSupply(supply: Judgement): Judgement {
 }
 
 function judgeWire(f: JobFacts): Judgement {
-  if (!f.drivenWay) return judge('look', 'wire.way.elsewhere');
+  if (f.carrier === 'file') return judge('look', 'wire.way.elsewhere');
   return f.supply ? judgeWireSupply(f.supply) : judge('none', 'wire.station.none');
 }
 
@@ -147,7 +157,7 @@ function judgeWrite(f: JobFacts): Judgement {
   if (f.lastWrite === 'active') return judge('look', 'write.clone.active');
   if (f.lastWrite === 'failed') return judge('stop', 'write.clone.failed');
   if (f.lastWrite === 'interrupted') return judge('stop', 'write.clone.interrupted');
-  if (f.hasProfile && !f.drivenWay) return judge('look', 'write.way.elsewhere');
+  if (f.hasProfile && f.carrier === 'file') return judge('look', 'write.way.elsewhere');
   // waiting for what comes before is no fault
   if (f.clone !== 'built') return judge('none', 'write.image.none');
   if (f.donorRegions.length === 0 || !f.donorRegions.every(isTrusted)) {

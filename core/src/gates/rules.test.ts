@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { ConnectedUnit, GateFacts, GateRule, RegionGateFact } from './facts.ts';
+import { boardUnfed } from './rules/board-unfed.ts';
 import { authorityRecorded } from './rules/authority-recorded.ts';
 import { diskHolds } from './rules/disk-holds.ts';
 import { donorBackedUp } from './rules/donor-backed-up.ts';
@@ -14,6 +15,7 @@ import { notTheOriginal } from './rules/not-the-original.ts';
 import { originalsTrusted } from './rules/originals-trusted.ts';
 import { personMayRead } from './rules/person-may-read.ts';
 import { personMayWrite } from './rules/person-may-write.ts';
+import { programmerThere } from './rules/programmer-there.ts';
 import { stationFree } from './rules/station-free.ts';
 import { supplyCarries } from './rules/supply-carries.ts';
 import { unitIdentified } from './rules/unit-identified.ts';
@@ -28,6 +30,7 @@ const region = (name: string, change: Partial<RegionGateFact> = {}): RegionGateF
 const two = (change: Partial<RegionGateFact>) => ({ regions: [region('a'), region('b', change)] });
 const need = { voltageMinMv: 12_000, voltageMaxMv: 14_000, limitMinMa: 5000, limitMaxMa: 7000 };
 const facts: GateFacts = {
+  ...{ carrier: 'can-uds', programmer: false },
   ...{ personRole: 'bench', family: 'HV-EC4', jobClosed: false, needsAuthority: true },
   ...{ authorityProven: true, boxLinks: { cable: true, radio: false }, need },
   supply: {
@@ -35,13 +38,23 @@ const facts: GateFacts = {
     ratedMa: 10_000
   },
   room: { freeBytes: 10 * GIB, needBytes: 1000 },
-  ...{ stationBusy: false, connected: { chipId: 'D0', family: 'HV-EC4' } },
+  ...{ stationBusy: false, connected: { chipId: 'D0', family: 'HV-EC4', role: 'donor' } },
   ...{ originalChipId: '0F', donorChipId: 'D0', donorTag: '0388' },
   ...{ donorMismatches: [], unitsSwapped: false, regions: [region('a'), region('b')] }
 };
-const on = (chipId: string, family = 'HV-EC4'): { connected: ConnectedUnit } => ({
-  connected: { chipId, family }
+const on = (
+  chipId: string | undefined,
+  family: string | undefined = 'HV-EC4'
+): { connected: ConnectedUnit } => ({
+  connected: { chipId, family, role: 'donor' }
 });
+/** A chip on the clip that was said to be of `role`. */
+const clip = (role: 'original' | 'donor'): Partial<GateFacts> => ({
+  carrier: 'chip',
+  connected: { chipId: undefined, family: undefined, role }
+});
+const supplyOff = { supply: { ...(facts.supply as NonNullable<GateFacts['supply']>), on: false } };
+const chip: Partial<GateFacts> = { carrier: 'chip', need: undefined };
 const none = { connected: undefined };
 
 /** Every rule against every input that matters: what it says, word for word. */
@@ -109,6 +122,9 @@ const TABLE: Readonly<
     familyMatches,
     [{}, 'go gate.family.same', { family: 'HV-EC4', found: 'HV-EC4' }],
     [on('D0', 'QN-TC2'), 'stop gate.family.other', { family: 'HV-EC4', found: 'QN-TC2' }],
+    [{ connected: { chipId: 'D0', family: undefined, role: 'donor' } }, 'stop gate.unit.unknown'],
+    [clip('donor'), 'look gate.family.untold', { family: 'HV-EC4' }],
+    [{ ...clip('donor'), ...none }, 'stop gate.unit.unknown'],
     [none, 'stop gate.unit.unknown']
   ],
   imageBuilt: [
@@ -131,6 +147,11 @@ const TABLE: Readonly<
     [on('77'), 'stop gate.donor.other', { chipId: '77', donorChipId: 'D0', tag: '0388' }],
     [{ donorChipId: undefined }, 'stop gate.donor.unknown'],
     [{ donorChipId: '' }, 'stop gate.donor.unknown'],
+    [on(''), 'stop gate.unit.unknown'],
+    [clip('donor'), 'look gate.donor.untold', { tag: '0388' }],
+    [{ ...clip('donor'), donorTag: undefined }, 'look gate.donor.untold', { tag: '' }],
+    [clip('original'), 'stop gate.chip.role', { role: 'original', wanted: 'donor' }],
+    [{ ...clip('donor'), ...none }, 'stop gate.unit.unknown'],
     [none, 'stop gate.unit.unknown']
   ],
   isTheOriginal: [
@@ -138,7 +159,11 @@ const TABLE: Readonly<
     [on('0F'), 'go gate.original.clamped', { chipId: '0F', originalChipId: '0F' }],
     [{}, 'stop gate.original.other', { chipId: 'D0', originalChipId: '0F' }],
     [{ originalChipId: undefined }, 'stop gate.original.unknown'],
-    [none, 'stop gate.unit.unknown']
+    [none, 'stop gate.unit.unknown'],
+    [on(''), 'stop gate.unit.unknown'],
+    [clip('original'), 'look gate.original.untold'],
+    [clip('donor'), 'stop gate.chip.role', { role: 'donor', wanted: 'original' }],
+    [{ ...clip('original'), ...none }, 'stop gate.unit.unknown']
   ],
   jobOpen: [jobOpen, [{}, 'go gate.job.open'], [{ jobClosed: true }, 'stop gate.job.closed']],
   linkSingle: [
@@ -146,7 +171,8 @@ const TABLE: Readonly<
     [{}, 'go gate.link.single'],
     [{ boxLinks: { cable: false, radio: true } }, 'go gate.link.single'],
     [{ boxLinks: { cable: true, radio: true } }, 'stop gate.link.both'],
-    [{ boxLinks: { cable: false, radio: false } }, 'look gate.link.unknown']
+    [{ boxLinks: { cable: false, radio: false } }, 'look gate.link.unknown'],
+    [{ ...chip, boxLinks: { cable: true, radio: true } }, 'nothing']
   ],
   notTheOriginal: [
     notTheOriginal,
@@ -154,6 +180,8 @@ const TABLE: Readonly<
     [on('0F'), 'stop gate.original.connected', { chipId: '0F' }],
     [{ originalChipId: undefined }, 'stop gate.original.unknown'],
     [{ originalChipId: '', ...none }, 'stop gate.original.unknown'],
+    [on(''), 'stop gate.unit.unknown'],
+    [clip('donor'), 'nothing'],
     [none, 'stop gate.unit.unknown']
   ],
   originalsTrusted: [
@@ -186,17 +214,39 @@ const TABLE: Readonly<
   supplyCarries: [
     supplyCarries,
     [{ supply: undefined }, 'stop supply.link.absent'],
-    [{ need: undefined }, 'stop gate.way.none', { family: 'HV-EC4' }]
+    [{ need: undefined }, 'stop gate.way.none', { family: 'HV-EC4' }],
+    [{ carrier: 'file', need: undefined }, 'stop gate.way.none', { family: 'HV-EC4' }],
+    [chip, 'nothing'],
+    [{ ...chip, supply: undefined }, 'nothing']
   ],
   unitIdentified: [
     unitIdentified,
     [{}, 'go gate.unit.known', { chipId: 'D0' }],
-    [none, 'stop gate.unit.unknown']
+    [none, 'stop gate.unit.unknown'],
+    [on(''), 'stop gate.unit.unknown'],
+    [on(undefined), 'stop gate.unit.unknown'],
+    [clip('donor'), 'go gate.chip.contact']
   ],
   wayDriven: [
     wayDriven,
     [{}, 'go gate.way.driven', { family: 'HV-EC4' }],
-    [{ need: undefined }, 'stop gate.way.none', { family: 'HV-EC4' }]
+    [chip, 'go gate.way.driven', { family: 'HV-EC4' }],
+    [{ carrier: 'file' }, 'stop gate.way.none', { family: 'HV-EC4' }]
+  ],
+  programmerThere: [
+    programmerThere,
+    [{}, 'nothing'],
+    [{ carrier: 'file' }, 'nothing'],
+    [chip, 'stop gate.programmer.none'],
+    [{ ...chip, programmer: true }, 'go gate.programmer.there']
+  ],
+  boardUnfed: [
+    boardUnfed,
+    [{}, 'nothing'],
+    [{ carrier: 'file', supply: undefined }, 'nothing'],
+    [chip, 'stop gate.feed.on'],
+    [{ ...chip, supply: undefined }, 'look gate.feed.unknown'],
+    [{ ...chip, ...supplyOff }, 'go gate.feed.off']
   ]
 };
 
@@ -204,9 +254,9 @@ for (const [name, [rule, ...cases]] of Object.entries(TABLE)) {
   describe(name, () => {
     for (const [change, said, params] of cases) {
       it(`${JSON.stringify(change)}: ${said}`, () => {
-        const { verdict, code, params: found } = rule({ ...facts, ...change });
-        expect(`${verdict} ${code}`).toBe(said);
-        if (!code.startsWith('supply.')) expect(found).toEqual(params ?? {});
+        const line = rule({ ...facts, ...change });
+        expect(line ? `${line.verdict} ${line.code}` : 'nothing').toBe(said);
+        if (line && !line.code.startsWith('supply.')) expect(line.params).toEqual(params ?? {});
       });
     }
   });

@@ -2,7 +2,7 @@ import { storedRange } from '../checksum/rule.ts';
 import type { Param, Problem } from '../base/result.ts';
 import { contains, overlaps, type Range } from '../image/range.ts';
 import { findSupersessionLoop } from '../match/supersession.ts';
-import { rangeOf, type Profile } from './profile.ts';
+import { rangeOf, type Profile, type Way } from './profile.ts';
 import type { ProfileDocument } from './schema.ts';
 
 type Check = (profile: Profile, doc: ProfileDocument) => Problem | undefined;
@@ -13,7 +13,7 @@ type Check = (profile: Profile, doc: ProfileDocument) => Problem | undefined;
  * `profile.order.incomplete`, `profile.field.outside`, `profile.rule.outside`, `profile.range.outside`,
  * `profile.range.overlap`, `profile.secret.outside`, `profile.transform.unknown`, `profile.label.pattern`,
  * `profile.match.unknown`, `profile.supersession.loop`, `profile.way.unwired`, `profile.way.ground`,
- * `profile.way.order`, `profile.supply.order`, `profile.risk.unknown`, `profile.wear.order`, `profile.processor.unknown`.
+ * `profile.way.order`, `profile.chip.size`, `profile.supply.order`, `profile.risk.unknown`, `profile.wear.order`, `profile.processor.unknown`.
  */
 export function findInconsistency(profile: Profile, doc: ProfileDocument): Problem | undefined {
   for (const check of CHECKS) {
@@ -205,6 +205,18 @@ const FEEDS: readonly string[] = ['battery', 'ignition'];
 /** Ways in which the bench itself feeds the unit. */
 const FED: readonly string[] = ['bench', 'boot', 'pads'];
 
+/** Most that so many address bytes can reach; one carries a ninth bit in its command. Units: bytes. */
+const REACH: Readonly<Record<number, number>> = { 1: 512, 2: 65_536, 3: 16_777_216 };
+
+/** A chip is one region, which its address bytes reach and its pages divide. */
+function holdsChip(p: Profile, { chip, reads, writes }: Way): boolean {
+  const [first, ...more] = reads;
+  const region = p.regions.find((r) => r.id === first);
+  if (!chip || !region || more.length > 0 || writes.some((id) => id !== first)) return false;
+  const { lengthBytes } = region;
+  return lengthBytes <= (REACH[chip.addressBytes] as number) && lengthBytes % chip.pageBytes === 0;
+}
+
 const ways: Check = (p) =>
   firstOf(p.ways, (way, i) => {
     const path = `ways/${i}`;
@@ -220,6 +232,7 @@ const ways: Check = (p) =>
     const risk = way.risks.find((id) => !p.risks.some((r) => r.id === id));
     if (risk) return problem('profile.risk.unknown', path, { risk });
     const { supply } = way;
+    if (way.chip && !holdsChip(p, way)) return problem('profile.chip.size', `${path}/chip`);
     if (
       supply &&
       (supply.voltageMinMv > supply.voltageMaxMv || supply.limitMinMa > supply.limitMaxMa)

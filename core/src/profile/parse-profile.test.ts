@@ -4,7 +4,8 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
 import { validateProfile } from '../generated/validators.js';
 import { parseProfile } from './parse-profile.ts';
-import { findDrivenWay, getRegion } from './profile.ts';
+import { resolveAccess } from '../access/access.ts';
+import { getRegion } from './profile.ts';
 import { profileSchema, type ProfileDocument } from './schema.ts';
 
 const folder = new URL('../../../profiles/', import.meta.url);
@@ -65,7 +66,7 @@ describe('profiles', () => {
       address: 0x08000000,
       lengthBytes: 2097152
     });
-    expect(findDrivenWay(parsed.value)?.can).toMatchObject({
+    expect((resolveAccess(parsed.value, undefined) as { can?: unknown }).can).toMatchObject({
       requestId: 0x7e0,
       responseId: 0x7e8,
       chipIdDid: 0xf1a0

@@ -128,7 +128,8 @@ function toWay(w: ProfileDocument['ways'][number]): Way {
     holdPad: w.holdPad,
     supply: w.supply,
     draw: w.draw ?? [],
-    can: toCan(w.can)
+    can: toCan(w.can),
+    chip: w.chip && { ...w.chip, identification: w.chip.identification ?? undefined }
   };
 }
 

@@ -52,6 +52,16 @@ export interface CanAccess {
   readonly familyDid: number;
 }
 
+/** How a memory chip is driven by a programmer; its one region is the chip. */
+export interface ChipAccess {
+  readonly addressBytes: 1 | 2 | 3;
+  readonly pageBytes: number;
+  /** Fastest clock. Units: Hz. */
+  readonly clockHz: number;
+  /** Maker, type and capacity as hex; undefined where the chip tells nothing. */
+  readonly identification: string | undefined;
+}
+
 type RawWay = ProfileDocument['ways'][number];
 
 /** Kind of a way to get at the memory. */
@@ -97,6 +107,7 @@ export interface Way {
   readonly supply: SupplyNeed | undefined;
   readonly draw: readonly DrawBand[];
   readonly can: CanAccess | undefined;
+  readonly chip: ChipAccess | undefined;
 }
 
 export type School = ProfileDocument['clone']['schools'][number]['id'];
@@ -170,17 +181,6 @@ export function getRegion(profile: Profile, id: string): Region {
   const region = profile.regions.find((r) => r.id === id);
   if (!region) throw new RangeError(`"id" expected a region of ${profile.id}, got ${id}`);
   return region;
-}
-
-/** The way in that the bench drivers can work by themselves: over CAN with a supply. */
-export function findDrivenWay(
-  profile: Profile
-): (Way & { can: CanAccess; supply: SupplyNeed }) | undefined {
-  for (const way of profile.ways) {
-    if (way.known === 'works' && way.can && way.supply)
-      return { ...way, can: way.can, supply: way.supply };
-  }
-  return undefined;
 }
 
 /** A way and its place in the profile's list: two ways of one kind are told apart by it. */

@@ -75,6 +75,35 @@ const can = {
   }
 } as const;
 
+const chip = {
+  type: 'object',
+  description:
+    'How the memory chip itself is driven by a chip programmer (SPI); absent where it is not. Its one region is the chip.',
+  additionalProperties: false,
+  required: ['addressBytes', 'pageBytes', 'clockHz'],
+  properties: {
+    addressBytes: {
+      enum: [1, 2, 3],
+      description: '1: nine address bits, 512 bytes at most; 2: up to 64 KiB; 3: flash.'
+    },
+    pageBytes: {
+      enum: [8, 16, 32, 64, 128, 256],
+      description: 'Longest write in one go; one that crosses its end wraps.'
+    },
+    clockHz: {
+      type: 'integer',
+      minimum: 10_000,
+      maximum: 50_000_000,
+      description: 'Fastest clock that the chip stands the way it is wired. Units: Hz.'
+    },
+    identification: {
+      type: 'string',
+      pattern: '^[0-9A-F]{6}$',
+      description: 'Maker, type and capacity as hex; absent where the chip tells nothing.'
+    }
+  }
+} as const;
+
 /** The line that carries the bytes, for the arithmetic of times. */
 const carrier = {
   type: 'object',
@@ -176,6 +205,7 @@ export const way = {
     holdPad: { type: 'string', description: 'The pad that is held while the supply comes on.' },
     supply,
     draw: { type: 'array', items: draw, description: 'Current that a sound unit draws, by state.' },
-    can
+    can,
+    chip
   }
 } as const;

@@ -1,4 +1,5 @@
 import { createServer, type IncomingMessage, type Server } from 'node:http';
+import type { ContactFault } from '../chip-programmer/contact.ts';
 import type { BoxFault } from '../interface-box/box-server.ts';
 import type { PartsFault } from '../parts/parts-service.ts';
 import type { DoipFault } from '../vehicle/doip-entity.ts';
@@ -74,6 +75,10 @@ function hands(world: World, station: Station, body: Record<string, unknown>): R
   if (unit !== undefined && !world.clamp(station, typeof unit === 'string' ? unit : null)) {
     return { status: 409, body: { code: 'world.unit.elsewhere' } };
   }
+  const chip = body['chip'];
+  if (chip !== undefined && !world.hold(station, typeof chip === 'string' ? chip : null)) {
+    return { status: 409, body: { code: 'world.unit.elsewhere' } };
+  }
   return { status: 200, body: describe(world) };
 }
 
@@ -109,6 +114,8 @@ function fault(station: Station, body: Record<string, unknown>): Reply {
         times: Number(body['times'] ?? 1)
       };
     }
+  } else if (body['kind'] === 'contact') {
+    station.contact.fault = (body['fault'] ?? undefined) as ContactFault | undefined;
   } else if (body['kind'] === 'none') station.fault = undefined;
   else
     station.fault = {
@@ -128,9 +135,13 @@ function describe(world: World) {
       unit: s.clamped?.spec.tag ?? null,
       padHeld: s.padHeld,
       boxPort: s.boxPort,
-      supplyPort: s.supplyPort
+      supplyPort: s.supplyPort,
+      chipPort: s.chipPort,
+      chip: s.held?.tag ?? null,
+      contact: s.contact.fault?.kind ?? null
     })),
     units: [...world.units.values()].map((m) => ({ tag: m.spec.tag, family: m.spec.family })),
+    chips: [...world.chips.values()].map(({ tag, family }) => ({ tag, family })),
     partsPort: world.partsPort,
     doipPort: world.yard.doipPort,
     plugged: world.yard.vehicle()?.spec.id ?? null,

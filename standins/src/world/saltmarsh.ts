@@ -3,8 +3,8 @@ import type { StationSpec } from './world.ts';
 
 /** The stations of Saltmarsh Bench. */
 export const STATIONS: readonly StationSpec[] = [
-  { id: 'window', name: 'Window', ratedMa: 10_000, boxPort: 0, supplyPort: 0 },
-  { id: 'corner', name: 'Corner', ratedMa: 5_000, boxPort: 0, supplyPort: 0 }
+  { id: 'window', name: 'Window', ratedMa: 10_000, boxPort: 0, supplyPort: 0, chipPort: 0 },
+  { id: 'corner', name: 'Corner', ratedMa: 5_000, boxPort: 0, supplyPort: 0, chipPort: 0 }
 ];
 
 /** What an engine unit complains about when nothing is plugged to it: ten that must be there. */
@@ -107,4 +107,16 @@ export const UNITS: readonly UnitSpec[] = [
     // corroded: hardly two reads alike
     wrongUploads: { eeprom: [1, 2, 3, 4, 6, 8], processor: [1, 2, 3, 5, 6] }
   }
+];
+
+/** Units that only their memory chip tells of: nothing in them speaks on a bench. All numbers are invented. */
+export const CHIP_UNITS: readonly UnitSpec[] = [
+  ...[
+    ['0371', 'MD-IM3'],
+    ['0372', 'MD-IM3'],
+    ['0396', 'MD-CM5'],
+    ['0340', 'MD-CM5'],
+    ['0341', 'MD-CM5'],
+    ['0437', 'SR-KU1']
+  ].map(([tag = '', family = '']) => ({ tag, family, chipId: '', fields: {} }))
 ];

@@ -1,7 +1,14 @@
 import type { Profile } from '@badger/core/profile/profile';
 import { createBoxServer, type BoxFault, type BoxHost } from '../interface-box/box-server.ts';
-import { makeMemory } from '../modules/make-memory.ts';
+import { parseHex } from '@badger/core/base/bytes';
+import { makeMemory, type Memory } from '../modules/make-memory.ts';
 import { Module, type UnitSpec } from '../modules/module.ts';
+import { Contact } from '../chip-programmer/contact.ts';
+import {
+  createProgrammerServer,
+  type ProgrammerHost
+} from '../chip-programmer/programmer-server.ts';
+import { SpiChip } from '../chip-programmer/spi-chip.ts';
 import { SupplyDevice } from '../supply/supply-device.ts';
 import { createSupplyServer } from '../supply/supply-server.ts';
 import type { VehicleLayout } from '@badger/core/scan/layout';
@@ -19,11 +26,14 @@ export interface StationSpec {
   /** 0 takes a free port. */
   readonly boxPort: number;
   readonly supplyPort: number;
+  readonly chipPort: number;
 }
 
 export interface WorldOptions {
   readonly profiles: readonly Profile[];
   readonly units: readonly UnitSpec[];
+  /** Units of which only the memory chip can be reached. */
+  readonly chipUnits: readonly UnitSpec[];
   readonly stations: readonly StationSpec[];
   readonly vehicles: readonly VehicleSpec[];
   readonly layouts: readonly VehicleLayout[];
@@ -38,8 +48,8 @@ export interface MemoryStore {
   save(tag: string, regionId: string, bytes: Uint8Array): void;
 }
 
-/** A bench place: clamp, boot pad, supply and box. */
-export class Station implements BoxHost {
+/** A bench place: clamp, boot pad, supply, box and chip programmer. */
+export class Station implements BoxHost, ProgrammerHost {
   readonly spec: StationSpec;
   readonly supply: SupplyDevice;
   fault: BoxFault | undefined;
@@ -49,9 +59,16 @@ export class Station implements BoxHost {
   readonly #yard: Yard;
   boxPort = 0;
   supplyPort = 0;
+  chipPort = 0;
+  readonly name: string;
+  readonly contact = new Contact();
+  linkFault: ProgrammerHost['linkFault'];
+  /** What the clip or the socket of the programmer holds. */
+  held: HeldChip | undefined;
 
   constructor(spec: StationSpec, speed: () => number, yard: Yard) {
     this.spec = spec;
+    this.name = `${spec.name} port`;
     this.#speed = speed;
     this.#yard = yard;
     this.supply = new SupplyDevice({
@@ -62,6 +79,10 @@ export class Station implements BoxHost {
         power: (on) => (on ? this.#clamped?.powerOn(this.padHeld) : this.#clamped?.powerOff())
       }
     });
+  }
+
+  chip(): SpiChip | undefined {
+    return this.held?.chip;
   }
 
   get clamped(): Module | undefined {
@@ -85,6 +106,13 @@ export class Station implements BoxHost {
   }
 }
 
+/** A memory chip in somebody's hands, with the unit that it belongs to. */
+export interface HeldChip {
+  readonly tag: string;
+  readonly family: string;
+  readonly chip: SpiChip;
+}
+
 /** The whole simulated bench: stations with their servers, and the units lying about. */
 export class World implements PartsHost {
   readonly catalogue: Catalogue;
@@ -95,6 +123,8 @@ export class World implements PartsHost {
   partsAsked = 0;
   readonly stations: readonly Station[];
   readonly units: ReadonlyMap<string, Module>;
+  /** Memory chips by the tag of their unit. */
+  readonly chips: ReadonlyMap<string, HeldChip>;
   readonly yard: Yard;
   #speed: number;
   /** Real life that had passed when the speed was last changed, and when that was. */
@@ -113,6 +143,13 @@ export class World implements PartsHost {
     });
     this.stations = options.stations.map((s) => new Station(s, () => this.speed, this.yard));
     this.units = new Map(options.units.map((u) => [u.tag, makeModule(u, options)]));
+    const loose = options.chipUnits.map((u) =>
+      heldChip(u, options, makeKept(u, options), () => this.realLifeMs())
+    );
+    const within = options.units.map((u) =>
+      heldChip(u, options, (this.units.get(u.tag) as Module).memory, () => this.realLifeMs())
+    );
+    this.chips = new Map([...loose, ...within].flatMap((held) => (held ? [[held.tag, held]] : [])));
   }
 
   get speed(): number {
@@ -137,7 +174,9 @@ export class World implements PartsHost {
     for (const station of this.stations) {
       const box = createBoxServer(station);
       const supply = createSupplyServer(station.supply);
-      this.#closers.push(trackSockets(box), trackSockets(supply));
+      const programmer = createProgrammerServer(station);
+      this.#closers.push(trackSockets(box), trackSockets(supply), trackSockets(programmer));
+      station.chipPort = await listen(programmer, station.spec.chipPort);
       station.boxPort = await listen(box, station.spec.boxPort);
       station.supplyPort = await listen(supply, station.spec.supplyPort);
     }
@@ -156,6 +195,16 @@ export class World implements PartsHost {
     for (const close of this.#closers) close();
   }
 
+  /** Puts a unit's chip on a station's programmer, or takes it off. False when there is none, or it is on another one. */
+  hold(station: Station, tag: string | null): boolean {
+    const held = tag === null ? undefined : this.chips.get(tag);
+    const elsewhere = held && this.stations.some((s) => s !== station && s.held === held);
+    if ((tag !== null && !held) || elsewhere) return false;
+    if (station.held !== held) held?.chip.reset();
+    station.held = held;
+    return true;
+  }
+
   /** Puts a unit on a station's clamp, or takes it off. False when it is unknown or lies on another station. */
   clamp(station: Station, tag: string | null): boolean {
     if (tag === null) {
@@ -170,26 +219,65 @@ export class World implements PartsHost {
   }
 }
 
-function makeModule(spec: UnitSpec, options: WorldOptions): Module {
+function profileOf(spec: UnitSpec, options: WorldOptions): Profile {
   const profile = options.profiles.find((p) => p.id === spec.family);
   if (!profile) throw new TypeError(`"units" expected a known family, got ${spec.family}`);
-  const memory = makeMemory(profile, spec.tag, spec.fields);
+  return profile;
+}
+
+/** A unit's memory as it was left, or as it came. */
+function makeKept(spec: UnitSpec, options: WorldOptions): Memory {
+  const memory = makeMemory(profileOf(spec, options), spec.tag, spec.fields);
   for (const regionId of memory.keys()) {
     const kept = options.store?.load(spec.tag, regionId);
     if (kept?.length === memory.get(regionId)?.length && kept) memory.set(regionId, kept);
   }
+  return memory;
+}
+
+/** Keeps what is written, a little later and all of it at once. */
+function keeper(spec: UnitSpec, options: WorldOptions, memory: Memory): (regionId: string) => void {
   const dirty = new Set<string>();
-  return new Module({
-    spec,
-    profile,
-    memory,
-    onChange: (regionId) => {
-      if (!options.store || dirty.has(regionId)) return;
-      dirty.add(regionId);
-      setTimeout(() => {
-        dirty.delete(regionId);
-        options.store?.save(spec.tag, regionId, memory.get(regionId) as Uint8Array);
-      }, 200);
-    }
+  return (regionId) => {
+    if (!options.store || dirty.has(regionId)) return;
+    dirty.add(regionId);
+    setTimeout(() => {
+      dirty.delete(regionId);
+      options.store?.save(spec.tag, regionId, memory.get(regionId) as Uint8Array);
+    }, 200);
+  };
+}
+
+function makeModule(spec: UnitSpec, options: WorldOptions): Module {
+  const memory = makeKept(spec, options);
+  const onChange = keeper(spec, options, memory);
+  return new Module({ spec, profile: profileOf(spec, options), memory, onChange });
+}
+
+/** The chip of a unit whose family has one that a programmer can reach. */
+function heldChip(
+  spec: UnitSpec,
+  options: WorldOptions,
+  memory: Memory,
+  nowMs: () => number
+): HeldChip | undefined {
+  const profile = profileOf(spec, options);
+  const way = profile.ways.find((w) => w.chip && w.reads.length === 1);
+  const regionId = way?.reads[0];
+  const bytes = regionId && memory.get(regionId);
+  if (!way?.chip || !regionId || !bytes) return undefined;
+  const { addressBytes, pageBytes, clockHz, identification } = way.chip;
+  const region = profile.regions.find((r) => r.id === regionId);
+  const keep = keeper(spec, options, memory);
+  const chip = new SpiChip({
+    kind: {
+      ...{ lengthBytes: bytes.length, addressBytes, pageBytes, clockHz },
+      eraseBytes: region?.eraseBlockBytes
+    },
+    memory: bytes,
+    identification: identification === undefined ? undefined : parseHex(identification),
+    nowMs,
+    onChange: () => keep(regionId)
   });
+  return { tag: spec.tag, family: spec.family, chip };
 }

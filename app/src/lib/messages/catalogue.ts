@@ -2,6 +2,7 @@ import type { Judgement, Verdict } from '@badger/core/base/verdict';
 import type { Problem } from '@badger/core/base/result';
 import { arrive } from './arrive.ts';
 import { bench } from './bench.ts';
+import { chip } from './chip.ts';
 import type { Message, MessageOf, Params } from './message.ts';
 import { match } from './match.ts';
 import { plan } from './plan.ts';
@@ -16,6 +17,7 @@ import { verdicts } from './verdicts.ts';
 export const catalogue: Readonly<Record<string, MessageOf>> = {
   ...verdicts,
   ...bench,
+  ...chip,
   ...problems,
   ...arrive,
   ...prove,

@@ -33,6 +33,7 @@ export const profile: Record<string, MessageOf> = {
   'profile.way.unwired': fault('A way in without wiring'),
   'profile.way.ground': fault('A fed way without ground'),
   'profile.way.order': fault('A feed before ground'),
+  'profile.chip.size': fault('Chip does not fit its region'),
   'profile.supply.order': fault('Least above most'),
   'profile.risk.unknown': fault('Unknown risk', 'risk'),
   'profile.wear.order': fault('Bands of wear out of order'),

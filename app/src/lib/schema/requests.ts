@@ -20,7 +20,9 @@ const hands = {
   properties: {
     /** Tag of the unit to clamp; null takes the unit off. */
     unit: { anyOf: [tag, { type: 'null' }] },
-    padHeld: { type: 'boolean' }
+    padHeld: { type: 'boolean' },
+    /** Tag of the unit whose chip goes on the programmer; null takes it off. */
+    chip: { anyOf: [tag, { type: 'null' }] }
   }
 } as const;
 
@@ -111,7 +113,9 @@ const stations = {
       ratedMa: { type: 'integer', minimum: 1, maximum: 200000 },
       host: { type: 'string', minLength: 1, maxLength: 200 },
       boxPort: { type: 'integer', minimum: 1, maximum: 65535 },
-      supplyPort: { type: 'integer', minimum: 1, maximum: 65535 }
+      supplyPort: { type: 'integer', minimum: 1, maximum: 65535 },
+      /** Chip programmer, where the station has one. */
+      chipPort: { type: 'integer', minimum: 1, maximum: 65535 }
     }
   }
 } as const;

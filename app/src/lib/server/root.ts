@@ -53,7 +53,8 @@ export async function createRoot(options: RootOptions): Promise<Root> {
   const { profiles, refused: refusedProfiles } = await loadProfiles(db, folder, log);
   const layouts = loadLayouts(`${folder}/vehicles`, log);
   if (options.worldUrl) await takeStationsFromWorld(db, options.worldUrl);
-  for (const station of parseStations(options.stations)) await saveStation(db, station);
+  for (const station of parseStations(options.stations))
+    await saveStation(db, { ...station, chipPort: station.chipPort ?? null });
   const seeded = options.demo && (await seedDemo(db, clock.now()));
   const bench = new Bench(await listStations(db), options.worldUrl, parseDoip(options.doip));
   await bench.world?.load();
@@ -100,7 +101,8 @@ async function takeStationsFromWorld(db: Deps['db'], url: string): Promise<void>
       ratedMa: s.ratedMa,
       host: '127.0.0.1',
       boxPort: s.boxPort,
-      supplyPort: s.supplyPort
+      supplyPort: s.supplyPort,
+      chipPort: s.chipPort
     });
   }
 }

@@ -1,9 +1,18 @@
 import { judge } from '../../base/verdict.ts';
 import type { GateRule } from '../facts.ts';
 
-/** The connected chip is the one that was identified as this job's original. Stop `gate.original.unknown`, `gate.original.other`. */
-export const isTheOriginal: GateRule = ({ connected, originalChipId }) => {
+/**
+ * The connected unit is the one that was identified as this job's original.
+ * Stop `gate.original.unknown`, `gate.original.other`, `gate.chip.role` (connected as the donor); look
+ * `gate.original.untold` (a memory chip does not tell whose it is: mind the tag).
+ */
+export const isTheOriginal: GateRule = ({ carrier, connected, originalChipId }) => {
   if (!connected) return judge('stop', 'gate.unit.unknown');
+  if (carrier === 'chip')
+    return connected.role === 'original'
+      ? judge('look', 'gate.original.untold')
+      : judge('stop', 'gate.chip.role', { role: connected.role, wanted: 'original' });
+  if (!connected.chipId) return judge('stop', 'gate.unit.unknown');
   if (!originalChipId) return judge('stop', 'gate.original.unknown');
   const params = { chipId: connected.chipId, originalChipId };
   return connected.chipId === originalChipId

@@ -1,10 +1,14 @@
 import { judge } from '../../base/verdict.ts';
 import type { GateRule } from '../facts.ts';
 
-/** Invariant 1: no memory is changed on the original. Stop `gate.original.connected`, `gate.original.unknown`. */
-export const notTheOriginal: GateRule = ({ connected, originalChipId }) => {
+/**
+ * Invariant 1: no memory is changed on the original. Stop `gate.original.connected`, `gate.original.unknown`. A memory chip
+ * has no id: what is on the clip is told by its content, which {@link isTheDonor} says.
+ */
+export const notTheOriginal: GateRule = ({ carrier, connected, originalChipId }) => {
+  if (carrier === 'chip') return undefined;
   if (!originalChipId) return judge('stop', 'gate.original.unknown');
-  if (!connected) return judge('stop', 'gate.unit.unknown');
+  if (!connected?.chipId) return judge('stop', 'gate.unit.unknown');
   return connected.chipId === originalChipId
     ? judge('stop', 'gate.original.connected', { chipId: connected.chipId })
     : judge('go', 'gate.original.absent', { chipId: connected.chipId });

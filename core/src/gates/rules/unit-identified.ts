@@ -1,8 +1,13 @@
 import { judge } from '../../base/verdict.ts';
 import type { GateRule } from '../facts.ts';
 
-/** The chip id must have been read since the supply came on. Stop `gate.unit.unknown`; go `gate.unit.known`. */
-export const unitIdentified: GateRule = ({ connected }) =>
-  connected
-    ? judge('go', 'gate.unit.known', { chipId: connected.chipId })
-    : judge('stop', 'gate.unit.unknown');
+/**
+ * The unit must have answered since it was connected.
+ * Stop `gate.unit.unknown`; go `gate.unit.known`, `gate.chip.contact` (a memory chip, which has no id of its own).
+ */
+export const unitIdentified: GateRule = ({ carrier, connected }) => {
+  if (!connected) return judge('stop', 'gate.unit.unknown');
+  const { chipId } = connected;
+  if (chipId) return judge('go', 'gate.unit.known', { chipId });
+  return carrier === 'chip' ? judge('go', 'gate.chip.contact') : judge('stop', 'gate.unit.unknown');
+};

@@ -37,8 +37,10 @@
           <span class="txt">
             <b>{station.connected.role.toUpperCase()}</b>
             <small>
-              tag {station.connected.tag} · {station.connected.family}
-              {#if wide}· chip {formatChipId(station.connected.chipId)}{/if}
+              tag {station.connected.tag} · {station.connected.family ?? 'chip on the programmer'}
+              {#if wide && station.connected.chipId}
+                · chip {formatChipId(station.connected.chipId)}
+              {/if}
             </small>
           </span>
         {:else if station.operation}

@@ -7,11 +7,12 @@ import { liveGate, liveLine } from './job-gates.view.ts';
 const need = { voltageMinMv: 12_000, voltageMaxMv: 14_000, limitMinMa: 5000, limitMaxMa: 7000 };
 const job = {
   line: { wire: judge('none', 'wire.station.none') },
-  way: { name: 'Boot', steps: [], holdPad: 'P1', driven: true, supply: need },
+  way: { name: 'Boot', steps: [], holdPad: 'P1', carrier: 'can-uds', supply: need },
   gateFacts: {
     personRole: 'bench',
     family: 'HV-EC4',
     jobClosed: false,
+    carrier: 'can-uds',
     need,
     needsAuthority: true,
     authorityProven: true,

@@ -1,7 +1,9 @@
 import { judgeSupply, type SupplyReading } from '@badger/core/electrical/judge-supply';
-import type { Judgement } from '@badger/core/base/verdict';
+import { findGravest, type Judgement } from '@badger/core/base/verdict';
 import { checkGate, type Gate, type GateKind } from '@badger/core/gates/check-gate';
 import type { GateFacts } from '@badger/core/gates/facts';
+import { judgeBoardUnfed } from '@badger/core/gates/rules/board-unfed';
+import { judgeProgrammer } from '@badger/core/gates/rules/programmer-there';
 import { judgeWireSupply } from '@badger/core/gates/line-of-work';
 import type { Stop } from '@badger/core/gates/stops';
 import type { JobData } from '$lib/job-types.ts';
@@ -18,7 +20,12 @@ export function liveFacts(job: JobData, station: LiveStation | undefined): GateF
     ...job.gateFacts,
     supply: readingOf(station),
     stationBusy: station?.operation !== undefined,
-    connected: connected && { chipId: connected.chipId, family: connected.family }
+    programmer: station?.programmer ?? false,
+    connected: connected && {
+      chipId: connected.chipId,
+      family: connected.family,
+      role: connected.role
+    }
   };
 }
 
@@ -28,6 +35,14 @@ export function liveGate(kind: GateKind, job: JobData, station: LiveStation | un
 
 /** The line of work with the Wire verdict as the supply is now. */
 export function liveLine(job: JobData, station: LiveStation | undefined): Record<Stop, Judgement> {
-  if (!job.way?.driven || !job.way.supply || !station) return job.line;
-  return { ...job.line, wire: judgeWireSupply(judgeSupply(readingOf(station), job.way.supply)) };
+  const feed = feedOf(job, station);
+  return feed ? { ...job.line, wire: judgeWireSupply(feed) } : job.line;
+}
+
+function feedOf(job: JobData, station: LiveStation | undefined): Judgement | undefined {
+  const { carrier, need } = job.gateFacts;
+  if (!station) return undefined;
+  if (carrier === 'can-uds' && need) return judgeSupply(readingOf(station), need);
+  if (carrier !== 'chip') return undefined;
+  return findGravest([judgeProgrammer(station.programmer), judgeBoardUnfed(readingOf(station))]);
 }

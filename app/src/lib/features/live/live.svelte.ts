@@ -23,6 +23,7 @@ class Live {
     speed: undefined,
     stations: [],
     units: [],
+    chips: [],
     scans: [],
     yard: undefined
   });

@@ -18,7 +18,7 @@
     trace
   }: { job: JobData; station: LiveStation | undefined; trace: SupplyTraceState } = $props();
 
-  const driven = $derived(job.way?.driven ?? false);
+  const driven = $derived(job.way !== undefined && job.way.carrier !== 'file');
   const operation = $derived(
     station?.operation?.jobNumber === job.number ? station.operation : undefined
   );

@@ -48,7 +48,7 @@
   {#if gate.holding}
     {@const m = messageOfJudgement(gate.holding)}
     <p class="soft">{m.title}. {m.clear ?? ''}</p>
-  {:else if station.connected}
+  {:else if station.connected?.chipId}
     <p>
       <b>{station.connected.role.toUpperCase()}</b>
       {station.connected.tag} answers with

@@ -5,7 +5,9 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import ChipPanel from './ChipPanel.svelte';
+  import ContactPanel from './ContactPanel.svelte';
   import HandsPanel from './HandsPanel.svelte';
+  import ProgrammerPanel from './ProgrammerPanel.svelte';
   import SupplyPanel from './SupplyPanel.svelte';
 
   let { job, station }: { job: JobData; station: LiveStation | undefined } = $props();
@@ -15,7 +17,7 @@
   }
 </script>
 
-{#if job.way && !job.way.driven}
+{#if job.way?.carrier === 'file'}
   <section class="card-sheet waysteps" aria-label="Way in">
     <h2>{job.way.name}</h2>
     <ol>
@@ -39,10 +41,15 @@
   {/if}
   {#if station}
     <div class="panels">
-      <HandsPanel {job} {station} />
-      {#key station.id}<SupplyPanel {job} {station} />{/key}
+      {#if job.way?.carrier === 'chip'}
+        <ProgrammerPanel {job} {station} />
+        <ContactPanel {job} {station} />
+      {:else}
+        <HandsPanel {job} {station} />
+        {#key station.id}<SupplyPanel {job} {station} />{/key}
+      {/if}
     </div>
-    <ChipPanel {job} {station} />
+    {#if job.way?.carrier === 'can-uds'}<ChipPanel {job} {station} />{/if}
   {/if}
 {/if}
 

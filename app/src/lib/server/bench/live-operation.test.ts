@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
+import { resolveAccess, type DrivenAccess } from '@badger/core/access/access';
 import { parseProfile } from '@badger/core/profile/parse-profile';
 import type { ProfileDocument } from '@badger/core/profile/schema';
 import { thin } from '$lib/features/reads/supply-trace.svelte.ts';
@@ -8,6 +9,7 @@ import { LiveOperation } from './live-operation.ts';
 const text = readFileSync(new URL('../../../../../profiles/hv-ec4.json', import.meta.url), 'utf8');
 const parsed = parseProfile(JSON.parse(text) as ProfileDocument);
 if (!parsed.ok) throw new Error(parsed.problem.code);
+const access = resolveAccess(parsed.value, undefined) as DrivenAccess;
 const make = (kind: 'read' | 'write') =>
   new LiveOperation({
     id: 'x',
@@ -18,6 +20,7 @@ const make = (kind: 'read' | 'write') =>
     tag: '0388',
     regionIds: kind === 'write' ? ['data-flash', 'program-flash'] : ['data-flash'],
     profile: parsed.value,
+    access,
     vin: 'U8HVC3F2401084417',
     plate: ''
   });

@@ -1,3 +1,4 @@
+import type { DrivenAccess } from '@badger/core/access/access';
 import type { Problem } from '@badger/core/base/result';
 import type { OperationKind, OperationState } from '@badger/core/operation/life-cycle';
 import type { UnitRole } from '@badger/core/gates/facts';
@@ -30,6 +31,8 @@ export interface LiveOperationSpec {
   readonly tag: string;
   readonly regionIds: readonly string[];
   readonly profile: Profile;
+  /** How the unit is reached, resolved once at the start. */
+  readonly access: DrivenAccess;
   readonly vin: string;
   /** What the house names files by instead; empty for the VIN. */
   readonly plate: string;

@@ -6,7 +6,7 @@ import type {
   ReadOptions,
   WriteOptions
 } from '@badger/core/access/memory-access';
-import type { UdsTarget } from '@badger/core/access/uds/uds-memory';
+import type { MemoryTarget } from '@badger/core/access/access';
 import type { Range } from '@badger/core/image/range';
 import { lengthOf } from '@badger/core/image/range';
 import type { MemorySession, Progress, Told } from '../station/memory-session.ts';
@@ -34,7 +34,7 @@ export class RemoteMemory implements MemoryAccess {
     return this.#changed;
   }
 
-  open(target: UdsTarget): Promise<Result<true>> {
+  open(target: MemoryTarget): Promise<Result<true>> {
     return this.#do((s) => s.open(target));
   }
 
@@ -42,7 +42,7 @@ export class RemoteMemory implements MemoryAccess {
     return this.#do((s) => s.identify());
   }
 
-  fingerprint(): Promise<Result<string>> {
+  fingerprint(): Promise<Result<string | undefined>> {
     return this.#do((s) => s.fingerprint());
   }
 

@@ -1,4 +1,5 @@
 import type { SupplyReading } from '@badger/core/electrical/judge-supply';
+import type { DrivenAccess } from '@badger/core/access/access';
 import type { ConnectedUnit } from '@badger/core/gates/facts';
 import type { SupplySample } from '@badger/core/scpi/client';
 import type { StationRow } from '../repositories/stations.ts';
@@ -10,6 +11,8 @@ export interface IdentifiedUnit extends ConnectedUnit {
   readonly tag: string;
   readonly role: 'original' | 'donor';
   readonly jobNumber: number;
+  /** How it was reached. */
+  readonly access: DrivenAccess;
 }
 
 /** One station as this process knows it: drivers, the last reading, who is connected. */
@@ -30,7 +33,8 @@ export class StationBench {
       port: row.supplyPort,
       onSample: (sample) => this.#sample(sample)
     });
-    this.thread = new StationThread({ host: row.host, boxPort: row.boxPort }, onChange);
+    const { host, boxPort, chipPort } = row;
+    this.thread = new StationThread({ host, boxPort, chipPort }, onChange);
   }
 
   /** The identified unit. Forgotten as soon as the supply is off, lost, or hands were at the clamp. */
@@ -60,7 +64,8 @@ export class StationBench {
   }
 
   #sample(sample: SupplySample | undefined): void {
-    if (!sample?.on) this.#connected = undefined;
+    // a chip is fed by its programmer
+    if (!sample?.on && this.#connected?.access.carrier !== 'chip') this.#connected = undefined;
     for (const listener of this.#listeners) listener(sample);
     this.#onChange();
   }

@@ -3,7 +3,7 @@ import { resolve } from 'node:path';
 import { MessageChannel, Worker } from 'node:worker_threads';
 import { proxy, releaseProxy, wrap, type Endpoint, type Remote } from 'comlink';
 import { fail, ok, type Result } from '@badger/core/base/result';
-import type { UdsTarget } from '@badger/core/access/uds/uds-memory';
+import type { MemoryTarget } from '@badger/core/access/access';
 import type { ExchangeOptions } from '@badger/core/port/diagnostic-link';
 import type { CanPair } from '../station/can-link.ts';
 import type { MemorySession } from '../station/memory-session.ts';
@@ -83,7 +83,7 @@ export class StationThread {
   }
 
   /** Opens the way to a unit's memory. The session has to be ended in any case: it holds the record of the wire. */
-  async openMemory(target: UdsTarget): Promise<{ memory: RemoteMemory; opened: Result<true> }> {
+  async openMemory(target: MemoryTarget): Promise<{ memory: RemoteMemory; opened: Result<true> }> {
     const life = this.#life;
     const session = await life?.ask<unknown>(() => life.host.beginSession(), undefined);
     const memory = new RemoteMemory(session as Remote<MemorySession> | undefined, life?.ask);

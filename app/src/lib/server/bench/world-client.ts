@@ -12,8 +12,13 @@ export interface WorldState {
     readonly padHeld: boolean;
     readonly boxPort: number;
     readonly supplyPort: number;
+    readonly chipPort: number;
+    /** Unit whose chip is on the programmer. */
+    readonly chip: string | null;
   }[];
   readonly units: readonly { readonly tag: string; readonly family: string }[];
+  /** Units whose memory chip a programmer can reach. */
+  readonly chips: readonly { readonly tag: string; readonly family: string }[];
   readonly doipPort: number;
   readonly partsPort: number;
   /** Vehicle that the diagnostic cable is in. */
@@ -49,7 +54,7 @@ export class WorldClient {
 
   hands(
     station: string,
-    change: { unit?: string | null; padHeld?: boolean }
+    change: { unit?: string | null; padHeld?: boolean; chip?: string | null }
   ): Promise<Result<WorldState>> {
     return this.#call('/hands', { station, ...change });
   }

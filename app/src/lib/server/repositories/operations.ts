@@ -19,6 +19,7 @@ const columns = {
   kind: operation.kind,
   regionId: operation.regionId,
   cloneImageId: operation.cloneImageId,
+  accessKey: operation.accessKey,
   state: operation.state,
   owner: operation.owner,
   regions: operation.regions,

@@ -8,6 +8,7 @@ import {
 } from '@badger/core/operation/life-cycle';
 import type { ModuleIdentity } from '@badger/core/access/memory-access';
 import type { Trace } from '../station/trace-recorder.ts';
+import type { IdentifiedUnit } from '../bench/station-bench.ts';
 import { storeProblem } from '../db/pg-errors.ts';
 import type { Tx } from '../db/client.ts';
 import { appendEvent } from '../repositories/events.ts';
@@ -101,14 +102,15 @@ interface End {
 
 interface Stored {
   readonly state: OperationState;
-  readonly identified: { readonly chipId: string; readonly family: string } | undefined;
+  readonly identified: Pick<IdentifiedUnit, 'chipId' | 'family' | 'access'> | undefined;
 }
 
 async function store(tx: Tx, run: Run, { outcome, trace, at }: End): Promise<Stored> {
   const { live, person, unit } = run;
   const identified = outcome.identity && {
     chipId: outcome.identity.chipId,
-    family: outcome.identity.family
+    family: outcome.identity.family,
+    access: live.spec.access
   };
   await lockJob(tx, live.spec.jobId);
   const before = await findOperation(tx, live.spec.id);
@@ -177,6 +179,8 @@ async function keepIdentity(
 ): Promise<Result<true>> {
   const { unit, view, station } = run;
   const { chipId, family } = identity;
+  // a memory chip has no id, and tells no family: that it answers is all there is to keep
+  if (chipId === undefined || family === undefined) return ok(true);
   if (family !== view.job.familyId) {
     return fail('gate.family.other', { family: view.job.familyId, found: family });
   }

@@ -1,4 +1,3 @@
-import { findDrivenWay } from '@badger/core/profile/profile';
 import type { JobData, OperationData, ReadData, RegionData, UnitData } from '../../job-types.ts';
 import type { UnitRow } from '../repositories/jobs.ts';
 import type { OperationRow } from '../repositories/operations.ts';
@@ -11,9 +10,8 @@ import type { RegionView } from './region-views.ts';
 
 /** A job as the pages get it: plain data, no image bytes. */
 export function describeJob(view: JobView, personRole: Role): JobData {
-  const { job, profile } = view;
-  const driven = profile && findDrivenWay(profile);
-  const way = driven ?? profile?.ways[0];
+  const { job, access } = view;
+  const way = access?.way;
   return {
     number: job.number,
     customer: job.customer,
@@ -60,7 +58,7 @@ export function describeJob(view: JobView, personRole: Role): JobData {
       name: way.name,
       steps: way.steps,
       holdPad: way.holdPad,
-      driven: driven !== undefined,
+      carrier: access?.carrier ?? 'file',
       supply: way.supply
     }
   };

@@ -1,23 +1,40 @@
 import { checkGate, type Gate, type GateKind } from '@badger/core/gates/check-gate';
 import type { GateFacts, Role } from '@badger/core/gates/facts';
-import { findDrivenWay } from '@badger/core/profile/profile';
+import type { Access } from '@badger/core/access/access';
 import type { Deps } from '../deps.ts';
 import type { Person } from '../repositories/people.ts';
 import { gateRegions, mismatches, swapped, type JobView } from './job-view.ts';
 
+interface GateOptions {
+  readonly stationId: string;
+  readonly person: Person;
+  /** The access of this act, where it is another than the job's: a clip reaches the EEPROM only. */
+  readonly access?: Access | undefined;
+}
+
+/** What the gates have to know of an access. */
+function needOf(access: Access | undefined): Pick<GateFacts, 'carrier' | 'need'> {
+  return {
+    carrier: access?.carrier ?? 'file',
+    need: access?.carrier === 'can-uds' ? access.supply : undefined
+  };
+}
+
 /** Gathers the facts for the gates of a job at a station, as they are at this moment. */
-export function gatherFacts(
-  deps: Deps,
-  view: JobView,
-  options: { stationId: string; person: Person }
-): GateFacts {
+export function gatherFacts(deps: Deps, view: JobView, options: GateOptions): GateFacts {
   const station = deps.bench.stations.get(options.stationId);
   const connected = station?.connected;
   return {
     ...jobFacts(view, options.person.role),
     supply: station?.reading(),
     stationBusy: deps.bench.running.has(options.stationId),
-    connected: connected && { chipId: connected.chipId, family: connected.family },
+    connected: connected && {
+      chipId: connected.chipId,
+      family: connected.family,
+      role: connected.role
+    },
+    programmer: (station?.row.chipPort ?? null) !== null,
+    ...(options.access ? needOf(options.access) : {}),
     boxLinks: boxLinksOf(view, options.stationId)
   };
 }
@@ -32,7 +49,7 @@ export function boxLinksOf(view: JobView, stationId: string | null): GateFacts['
 export function jobFacts(
   view: JobView,
   personRole: Role
-): Omit<GateFacts, 'supply' | 'stationBusy' | 'connected'> {
+): Omit<GateFacts, 'supply' | 'stationBusy' | 'connected' | 'programmer'> {
   return {
     personRole,
     family: view.job.familyId,
@@ -41,7 +58,7 @@ export function jobFacts(
     authorityProven: view.authorityGap === undefined,
     room: view.room,
     boxLinks: boxLinksOf(view, view.job.stationId),
-    need: view.profile && findDrivenWay(view.profile)?.supply,
+    ...needOf(view.access),
     originalChipId: view.units.original?.chipId ?? undefined,
     donorChipId: view.units.donor?.chipId ?? undefined,
     donorTag: view.units.donor?.tag,
@@ -54,7 +71,7 @@ export function jobFacts(
 export function checkJobGate(
   deps: Deps,
   view: JobView,
-  options: { kind: GateKind; stationId: string; person: Person }
+  options: GateOptions & { readonly kind: GateKind }
 ): Gate {
   return checkGate(options.kind, gatherFacts(deps, view, options));
 }

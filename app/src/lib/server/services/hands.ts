@@ -5,7 +5,7 @@ import type { Deps } from '../deps.ts';
 import type { Person } from '../repositories/people.ts';
 
 /**
- * Hands at the simulated bench: clamps a unit, holds the boot pad.
+ * Hands at the simulated bench: clamps a unit, holds the boot pad, puts a chip on the programmer.
  * Errors: `station.id.unknown`, `gate.person.role`, `hands.station.busy`, `world.link.absent`, `world.unit.elsewhere`.
  */
 export async function moveHands(
@@ -18,11 +18,13 @@ export async function moveHands(
   if (!deps.bench.world) return fail('world.link.absent');
   const moved = await deps.bench.world.hands(stationId, {
     ...(change.unit === undefined ? {} : { unit: change.unit }),
-    ...(change.padHeld === undefined ? {} : { padHeld: change.padHeld })
+    ...(change.padHeld === undefined ? {} : { padHeld: change.padHeld }),
+    ...(change.chip === undefined ? {} : { chip: change.chip })
   });
   if (!moved.ok) return moved;
   // hands were at the clamp: who is on it has to be asked again
-  if (change.unit !== undefined) deps.bench.stations.get(stationId)?.forget();
+  if (change.unit !== undefined || change.chip !== undefined)
+    deps.bench.stations.get(stationId)?.forget();
   deps.bench.changed();
   return ok(true);
 }

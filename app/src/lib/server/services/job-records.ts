@@ -1,5 +1,6 @@
 import { gather, type Tx } from '../db/client.ts';
 import { listArrivals, listLatestAuthorities, type AuthorityRow } from '../repositories/arrive.ts';
+import { listLatestChoices } from '../repositories/choices.ts';
 import { listJobUnits, type JobUnits } from '../repositories/jobs.ts';
 import { listKit, type KitRow } from '../repositories/kit.ts';
 import {
@@ -18,6 +19,8 @@ export type ArrivalRow = Awaited<ReturnType<typeof listArrivals>>[number];
 export interface JobRecords {
   readonly units: JobUnits;
   readonly reads: readonly ReadRow[];
+  /** The way that was last chosen for the job. */
+  readonly wayId: string | undefined;
   readonly clone: CloneImage | undefined;
   readonly operations: readonly OperationRow[];
   /** Units of the job that another job has verifiedly written. */
@@ -38,25 +41,38 @@ export async function loadJobRecords(
   db: Tx,
   jobIds: readonly string[]
 ): Promise<(jobId: string) => JobRecords> {
-  const [units, reads, clones, operations, written, authorities, arrivals, scans, tests, kit] =
-    await gather(db, [
-      () => listJobUnits(db, jobIds),
-      () => listReadsOfJobs(db, jobIds),
-      () => listLatestCloneImages(db, jobIds),
-      () => listOperationsOfJobs(db, jobIds),
-      () => listWrittenElsewhere(db, jobIds),
-      () => listLatestAuthorities(db, jobIds),
-      () => listArrivals(db, jobIds),
-      () => listLatestScans(db, jobIds),
-      () => listProofTests(db, jobIds),
-      () => listKit(db)
-    ]);
+  const [
+    units,
+    choices,
+    reads,
+    clones,
+    operations,
+    written,
+    authorities,
+    arrivals,
+    scans,
+    tests,
+    kit
+  ] = await gather(db, [
+    () => listJobUnits(db, jobIds),
+    () => listLatestChoices(db, jobIds),
+    () => listReadsOfJobs(db, jobIds),
+    () => listLatestCloneImages(db, jobIds),
+    () => listOperationsOfJobs(db, jobIds),
+    () => listWrittenElsewhere(db, jobIds),
+    () => listLatestAuthorities(db, jobIds),
+    () => listArrivals(db, jobIds),
+    () => listLatestScans(db, jobIds),
+    () => listProofTests(db, jobIds),
+    () => listKit(db)
+  ]);
   return (jobId) => {
     const own = <T extends { jobId: string }>(rows: readonly T[]) =>
       rows.filter((r) => r.jobId === jobId);
     const scansOfJob = own(scans);
     return {
       units: units.get(jobId) ?? {},
+      wayId: own(choices)[0]?.wayId,
       reads: own(reads),
       clone: own(clones)[0],
       operations: own(operations),

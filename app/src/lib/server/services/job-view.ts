@@ -1,6 +1,5 @@
 import { setImmediate as breathe } from 'node:timers/promises';
 import { judge, type Judgement } from '@badger/core/base/verdict';
-import { judgeSupply } from '@badger/core/electrical/judge-supply';
 import type { GateFacts, RegionGateFact, UnitRole } from '@badger/core/gates/facts';
 import { judgeLineOfWork, type JobFacts } from '@badger/core/gates/line-of-work';
 import { findNextStep, type NextStep } from '@badger/core/gates/next-step';
@@ -9,7 +8,9 @@ import { areUnitsSwapped } from '@badger/core/identity/units-swapped';
 import { parseVin } from '@badger/core/identity/vin';
 import { judgeDonor, type DonorCheck } from '@badger/core/match/judge-donor';
 import { isActive } from '@badger/core/operation/life-cycle';
-import { findDrivenWay, type Profile } from '@badger/core/profile/profile';
+import { resolveAccess, type Access } from '@badger/core/access/access';
+import { judgeFeed } from '@badger/core/gates/judge-feed';
+import type { Profile } from '@badger/core/profile/profile';
 import { findEqualBackups } from '@badger/core/reads/equal-backup';
 import { isTrusted } from '@badger/core/reads/judge-region';
 import type { Tx } from '../db/client.ts';
@@ -26,6 +27,8 @@ import { buildRegionViews, type RegionView } from './region-views.ts';
 export interface JobView {
   readonly job: JobRow;
   readonly profile: Profile | undefined;
+  /** How the memory is reached, resolved once from what was chosen; undefined without a profile. */
+  readonly access: Access | undefined;
   readonly units: JobUnits;
   readonly records: JobRecords;
   readonly proof: ProofView;
@@ -99,6 +102,7 @@ async function viewJob(
     : backups;
   const regions = { original, donor };
   const match = profile && matchUnits(profile, units);
+  const access = profile && resolveAccess(profile, records.wayId);
   const cloneState = stateOfClone(clone, regions.original, profile);
   const lastWrite = writes.at(-1);
   const proof = buildProof({ job, profile, records, originalRegions: regions.original });
@@ -115,8 +119,9 @@ async function viewJob(
     proof: job.proofOutcome,
     school: profile?.school ?? 'none',
     hasProfile: profile !== undefined,
-    drivenWay: profile !== undefined && findDrivenWay(profile) !== undefined,
-    supply: supplyJudgement(deps, job, profile),
+    carrier: access?.carrier ?? 'file',
+    donorCheck: match?.verdict,
+    supply: supplyJudgement(deps, job, access),
     originalRegions: regions.original.map((r) => r.verdict),
     donorRegions: units.donor ? regions.donor.map((r) => r.verdict) : [],
     clone: cloneState,
@@ -126,6 +131,7 @@ async function viewJob(
   return {
     job,
     profile,
+    access,
     units,
     records,
     proof,
@@ -288,11 +294,14 @@ function stateOfWrite(
 function supplyJudgement(
   deps: Deps,
   job: JobRow,
-  profile: Profile | undefined
+  access: Access | undefined
 ): Judgement | undefined {
-  const way = profile && findDrivenWay(profile);
   const station = job.stationId ? deps.bench.stations.get(job.stationId) : undefined;
-  return way && station ? judgeSupply(station.reading(), way.supply) : undefined;
+  if (!station || !access) return undefined;
+  return judgeFeed(access, {
+    supply: station.reading(),
+    programmer: station.row.chipPort !== null
+  });
 }
 
 /** The regions as the gates see them. */

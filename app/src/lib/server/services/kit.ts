@@ -1,11 +1,9 @@
 import { readFile, readdir } from 'node:fs/promises';
 import { fail, ok, type Result } from '@badger/core/base/result';
-import { findDrivenWay, findWayOfKey } from '@badger/core/profile/profile';
 import type { KitItem } from '@badger/core/kit/kit-item';
 import { judgeReadiness, type ComputerCheck, type Readiness } from '@badger/core/kit/readiness';
 import type { KitEdit, KitTick } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
-import { listChoices } from '../repositories/choices.ts';
 import { readDatabaseClock } from '../repositories/clock.ts';
 import { appendEvent } from '../repositories/events.ts';
 import { findJob } from '../repositories/jobs.ts';
@@ -50,11 +48,10 @@ export function toKitItem(row: KitRow): KitItem {
 /** Is the kit for this job ready? The server looks at its own machine; a person has ticked the rest. */
 export async function readinessOf(deps: Deps, view: JobView): Promise<Readiness> {
   const ticks = await listTicks(deps.db, view.job.id);
-  const way = view.profile && findDrivenWay(view.profile);
-  const [choice] = await listChoices(deps.db, view.job.id);
-  const chosen = (view.profile && findWayOfKey(view.profile, choice?.wayId)) ?? way;
+  const { access } = view;
   // a new unit is programmed by the maker's server
-  const network = choice?.wayId === 'new-unit' || (chosen?.needs.includes('network') ?? false);
+  const network =
+    view.records.wayId === 'new-unit' || (access?.way?.needs.includes('network') ?? false);
   const ticked = (id: string) => ticks.some((t) => t.checkId === id);
   const own = await lookAtComputer(deps);
   const checks: ComputerCheck[] = [
@@ -75,9 +72,9 @@ export async function readinessOf(deps: Deps, view: JobView): Promise<Readiness>
   return judgeReadiness(view.records.kit.map(toKitItem), {
     need: {
       family: view.job.familyId,
-      limitMinMa: way?.supply.limitMinMa,
+      limitMinMa: access?.carrier === 'can-uds' ? access.supply.limitMinMa : undefined,
       stationId: view.job.stationId ?? undefined,
-      leads: way !== undefined,
+      leads: access?.carrier === 'can-uds',
       network
     },
     checks,

@@ -1,5 +1,5 @@
 import { classifyCurrent } from '@badger/core/electrical/classify-current';
-import { findDrivenWay, type DrawBand, type DrawState } from '@badger/core/profile/profile';
+import type { DrawBand, DrawState } from '@badger/core/profile/profile';
 import type { LiveBench, LiveStation } from '../../live-types.ts';
 import type { LiveOperation } from '../bench/live-operation.ts';
 import type { StationBench } from '../bench/station-bench.ts';
@@ -13,6 +13,7 @@ export function describeBench(deps: Deps): LiveBench {
     speed: world?.latest?.speed,
     stations: [...deps.bench.stations.values()].map((s) => describeStation(deps, s)),
     units: world?.latest?.units ?? [],
+    chips: world?.latest?.chips ?? [],
     scans: [...deps.bench.scans.values()].map((s) => ({
       jobNumber: s.jobNumber,
       kind: s.kind,
@@ -30,7 +31,7 @@ function describeStation(deps: Deps, station: StationBench): LiveStation {
   const live = deps.bench.running.get(station.row.id);
   const hands = deps.bench.world?.latest?.stations.find((s) => s.id === station.row.id);
   const sample = station.supply.latest;
-  const band = findBand(deps, station, live);
+  const band = findBand(station, live);
   return {
     id: station.row.id,
     name: station.row.name,
@@ -39,21 +40,24 @@ function describeStation(deps: Deps, station: StationBench): LiveStation {
     supply: sample,
     band,
     current: sample?.on && band ? classifyCurrent(sample.measuredMa, band) : undefined,
-    connected: station.connected,
-    hands: hands && { unit: hands.unit, padHeld: hands.padHeld },
+    programmer: station.row.chipPort !== null,
+    connected: station.connected && {
+      chipId: station.connected.chipId,
+      family: station.connected.family,
+      tag: station.connected.tag,
+      role: station.connected.role,
+      jobNumber: station.connected.jobNumber
+    },
+    hands: hands && { unit: hands.unit, padHeld: hands.padHeld, chip: hands.chip },
     operation: live && describeOperation(live)
   };
 }
 
 /** Current that is to be expected: from the operation's family, or the identified unit's. */
-function findBand(
-  deps: Deps,
-  station: StationBench,
-  live: LiveOperation | undefined
-): DrawBand | undefined {
-  const profile = live?.spec.profile ?? deps.profiles.get(station.connected?.family ?? '');
-  const way = profile && findDrivenWay(profile);
-  if (!way) return undefined;
+function findBand(station: StationBench, live: LiveOperation | undefined): DrawBand | undefined {
+  const access = live?.spec.access ?? station.connected?.access;
+  if (access?.carrier !== 'can-uds') return undefined;
+  const { way } = access;
   const state: DrawState =
     live?.spec.kind === 'write'
       ? 'writing'

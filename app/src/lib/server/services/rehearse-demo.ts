@@ -1,5 +1,5 @@
 import { setTimeout as sleep } from 'node:timers/promises';
-import { findDrivenWay } from '@badger/core/profile/profile';
+import { resolveAccess } from '@badger/core/access/access';
 import type { ProofTest, StartOperation } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { listPeople, type Person } from '../repositories/people.ts';
@@ -116,7 +116,8 @@ async function rehearse(deps: Deps, person: Person, passes: readonly Pass[]): Pr
 async function powerUp(deps: Deps, { stationId, tag, family }: Pass): Promise<boolean> {
   const station = deps.bench.stations.get(stationId);
   const profile = deps.profiles.get(family);
-  const need = profile && findDrivenWay(profile)?.supply;
+  const access = profile && resolveAccess(profile, undefined);
+  const need = access?.carrier === 'can-uds' ? access.supply : undefined;
   if (!station || !need) return false;
   for (let i = 0; i < 50 && !(station.supply.latest && station.thread.connected); i++)
     await sleep(100);

@@ -1,17 +1,12 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
+import { targetOf } from '@badger/core/access/access';
 import type { MemoryAccess } from '@badger/core/access/memory-access';
-import type { UdsTarget } from '@badger/core/access/uds/uds-memory';
-import {
-  findDrivenWay,
-  getRegion,
-  rangeOf,
-  type CanAccess,
-  type Profile
-} from '@badger/core/profile/profile';
+import { getRegion, rangeOf } from '@badger/core/profile/profile';
 import { storeProblem } from '../db/pg-errors.ts';
 import type { Trace } from '../station/trace-recorder.ts';
 import { insertSamples, updateOperation } from '../repositories/operations.ts';
 import { concludeOperation, type Outcome } from './conclude-operation.ts';
+import { provesByContent } from './prove-by-content.ts';
 import { advance, type Run } from './run.ts';
 import { runWrite } from './run-write.ts';
 
@@ -55,16 +50,9 @@ async function flush({ deps, live }: Run): Promise<void> {
 
 /** Opens the way to the unit, does the work, lets go. What was sent is noted whatever happens. */
 async function work(run: Run): Promise<WorkEnd> {
-  const { live, station, view } = run;
-  const { profile } = live.spec;
-  const way = findDrivenWay(profile);
-  if (!way) {
-    return {
-      outcome: { result: fail('gate.way.none', { family: view.job.familyId }) },
-      trace: undefined
-    };
-  }
-  const { memory, opened } = await station.thread.openMemory(targetOf(profile, way.can));
+  const { live, station } = run;
+  const { profile, access } = live.spec;
+  const { memory, opened } = await station.thread.openMemory(targetOf(profile, access));
   // an output that went off by itself will not come back by itself
   const stopNoting = station.onSample((sample) => {
     if (!sample?.on) memory.note(sample ? 'supply output off' : 'supply link lost');
@@ -102,6 +90,7 @@ async function provesToBe(run: Run, memory: MemoryAccess): Promise<Result<true>>
   const { live, unit, view } = run;
   const chipId = await memory.fingerprint();
   if (!chipId.ok) return chipId;
+  if (chipId.value === undefined) return provesByContent(run, memory);
   const original = view.units.original?.chipId;
   if (live.spec.kind === 'write' && (!original || chipId.value === original)) {
     return fail('gate.original.connected', { chipId: chipId.value });
@@ -130,12 +119,4 @@ async function read(run: Run, memory: MemoryAccess): Promise<Outcome> {
   if (!image.ok) return { result: image };
   live.phase(regionId, 'read');
   return { result: ok(true), image: image.value };
-}
-
-/** What the thread has to know of the unit. */
-function targetOf(profile: Profile, can: CanAccess): UdsTarget {
-  const identity = profile.identity.flatMap(({ id, did }) =>
-    did === undefined ? [] : [{ id, did }]
-  );
-  return { can, identity };
 }

@@ -3,7 +3,6 @@ import type { UnitPlace } from '@badger/core/scan/scan';
 import { scanUnit } from '@badger/core/scan/scan-unit';
 import { suspectKindOf } from '@badger/core/scan/suspect';
 import type { DiagnosticLink } from '@badger/core/port/diagnostic-link';
-import { findDrivenWay } from '@badger/core/profile/profile';
 import type { TypedScan } from '../../schema/requests.ts';
 import { parseTypedScan } from '../../typed-scan.ts';
 import type { Deps } from '../deps.ts';
@@ -63,16 +62,16 @@ export async function scanBench(
   const view = await loadJobView(deps, jobNumber);
   if (!view) return fail('job.number.unknown', { number: jobNumber });
   const station = deps.bench.stations.get(stationId);
-  const way = view.profile && findDrivenWay(view.profile);
-  if (!station || !way || !view.profile)
+  const { access } = view;
+  if (!station || access?.carrier !== 'can-uds' || !view.profile)
     return fail('gate.way.none', { family: view.job.familyId });
   const gate = checkJobGate(deps, view, { kind: 'identify', stationId, person });
   if (gate.holding) return fail(gate.holding.code, { ...gate.holding.params });
   const connected = station.connected;
   const unit = [view.units.original, view.units.donor].find((u) => u?.chipId === connected?.chipId);
   if (!connected || !unit) return fail('gate.unit.unknown');
-  const { requestId, responseId } = way.can;
-  const opened = await station.thread.openChannel(way.can.bitrateBps);
+  const { requestId, responseId } = access.can;
+  const opened = await station.thread.openChannel(access.can.bitrateBps);
   if (!opened.ok) return opened;
   const channel = opened.value;
   const startedAt = deps.clock.now();

@@ -1,4 +1,10 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
+import {
+  accessToRegion,
+  isDriven,
+  type Access,
+  type DrivenAccess
+} from '@badger/core/access/access';
 import type { GateKind } from '@badger/core/gates/check-gate';
 import type { UnitRole } from '@badger/core/gates/facts';
 import { isActive, type OperationKind } from '@badger/core/operation/life-cycle';
@@ -53,6 +59,7 @@ interface Checked {
   readonly unit: UnitRow;
   readonly view: JobView;
   readonly profile: Profile;
+  readonly access: DrivenAccess;
 }
 
 function check(
@@ -63,22 +70,35 @@ function check(
   const role = request.kind === 'write' ? 'donor' : (request.role ?? 'original');
   const unit = view.units[role];
   if (!unit) return fail('upload.unit.none', { role });
-  const gate = checkJobGate(deps, view, {
-    kind: gateOf(request.kind, role),
-    stationId: request.stationId,
-    person
-  });
-  if (gate.holding) return fail(gate.holding.code, { ...gate.holding.params });
   const { profile } = view;
   if (!profile) return fail('identify.family.unknown', { family: view.job.familyId });
   if (request.kind === 'read' && !profile.regions.some((r) => r.id === request.regionId)) {
     return fail('upload.region.unknown', { region: request.regionId ?? '' });
   }
+  const access = accessFor(view, profile, request);
+  const gate = checkJobGate(deps, view, {
+    kind: gateOf(request.kind, role),
+    stationId: request.stationId,
+    ...{ person, access }
+  });
+  if (gate.holding) return fail(gate.holding.code, { ...gate.holding.params });
+  if (!access || !isDriven(access)) return fail('gate.way.none', { family: profile.id });
   if (request.kind === 'write' && request.confirmation !== unit.tag.slice(-3)) {
     return fail('write.confirmation.wrong', { tag: unit.tag });
   }
-  const elsewhere = view.operations.some((o) => isActive(o.state) && o.unitId === unit.id);
-  return elsewhere ? fail('gate.unit.busy', { tag: unit.tag }) : ok({ role, unit, view, profile });
+  const active = view.operations.filter((o) => isActive(o.state));
+  // one that has only just begun: its lease is on paper, and this process does not run it yet
+  if (active.some((o) => o.stationId === request.stationId)) return fail('gate.station.busy');
+  return active.some((o) => o.unitId === unit.id)
+    ? fail('gate.unit.busy', { tag: unit.tag })
+    : ok({ role, unit, view, profile, access });
+}
+
+/** The job's access; for a region that it does not reach, the one beside it that does. */
+function accessFor(view: JobView, profile: Profile, request: StartOperation): Access | undefined {
+  const { access } = view;
+  if (!access || request.kind !== 'read') return access;
+  return accessToRegion(profile, access, request.regionId ?? '') ?? access;
 }
 
 function gateOf(kind: OperationKind, role: UnitRole): GateKind {
@@ -94,7 +114,7 @@ interface Enqueue extends Checked {
 }
 
 async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
-  const { view, request, unit, role, person, station, profile } = e;
+  const { view, request, unit, role, person, station, profile, access } = e;
   const regionIds =
     request.kind === 'write'
       ? (view.clone?.plan.lines.map((l) => l.regionId) ?? [])
@@ -109,6 +129,7 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     kind: request.kind,
     regionId: request.regionId ?? null,
     cloneImageId: request.kind === 'write' ? (view.clone?.id ?? null) : null,
+    accessKey: access.key,
     state: 'queued',
     owner: deps.owner,
     timeFactor: deps.bench.world?.latest?.speed ?? 1,
@@ -133,6 +154,7 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     tag: unit.tag,
     regionIds,
     profile,
+    access,
     ...{ vin: view.job.vin, plate: await plateForName(tx, view.job) }
   });
   return ok({ deps, live, station, view, unit, person });

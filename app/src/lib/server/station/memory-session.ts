@@ -1,9 +1,13 @@
+import { setTimeout as sleep } from 'node:timers/promises';
 import { transfer } from 'comlink';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import type { MemoryAccess, ModuleIdentity } from '@badger/core/access/memory-access';
+import type { MemoryTarget } from '@badger/core/access/access';
+import { makeChipMemory, type ChipTarget } from '@badger/core/access/chip/chip-memory';
 import { makeUdsMemory, type UdsTarget } from '@badger/core/access/uds/uds-memory';
 import type { Range } from '@badger/core/image/range';
 import type { BoxDriver } from './box-driver.ts';
+import { ChipDriver } from './chip-driver.ts';
 import { keepAwake, type AwakeLink } from './keep-awake.ts';
 import { TraceRecorder, type Trace } from './trace-recorder.ts';
 
@@ -15,34 +19,73 @@ export interface Told<T> {
 
 export type Progress = (doneBytes: number) => void;
 
+/** Where a chip programmer listens. */
+export interface ChipAddress {
+  readonly host: string;
+  readonly port: number;
+}
+
+const CLOCK = { nowMs: () => performance.now(), sleep: (ms: number) => sleep(ms) };
+
 /** Work on the memory of one unit, in the thread that owns the station's devices. One call at a time. */
 export class MemorySession {
   readonly #box: BoxDriver;
+  readonly #chipAt: ChipAddress | undefined;
   readonly #recorder = new TraceRecorder();
   readonly #signal = { stopped: false };
   #memory: MemoryAccess | undefined;
   #link: AwakeLink | undefined;
   #close: () => Promise<void> = () => Promise.resolve();
 
-  constructor(box: BoxDriver) {
+  constructor(box: BoxDriver, chipAt: ChipAddress | undefined) {
     this.#box = box;
+    this.#chipAt = chipAt;
   }
 
-  /** Errors: those of the box. */
-  async open(target: UdsTarget): Promise<Told<true>> {
+  /** Errors: those of the box or of the programmer; `gate.programmer.none`. */
+  async open(target: MemoryTarget): Promise<Told<true>> {
+    const opened = await (target.carrier === 'chip'
+      ? this.#openChip(target)
+      : this.#openUds(target));
+    return this.#tell(opened);
+  }
+
+  async #openUds(target: UdsTarget): Promise<Result<true>> {
     const opened = await this.#box.openLink(target.can, this.#recorder);
-    if (!opened.ok) return this.#tell(opened);
+    if (!opened.ok) return opened;
     this.#link = keepAwake(opened.value);
     this.#memory = makeUdsMemory(this.#link, target);
     this.#close = () => opened.value.close();
-    return this.#tell(ok(true));
+    return ok(true);
+  }
+
+  async #openChip(target: ChipTarget): Promise<Result<true>> {
+    if (!this.#chipAt) return fail('gate.programmer.none');
+    const opened = await ChipDriver.open(this.#chipAt);
+    if (!opened.ok) return opened;
+    const { driver, programmer } = opened.value;
+    this.#close = async () => {
+      // the pins are let go of: the board may be touched and taken off
+      await programmer.setPins(false);
+      driver.close();
+    };
+    const on = await programmer.setPins(true);
+    if (!on.ok) return on;
+    this.#recorder.note(`programmer ${programmer.name}`);
+    if (programmer.setsClock) {
+      const clock = await programmer.setClock(target.kind.clockHz);
+      if (!clock.ok) return clock;
+      this.#recorder.note(`chip clock ${clock.value} Hz`);
+    }
+    this.#memory = makeChipMemory(programmer, CLOCK, target);
+    return ok(true);
   }
 
   identify(): Promise<Told<ModuleIdentity>> {
     return this.#do((memory) => memory.identify());
   }
 
-  fingerprint(): Promise<Told<string>> {
+  fingerprint(): Promise<Told<string | undefined>> {
     return this.#do((memory) => memory.fingerprint());
   }
 

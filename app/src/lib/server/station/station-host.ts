@@ -3,27 +3,31 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import type { ExchangeOptions } from '@badger/core/port/diagnostic-link';
 import { BoxDriver, type CanChannel } from './box-driver.ts';
 import type { CanLink, CanPair } from './can-link.ts';
-import { MemorySession } from './memory-session.ts';
+import { MemorySession, type ChipAddress } from './memory-session.ts';
 import { TraceRecorder } from './trace-recorder.ts';
 
 /** Where the devices of one station listen. */
 export interface StationAddress {
   readonly host: string;
   readonly boxPort: number;
+  /** Chip programmer; null where the station has none. */
+  readonly chipPort: number | null;
 }
 
 /** The devices of one station and all that is spoken with them. Lives in a thread of its own, away from the pages. */
 export class StationHost {
   #box: BoxDriver | undefined;
+  #chipAt: ChipAddress | undefined;
 
-  start({ host, boxPort }: StationAddress, tell: (connected: boolean) => void): void {
+  start({ host, boxPort, chipPort }: StationAddress, tell: (connected: boolean) => void): void {
+    this.#chipAt = chipPort === null ? undefined : { host, port: chipPort };
     const box = new BoxDriver({ host, port: boxPort, onState: () => tell(box.connected) });
     this.#box = box;
   }
 
   /** Work on the memory of one unit. It is opened, used and ended by the one who asked for it. */
   beginSession(): MemorySession {
-    return proxy(new MemorySession(this.#started()));
+    return proxy(new MemorySession(this.#started(), this.#chipAt));
   }
 
   /** The box's pair for a scan. */

@@ -51,7 +51,9 @@ export const station = pgTable('station', {
   ratedMa: integer().notNull(),
   host: text().notNull(),
   boxPort: integer().notNull(),
-  supplyPort: integer().notNull()
+  supplyPort: integer().notNull(),
+  /** Chip programmer; null where the station has none. */
+  chipPort: integer()
 });
 
 /** A physical module. Its role belongs to the job, not to it. */

@@ -1,0 +1,69 @@
+<script lang="ts">
+  import type { JobData } from '$lib/job-types.ts';
+  import type { LiveStation } from '$lib/live-types.ts';
+  import { liveGate } from '$lib/features/job/job-gates.view.ts';
+  import { noted } from '$lib/features/live/notices.svelte.ts';
+  import { send } from '$lib/features/live/send.ts';
+  import { messageOfJudgement, messageOfProblem } from '$lib/messages/catalogue.ts';
+  import Panel from '$lib/ui/Panel.svelte';
+  import RoleMark from '$lib/ui/RoleMark.svelte';
+
+  let { job, station }: { job: JobData; station: LiveStation } = $props();
+
+  const gate = $derived(liveGate('identify', job, station));
+  const last = $derived(job.operations.filter((o) => o.kind === 'identify').at(-1));
+  const roles = ['original', 'donor'] as const;
+
+  async function check(role: 'original' | 'donor') {
+    noted(
+      await send('/api/operations', {
+        kind: 'identify',
+        jobNumber: job.number,
+        stationId: station.id,
+        role
+      })
+    );
+  }
+</script>
+
+<Panel label="Contact" title="2 · Check contact">
+  <div class="row">
+    {#each roles as role (role)}
+      <button
+        class="btn btn-outline"
+        disabled={!gate.open || !job.units[role]}
+        onclick={() => check(role)}
+      >
+        <RoleMark {role} size={18} /> Check contact as {role.toUpperCase()}
+        {job.units[role]?.tag ?? ''}
+      </button>
+    {/each}
+  </div>
+  {#if gate.holding}
+    {@const m = messageOfJudgement(gate.holding)}
+    <p class="soft">{m.title}. {m.clear ?? ''}</p>
+  {:else if station.connected}
+    <p>
+      <b>{station.connected.role.toUpperCase()}</b>
+      {station.connected.tag}: the chip answers. It has no id of its own: compare the tag on the
+      unit.
+    </p>
+  {:else if last?.problem && last.state !== 'done'}
+    {@const m = messageOfProblem(last.problem)}
+    <p class="bad">{m.title}: {m.text} <b>{m.clear ?? ''}</b></p>
+  {/if}
+</Panel>
+
+<style>
+  .row {
+    display: flex;
+    gap: 12px;
+    flex-wrap: wrap;
+  }
+  p {
+    margin: 8px 0 0;
+  }
+  .bad {
+    color: var(--stop);
+  }
+</style>

@@ -1,0 +1,150 @@
+import { num, text, type MessageOf } from './message.ts';
+
+const CONTACT = 'Reseat the clip or the chip, pin 1 at the mark, then try again.';
+
+const line =
+  (title: string, what: string, clear: string): MessageOf =>
+  () => ({ title, text: what, clear });
+
+/** The chip port: programmer, contact, chip. Whether something was written is said by the `meaning.*` line beside them. */
+export const chip: Record<string, MessageOf> = {
+  'gate.programmer.there': () => ({
+    title: 'Chip programmer present',
+    text: 'The station has a chip programmer.'
+  }),
+  'gate.programmer.none': line(
+    'No chip programmer at this station',
+    'This access reads the memory chip itself. Nothing was started.',
+    'Use a station with a programmer, or read it elsewhere and drop the files.'
+  ),
+  'gate.feed.off': () => ({ title: 'Board not powered', text: 'The programmer feeds the chip.' }),
+  'gate.feed.on': line(
+    'Bench supply is on',
+    'Programmer and supply would both feed the board, and one may damage the other. Nothing was started.',
+    'Switch the supply off and take its leads off the unit.'
+  ),
+  'gate.feed.unknown': line(
+    'Supply not known',
+    'The bench supply does not answer: nobody can tell whether the board is powered.',
+    'Make sure that nothing but the programmer feeds the board.'
+  ),
+  'gate.chip.contact': () => ({
+    title: 'Chip contacted',
+    text: 'A chip answers on the programmer. It has no id of its own.'
+  }),
+  'gate.chip.role': (p) => ({
+    title: `Connected as the ${text(p['role'])}`,
+    text: `The chip on the programmer was checked as the ${text(p['role'])}; this needs the ${text(p['wanted'])}. Nothing was started.`,
+    clear: `Put the ${text(p['wanted'])} on, then check contact as ${text(p['wanted']).toUpperCase()}.`
+  }),
+  'gate.family.untold': (p) => ({
+    title: 'Family not confirmed by the chip',
+    text: `A memory chip does not say that it comes from a ${text(p['family'])}.`,
+    clear: 'Compare the label with the job.'
+  }),
+  'gate.original.untold': line(
+    'Nothing on the chip says whose it is',
+    'The read is kept as the original’s on your word.',
+    'Compare the tag on the unit before reading.'
+  ),
+  'gate.donor.untold': (p) => ({
+    title: 'Nothing on the chip says whose it is',
+    text: `It is taken for donor ${text(p['tag'])}. Before anything is changed its content must equal the donor’s kept backup.`,
+    clear: 'Compare the tag on the unit.'
+  }),
+  'write.content.original': (p) => ({
+    title: 'The original is on the programmer',
+    text: `The content of ${text(p['region'])} equals a kept read of the original. Nothing was changed.`,
+    clear: 'Put the donor on, check contact as DONOR, then start the write again.'
+  }),
+  'write.content.stranger': (p) => ({
+    title: 'An unknown chip is on the programmer',
+    text: `The content of ${text(p['region'])} equals no kept backup of the donor. Nothing was changed.`,
+    clear: 'Check the unit and the contact; read the donor twice if its backup is not this chip’s.'
+  }),
+  'programmer.link.absent': (p) => ({
+    title: 'Programmer does not answer',
+    text: `Nothing listens at ${text(p['host'])}, port ${text(p['port'])}.`,
+    clear: 'Check its power, cable and address.'
+  }),
+  'programmer.link.deaf': line(
+    'Not a chip programmer',
+    'Something answers at that address, but not as a programmer (serial flasher protocol, version 1).',
+    'Check the address and what is connected there.'
+  ),
+  'programmer.link.lost': line(
+    'Programmer lost',
+    'The connection to the chip programmer broke.',
+    'Check its cable, then start again.'
+  ),
+  'programmer.answer.late': line(
+    'Programmer timed out',
+    'It was asked and did not answer in time.',
+    'Check its cable and power, then start again.'
+  ),
+  'programmer.answer.garbage': line(
+    'Programmer out of step',
+    'It sent bytes that answer nothing; nothing after them can be believed.',
+    'Unplug and plug it, then start again.'
+  ),
+  'programmer.command.refused': (p) => ({
+    title: 'Programmer rejected a command',
+    text: `Command ${num(p['command']).toString(16).toUpperCase().padStart(2, '0')} was answered with NAK.`,
+    clear: 'Unplug and plug it, then start again.'
+  }),
+  'programmer.version.other': (p) => ({
+    title: 'Programmer speaks another version',
+    text: `It speaks version ${text(p['found'])} of the serial flasher protocol; version 1 is needed.`,
+    clear: 'Update its firmware.'
+  }),
+  'programmer.command.missing': (p) => ({
+    title: 'Programmer cannot do SPI',
+    text: `Command ${num(p['command']).toString(16).toUpperCase().padStart(2, '0')}, which is needed, is not among those it knows.`,
+    clear: 'Use another programmer.'
+  }),
+  'programmer.bus.other': line(
+    'Programmer has no SPI',
+    'It serves other buses only.',
+    'Use another programmer.'
+  ),
+  'programmer.clock.fixed': line(
+    'Clock cannot be set',
+    'This programmer has one fixed clock.',
+    'Shorten the wires, or lift the chip.'
+  ),
+  'chip.contact.none': line(
+    'No contact with the chip',
+    'Its status register does not follow: the clip does not grip, sits the wrong way round, or the chip is not powered.',
+    CONTACT
+  ),
+  'chip.contact.lost': line(
+    'Contact lost during the read',
+    'The chip answered before the read and not after it. The read was thrown away.',
+    CONTACT
+  ),
+  'chip.kind.other': (p) => ({
+    title: 'Another type of chip',
+    text: `It identifies as ${text(p['found']) || 'nothing'}; this family has ${text(p['expected']) || 'a chip without identification'}.`,
+    clear: 'Check the unit and the position of the clip.'
+  }),
+  'chip.write.protected': line(
+    'Chip is write protected',
+    'Block protection is set in its status register. Nothing was written.',
+    'Clear the protection first, where the maker allows it.'
+  ),
+  'chip.write.refused': line(
+    'Chip does not accept a write',
+    'Its write-enable latch could not be set.',
+    CONTACT
+  ),
+  'chip.busy.hung': (p) => ({
+    title: 'Chip stays busy',
+    text: `Still busy after ${Math.round(num(p['waitedMs']) / 1000)} s.`,
+    clear: CONTACT
+  }),
+  'chip.erase.unknown': (p) => ({
+    title: 'No erase of this size',
+    text: `The profile asks to erase ${text(p['bytes'])} bytes at once; there is no command for that.`,
+    clear: 'Correct the family profile.'
+  })
+};

@@ -1,0 +1,99 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { parseProfile } from '../profile/parse-profile.ts';
+import type { Profile } from '../profile/profile.ts';
+import type { ProfileDocument } from '../profile/schema.ts';
+import { accessToRegion, isDriven, resolveAccess, targetOf, tellsIndividual } from './access.ts';
+
+const folder = new URL('../../../profiles/', import.meta.url);
+const profiles = new Map(
+  readdirSync(folder)
+    .filter((n) => n.endsWith('.json'))
+    .map((n): [string, Profile] => {
+      const text = readFileSync(new URL(n, folder), 'utf8');
+      const parsed = parseProfile(JSON.parse(text) as ProfileDocument);
+      if (!parsed.ok) throw new Error(`${n}: ${parsed.problem.code}`);
+      return [parsed.value.id, parsed.value];
+    })
+);
+const of = (id: string) => profiles.get(id) as Profile;
+const said = (id: string, chosen?: string) => {
+  const access = resolveAccess(of(id), chosen);
+  return `${access.carrier} ${access.key ?? '-'}`;
+};
+
+describe('the access of a job', () => {
+  it.each([
+    // nothing chosen: the first known way that the bench drives
+    ['HV-EC4', undefined, 'can-uds boot-0'],
+    ['QN-TC2', undefined, 'can-uds bench-0'],
+    ['PW-BD1', undefined, 'can-uds bench-0'],
+    ['MD-IM3', undefined, 'chip clip-0'],
+    ['MD-CM5', undefined, 'chip lifted-0'],
+    ['SR-KU1', undefined, 'chip pads-0'],
+    // what was chosen is what happens
+    ['MD-IM3', 'lifted-1', 'chip lifted-1'],
+    ['PW-BD1', 'clip-1', 'chip clip-1'],
+    // a way that is known to fail is not driven, and neither is a new unit
+    ['MD-CM5', 'clip-1', 'file clip-1'],
+    ['HV-EC4', 'new-unit', 'file new-unit'],
+    // a key that the profile no longer has is no choice
+    ['HV-EC4', 'clip-9', 'can-uds boot-0']
+  ] as const)('%s with %s chosen goes by %s', (id, chosen, expected) => {
+    expect(said(id, chosen)).toBe(expected);
+  });
+  it('is found for every way of every family, and driven only with all that it takes', () => {
+    for (const profile of profiles.values()) {
+      for (const [i, way] of profile.ways.entries()) {
+        const access = resolveAccess(profile, `${way.kind}-${i}`);
+        expect(access.way).toBe(way);
+        const whole = (way.can && way.supply) ?? (way.chip && way.reads.length > 0);
+        expect(isDriven(access)).toBe(Boolean(whole) && way.known !== 'fails');
+        if (isDriven(access)) expect(targetOf(profile, access).carrier).toBe(access.carrier);
+      }
+    }
+  });
+  it('only a unit that speaks tells which individual it is', () => {
+    expect(tellsIndividual(resolveAccess(of('HV-EC4'), undefined))).toBe(true);
+    expect(tellsIndividual(resolveAccess(of('MD-IM3'), undefined))).toBe(false);
+    expect(tellsIndividual(resolveAccess(of('HV-EC4'), 'new-unit'))).toBe(false);
+  });
+});
+
+describe('the access to one region', () => {
+  const to = (id: string, chosen: string | undefined, region: string) =>
+    accessToRegion(of(id), resolveAccess(of(id), chosen), region)?.key;
+  it('is the job’s where it reaches, and another one beside it where it does not', () => {
+    expect(to('PW-BD1', undefined, 'eeprom')).toBe('bench-0');
+    expect(to('PW-BD1', 'clip-1', 'eeprom')).toBe('clip-1');
+    // the clip reaches the EEPROM only: the processor goes by the bench
+    expect(to('PW-BD1', 'clip-1', 'processor')).toBe('bench-0');
+    expect(to('MD-CM5', 'clip-1', 'eeprom')).toBe('lifted-0');
+    expect(to('HV-EC4', undefined, 'nothing')).toBeUndefined();
+  });
+});
+
+describe('what the driver is given', () => {
+  it('a chip: its size, its pages, its place in the unit', () => {
+    const bd1 = of('PW-BD1');
+    const access = resolveAccess(bd1, 'clip-1');
+    expect(isDriven(access) && targetOf(bd1, access)).toEqual({
+      carrier: 'chip',
+      kind: {
+        ...{ lengthBytes: 32_768, addressBytes: 2, pageBytes: 64, clockHz: 1_000_000 },
+        eraseBytes: undefined
+      },
+      base: 0x10000000,
+      identification: undefined
+    });
+  });
+  it('a unit over CAN: its channel and every identity field that a data identifier tells', () => {
+    const hv = of('HV-EC4');
+    const access = resolveAccess(hv, undefined);
+    const target = isDriven(access) ? targetOf(hv, access) : undefined;
+    expect(target).toMatchObject({ carrier: 'can-uds', can: { bitrateBps: 500_000 } });
+    if (target?.carrier !== 'can-uds') throw new Error('over CAN');
+    expect(target.identity.length).toBeGreaterThan(2);
+    expect(target.identity.every((f) => f.did > 0 && f.id !== '')).toBe(true);
+  });
+});

@@ -1,0 +1,138 @@
+import type { Range } from '../image/range.ts';
+import {
+  findWayOfKey,
+  getRegion,
+  keyOfWay,
+  rangeOf,
+  type CanAccess,
+  type ChipAccess,
+  type Profile,
+  type SupplyNeed,
+  type Way
+} from '../profile/profile.ts';
+import type { ChipTarget } from './chip/chip-memory.ts';
+import type { UdsTarget } from './uds/uds-memory.ts';
+
+/** Way of the profile that an access goes, with its place in the list. */
+interface Chosen {
+  readonly key: string;
+  readonly way: Way;
+}
+
+/** A unit on the bench or in boot mode, over the interface box, fed by the bench supply. */
+export interface CanUdsAccess extends Chosen {
+  readonly carrier: 'can-uds';
+  readonly can: CanAccess;
+  readonly supply: SupplyNeed;
+}
+
+/** A memory chip on a chip programmer: clip, socket or pads. The board is not fed. */
+export interface ChipPortAccess extends Chosen {
+  readonly carrier: 'chip';
+  readonly chip: ChipAccess;
+  readonly regionId: string;
+}
+
+/** Done elsewhere: the bytes come as files. The way is undefined where the family is bought new or nobody chose any. */
+export interface FileAccess {
+  readonly carrier: 'file';
+  readonly key: string | undefined;
+  readonly way: Way | undefined;
+}
+
+/** How the memory of a unit is reached: decided once, from what was chosen and what the family allows. */
+export type Access = CanUdsAccess | ChipPortAccess | FileAccess;
+
+/** An access over which this bench itself can work. */
+export type DrivenAccess = CanUdsAccess | ChipPortAccess;
+
+/** What the thread of a station is given to open a memory. Plain data. */
+export type MemoryTarget =
+  ({ readonly carrier: 'can-uds' } & UdsTarget) | ({ readonly carrier: 'chip' } & ChipTarget);
+
+/** The access that one way of the profile is. */
+function accessOf(profile: Profile, way: Way): Access {
+  const key = keyOfWay(way, profile.ways.indexOf(way));
+  const { can, chip, supply, known } = way;
+  if (known === 'fails') return { carrier: 'file', key, way };
+  if (can && supply) return { carrier: 'can-uds', key, way, can, supply };
+  const [regionId] = way.reads;
+  if (chip && regionId) return { carrier: 'chip', key, way, chip, regionId };
+  return { carrier: 'file', key, way };
+}
+
+/** Is the work done by the bench itself? */
+export function isDriven(access: Access): access is DrivenAccess {
+  return access.carrier !== 'file';
+}
+
+/**
+ * The access of a job: the way that was chosen for it, whatever can be driven of it; without a choice the first known way
+ * that the bench can drive, else the family's first. Total.
+ * Example: with nothing chosen HV-EC4 goes by boot over CAN; with the clip chosen MD-IM3 goes by the chip port.
+ */
+export function resolveAccess(profile: Profile, chosen: string | undefined): Access {
+  const way = findWayOfKey(profile, chosen);
+  if (way) return accessOf(profile, way);
+  // bought new or sent away; a key that the profile does not have any more is no choice
+  if (chosen === 'new-unit' || chosen === 'send-away')
+    return { carrier: 'file', key: chosen, way: undefined };
+  const known = profile.ways.filter((w) => w.known === 'works');
+  const driven = known.map((w) => accessOf(profile, w)).find(isDriven);
+  const first = profile.ways[0];
+  return (
+    driven ??
+    (first ? accessOf(profile, first) : { carrier: 'file', key: undefined, way: undefined })
+  );
+}
+
+/** Can this region be read over the access? */
+export function reaches(access: Access, regionId: string): boolean {
+  if (access.carrier === 'chip') return access.regionId === regionId;
+  return access.carrier === 'can-uds' && access.way.reads.includes(regionId);
+}
+
+/**
+ * The access to one region: that of the job where it reaches, else the first known way that the bench can drive to it; a
+ * clip reaches the EEPROM only. Undefined where only a file can bring it.
+ */
+export function accessToRegion(
+  profile: Profile,
+  access: Access,
+  regionId: string
+): DrivenAccess | undefined {
+  if (isDriven(access) && reaches(access, regionId)) return access;
+  return profile.ways
+    .filter((w) => w.known === 'works')
+    .map((w) => accessOf(profile, w))
+    .filter(isDriven)
+    .find((a) => reaches(a, regionId));
+}
+
+/** Does a unit tell over this access which individual it is? A memory chip has no id of its own. */
+export function tellsIndividual(access: Access): boolean {
+  return access.carrier === 'can-uds';
+}
+
+/** What the driver of an access has to know. */
+export function targetOf(profile: Profile, access: DrivenAccess): MemoryTarget {
+  if (access.carrier === 'can-uds') {
+    const identity = profile.identity.flatMap(({ id, did }) =>
+      did === undefined ? [] : [{ id, did }]
+    );
+    return { carrier: 'can-uds', can: access.can, identity };
+  }
+  const region = getRegion(profile, access.regionId);
+  const { addressBytes, pageBytes, clockHz, identification } = access.chip;
+  const range: Range = rangeOf(region);
+  return {
+    carrier: 'chip',
+    kind: {
+      lengthBytes: region.lengthBytes,
+      ...{ addressBytes, pageBytes, clockHz },
+      eraseBytes: region.eraseBlockBytes
+    },
+    base: range.start,
+    identification
+  };
+}
