@@ -1,4 +1,5 @@
 // A memory chip through the whole house: chosen access, programmer, contact, reads that are judged, and what is refused.
+import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { listOperationsOfJobs } from '../app/src/lib/server/repositories/operations.ts';
 import { findJob } from '../app/src/lib/server/repositories/jobs.ts';
@@ -11,7 +12,7 @@ import { assignUnit } from '../app/src/lib/server/services/jobs.ts';
 import { startOperation } from '../app/src/lib/server/services/start-operation.ts';
 import type { SpiChip } from '../standins/src/chip-programmer/spi-chip.ts';
 import type { Station } from '../standins/src/world/world.ts';
-import { makeHouse, runToEnd, type House } from './support/house.ts';
+import { makeHouse, runToEnd, until, type House } from './support/house.ts';
 import { changedFamily } from './support/small-family.ts';
 
 /** The posted comfort module: its chip is lifted, an EEPROM of 4 KiB. */
@@ -122,6 +123,55 @@ describe('a chip on the programmer', () => {
     const job = await findJob(house.root.deps.db, JOB.jobNumber);
     const operations = await listOperationsOfJobs(house.root.deps.db, [job?.id as string]);
     expect(operations.every((o) => o.touchedAt === null)).toBe(true);
+  });
+});
+
+describe('one press reads until two agree', () => {
+  let house: House;
+  let bench: Person;
+  let station: Station;
+  beforeAll(async () => {
+    house = await makeHouse();
+    bench = await house.person('bench');
+    station = house.world.stations.find((s) => s.spec.id === 'corner') as Station;
+    await moveHands(house.root.deps, bench, { stationId: 'corner', change: { chip: '0396' } });
+    await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
+  });
+  afterAll(() => house.close());
+  const operations = async () => {
+    const job = await findJob(house.root.deps.db, JOB.jobNumber);
+    const rows = await listOperationsOfJobs(house.root.deps.db, [job?.id as string]);
+    return rows.filter((o) => o.kind === 'read');
+  };
+  const press = async () => {
+    const started = await startOperation(house.root.deps, bench, {
+      ...{ kind: 'read', role: 'original', regionId: EEPROM, untilAgreed: true, ...JOB }
+    });
+    expect(started.ok).toBe(true);
+    let quietSince = performance.now();
+    await until(() => {
+      if (house.root.deps.bench.running.has('corner')) quietSince = performance.now();
+      return performance.now() - quietSince > 1500;
+    }, 40_000);
+    return operations();
+  };
+  const region = async () =>
+    (await loadJobView(house.root.deps, JOB.jobNumber))?.regions.original[0];
+
+  it('a loaded board: the clock is lowered until two agree, and no read is made after that', async () => {
+    // sound at 400 kHz: 2 MHz, 1 MHz and 500 kHz spoil some, 250 kHz none
+    station.contact.fault = { kind: 'loaded', seed: 11, soundHz: 400_000 };
+    const made = await press();
+    expect(made.every((o) => o.state === 'done')).toBe(true);
+    expect((await region())?.verdict.code).toMatch(/^reads\.region\.(trusted|outvoted)$/);
+    expect(made.length).toBeGreaterThanOrEqual(2);
+    expect(made.length).toBeLessThanOrEqual(8);
+    const trusted = (await region())?.agreement.trustedSha256;
+    const memory = house.world.chips.get('0396')?.chip.memory as Uint8Array;
+    expect(trusted).toBe(createHash('sha256').update(memory).digest('hex'));
+    // agreed already: one more press is one more read, and no more
+    station.contact.fault = undefined;
+    expect(await press()).toHaveLength(made.length + 1);
   });
 });
 

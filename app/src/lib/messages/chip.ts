@@ -52,6 +52,35 @@ export const chip: Record<string, MessageOf> = {
     text: `It is taken for donor ${text(p['tag'])}. Before anything is changed its content must equal the donor’s kept backup.`,
     clear: 'Compare the tag on the unit.'
   }),
+  'reads.series.settled': (p) => ({
+    title: 'Reads agree',
+    text: `Two reads agree after ${text(p['made'])}.`
+  }),
+  'reads.series.implausible': (p) => ({
+    title: 'Reads match, but the content is implausible',
+    text: `After ${text(p['made'])} reads. Reading on brings the same again.`,
+    clear: CONTACT
+  }),
+  'reads.series.many': (p) => ({
+    title: 'Reads do not agree',
+    text: `After ${text(p['made'])} reads no two agree. Reading on is useless.`,
+    clear: 'Reseat the lead or the clip; lift the chip where that is possible.'
+  }),
+  'reads.series.contact': (p) => ({
+    title: 'Reads differ at the slowest clock',
+    text: `After ${text(p['made'])} reads: it is the contact, not the clock.`,
+    clear: CONTACT
+  }),
+  'reads.advice.chip': line(
+    'Reads differ',
+    'The board may load the lines, or a leg has no contact.',
+    'Read until two agree lowers the clock by itself; if that does not help, reseat the clip or lift the chip.'
+  ),
+  'reads.advice.lead': line(
+    'Reads differ',
+    'A lead or a pin may have bad contact, or the unit is failing.',
+    'Reseat the lead and check the supply under load, then read until two agree.'
+  ),
   'write.content.original': (p) => ({
     title: 'The original is on the programmer',
     text: `The content of ${text(p['region'])} equals a kept read of the original. Nothing was changed.`,

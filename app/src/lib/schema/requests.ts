@@ -48,6 +48,8 @@ const startOperation = {
     stationId,
     role: unitRole,
     regionId: { type: 'string', pattern: '^[a-z][a-z0-9-]{0,39}$' },
+    /** Of a read: go on by itself until two agree, or until reading on is useless. */
+    untilAgreed: { type: 'boolean' },
     /** Last three characters of the donor's tag, for a write. */
     confirmation: { type: 'string', maxLength: 12 }
   }

@@ -47,7 +47,7 @@
     );
   };
 
-  async function read(role: 'original' | 'donor', regionId: string) {
+  async function read(role: 'original' | 'donor', regionId: string, untilAgreed: boolean) {
     if (!station) return;
     noted(
       await send('/api/operations', {
@@ -55,7 +55,8 @@
         jobNumber: job.number,
         stationId: station.id,
         role,
-        regionId
+        regionId,
+        untilAgreed
       })
     );
   }
@@ -115,7 +116,7 @@
       running={runningIn(role)}
       holding={gateOf(role).holding}
       {driven}
-      onread={(regionId: string) => read(role, regionId)}
+      onread={(regionId: string, untilAgreed: boolean) => read(role, regionId, untilAgreed)}
       onfiles={(items: DataTransfer | FileList) => files(role, items)}
     />
   {/if}
@@ -123,6 +124,10 @@
 {/each}
 {#each [...job.regions.original, ...job.regions.donor] as region, i (`${i}/${region.id}`)}
   <DifferenceStrip {region} />
+  {#if region.state === 'disputed' && driven}
+    {@const m = messageOf(job.way?.carrier === 'chip' ? 'reads.advice.chip' : 'reads.advice.lead')}
+    <p class="card-sheet finding look"><b>{region.name}: {m.title}.</b> {m.text} {m.clear}</p>
+  {/if}
   {#each region.findings as finding, n (n)}
     {@const m = messageOf(finding.code, finding.params)}
     <p class="card-sheet finding {finding.severity}"><b>{region.name}: {m.title}.</b> {m.text}</p>

@@ -24,7 +24,7 @@
     /** Why a read may not be started, if so. */
     holding: Judgement | undefined;
     driven: boolean;
-    onread: (regionId: string) => void;
+    onread: (regionId: string, untilAgreed: boolean) => void;
     onfiles: (items: DataTransfer | FileList) => void;
   } = $props();
 
@@ -92,9 +92,16 @@
               <button
                 class="btn btn-outline"
                 disabled={holding !== undefined || isRunning}
-                onclick={() => onread(region.id)}
+                onclick={() => onread(region.id, false)}
                 >Read {region.name.toLowerCase()}{region.reads.length > 0 ? ' again' : ''}</button
               >
+              {#if region.state !== 'trusted'}
+                <button
+                  class="btn btn-primary"
+                  disabled={holding !== undefined || isRunning}
+                  onclick={() => onread(region.id, true)}>Read until two agree</button
+                >
+              {/if}
             {/if}
           </td>
         </tr>

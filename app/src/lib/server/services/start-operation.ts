@@ -23,6 +23,7 @@ import type { Person } from '../repositories/people.ts';
 import { checkJobGate } from './gate.ts';
 import type { JobView } from './job-view.ts';
 import { withLockedJob } from './locked-job.ts';
+import { atClock, planSeries, type SeriesStep } from './read-series.ts';
 import { runOperation } from './run-operation.ts';
 import type { Run } from './run.ts';
 
@@ -36,22 +37,36 @@ import type { Run } from './run.ts';
 export async function startOperation(
   deps: Deps,
   person: Person,
-  request: StartOperation
+  request: StartOperation,
+  series?: SeriesStep
 ): Promise<Result<{ operationId: string }>> {
   if (deps.bench.closing || deps.bench.closed) return fail('house.work.closing');
   const station = deps.bench.stations.get(request.stationId);
   if (!station) return fail('station.id.unknown');
   const queued = await withLockedJob(deps, request.jobNumber, async (tx, view) => {
     const checked = check(deps, person, { request, view });
-    return checked.ok ? enqueue(deps, tx, { ...checked.value, person, request, station }) : checked;
+    if (!checked.ok) return checked;
+    const access = series ? atClock(checked.value.access, series.clockHz) : checked.value.access;
+    return enqueue(deps, tx, { ...checked.value, access, person, request, station });
   });
   if (!queued.ok) return queued;
   // the lease is held and on paper: only now the bench begins
   const run = queued.value;
   deps.bench.running.set(request.stationId, run.live);
-  void runOperation(run);
+  void runOperation(run).then(() => goOnReading(run, request, series));
   deps.bench.hub.tell({ type: 'job', jobNumber: request.jobNumber });
   return ok({ operationId: run.live.spec.id });
+}
+
+/** The next read of one press, as soon as the last one is kept; what cannot be started any more ends it. */
+async function goOnReading(run: Run, request: StartOperation, step?: SeriesStep): Promise<void> {
+  if (request.kind !== 'read' || !request.untilAgreed) return;
+  try {
+    const next = await planSeries(run, step);
+    if (next) await startOperation(run.deps, run.person, request, next);
+  } catch (error) {
+    run.deps.log.warn({ err: String(error) }, 'reading does not go on');
+  }
 }
 
 interface Checked {

@@ -1,0 +1,69 @@
+import { describe, expect, it } from 'vitest';
+import { judge } from '../base/verdict.ts';
+import { computeAgreement } from './agreement.ts';
+import { planNextRead, type SeriesFacts } from './next-read.ts';
+
+const agreement = (contents: string) =>
+  computeAgreement(
+    [...contents].map((c, i) => ({ readId: `${i}`, number: i + 1, sha256: c, lengthBytes: 8 }))
+  );
+const single = judge('look', 'reads.region.single');
+const disputed = judge('look', 'reads.region.disputed');
+const facts: SeriesFacts = {
+  ...{ verdict: disputed, agreement: agreement('AB'), made: 2 },
+  ...{ carrier: 'chip', clockHz: 1_000_000 }
+};
+const ended = (verdict: 'go' | 'stop', code: string, made: number) => ({
+  type: 'ended',
+  judgement: judge(verdict, `reads.series.${code}`, { made })
+});
+const again = (clockHz: number | undefined) => ({ type: 'again', clockHz });
+
+describe('after each read of one press', () => {
+  it.each([
+    [{}, again(500_000)],
+    [{ clockHz: 150_000 }, again(100_000)],
+    [{ clockHz: 199_999 }, again(100_000)],
+    [{ clockHz: 300_001 }, again(150_000)],
+    [{ clockHz: 100_000 }, ended('stop', 'contact', 2)],
+    [{ clockHz: undefined }, again(undefined)],
+    // one read alone says nothing against the clock
+    [{ verdict: single, agreement: agreement('A'), made: 1 }, again(1_000_000)],
+    // a unit that speaks has no clock to lower
+    [{ carrier: 'can-uds' }, again(1_000_000)],
+    [{ carrier: 'can-uds', clockHz: undefined }, again(undefined)],
+    [{ made: 7 }, again(500_000)],
+    [{ made: 8 }, ended('stop', 'many', 8)],
+    [{ made: 8, clockHz: 100_000 }, ended('stop', 'many', 8)],
+    [
+      { verdict: judge('go', 'reads.region.trusted'), agreement: agreement('AA') },
+      ended('go', 'settled', 2)
+    ],
+    [
+      { verdict: judge('go', 'reads.region.outvoted'), agreement: agreement('ABA'), made: 8 },
+      ended('go', 'settled', 8)
+    ],
+    [
+      { verdict: judge('look', 'reads.region.remark'), agreement: agreement('AA') },
+      ended('go', 'settled', 2)
+    ],
+    [
+      { verdict: judge('stop', 'reads.region.implausible'), agreement: agreement('AA') },
+      ended('stop', 'implausible', 2)
+    ]
+  ] as const)('%j', (change, next) => {
+    expect(planNextRead({ ...facts, ...change })).toEqual(next);
+  });
+  it('always ends, however the reads come out', () => {
+    for (const carrier of ['chip', 'can-uds'] as const) {
+      let clockHz: number | undefined = 12_000_000;
+      let made = 1;
+      for (; made < 50; made++) {
+        const next = planNextRead({ ...facts, carrier, clockHz, made });
+        if (next.type === 'ended') break;
+        clockHz = next.clockHz;
+      }
+      expect(made).toBeLessThanOrEqual(8);
+    }
+  });
+});
