@@ -235,7 +235,7 @@ describe('a chip is written only when its content is the donor’s kept backup',
     const memory = memoryOf('0341');
     memory[0x200] = (memory[0x200] as number) ^ 1;
     expect((await writeOn('0341')).operation?.problem?.code).toBe('write.content.stranger');
-    memory[0x200] = (memory[0x200] as number) ^ 1;
+    memory[0x200] = memory[0x200] ^ 1;
   });
   it('block protection: nothing was written, and it says so', async () => {
     const chip = house.world.chips.get('0341')?.chip as SpiChip;

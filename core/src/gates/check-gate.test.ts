@@ -134,25 +134,6 @@ describe('the gate for a write', () => {
   });
 });
 
-describe('room on the disk', () => {
-  const clamped = {
-    ...open,
-    connected: { chipId: '0F', family: 'HV-EC4', role: 'donor' as const }
-  };
-  const said = (freeBytes: number | undefined) => {
-    const gate = checkGate('read-original', { ...clamped, room: { freeBytes, needBytes: 1000 } });
-    const line = gate.lines.find((l) => l.code.startsWith('gate.disk.'));
-    return `${gate.open} ${line?.verdict} ${line?.code}`;
-  };
-  it('a read that would not fit is not begun; little room, and room nobody sees, are told', () => {
-    expect(said(999)).toBe('false stop gate.disk.full');
-    expect(said(1000)).toBe('true look gate.disk.low');
-    expect(said(1000 + 1024 ** 3)).toBe('true go gate.disk.holds');
-    expect(said(undefined)).toBe('true look gate.disk.unknown');
-    expect(said(Number.NaN)).toBe('true look gate.disk.unknown');
-  });
-});
-
 describe('the gates for reading', () => {
   it('let a trainee read, and the desk not', () => {
     const original = {
