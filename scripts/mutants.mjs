@@ -39,7 +39,7 @@ for (const folder of wanted.length > 0 ? wanted : Object.keys(FOLDERS)) {
     [
       'run',
       '--mutate',
-      `core/src/${folder}/**/*.ts,!core/src/**/*.test.ts,!core/src/proof/{scenarios,ask-scenario}.ts`
+      `core/src/${folder}/**/*.ts,!core/src/**/*.test.ts,!core/src/proof/scenarios.ts,!core/src/proof/ask-scenario.ts`
     ],
     { cwd: root, stdio: 'inherit', env: { ...process.env, MUTANT_FOLDER: folder } }
   );

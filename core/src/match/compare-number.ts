@@ -17,8 +17,7 @@ const FACTOR: Readonly<Record<string, number>> = { K: 1e3, M: 1e6, G: 1e9 };
  * `rounded`.
  */
 export function compareNumbers(a: string, b: string): NumberRelation {
-  if (a === b) return 'equal';
-  const heard = a.endsWith('HZ') || b.endsWith('HZ') ? compareFrequencies(a, b) : undefined;
+  const heard = compareFrequencies(a, b);
   if (heard) return heard;
   const [bareA, bareB] = [withoutMarks(a), withoutMarks(b)];
   if (bareA === bareB) return sameGroups(a, b) ? 'equal' : 'grouped';

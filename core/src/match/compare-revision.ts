@@ -6,14 +6,13 @@ export type RevisionOrder = 'same' | 'later' | 'earlier' | 'unrelated';
  * Source: common practice. Example: `H4C-2301-C` is later than `H4C-2207-B`; `T2-0915-E` is unrelated to both.
  */
 export function compareRevision(original: string, candidate: string): RevisionOrder {
-  if (original === candidate) return 'same';
   const a = splitRevision(original);
   const b = splitRevision(candidate);
   if (a.series !== b.series || a.pieces.length !== b.pieces.length) return 'unrelated';
   for (const [i, piece] of a.pieces.entries()) {
     const other = b.pieces[i] as string;
-    const numeric = /^\d+$/.test(piece);
-    if (numeric !== /^\d+$/.test(other)) return 'unrelated';
+    const numeric = /\d/.test(piece);
+    if (numeric !== /\d/.test(other)) return 'unrelated';
     const order = numeric
       ? orderOf(piece.replace(/^0+/, ''), other.replace(/^0+/, ''))
       : orderOf(piece, other);
@@ -30,5 +29,5 @@ function orderOf(piece: string, other: string): number {
 
 function splitRevision(number: string): { series: string; pieces: string[] } {
   const at = number.includes('-') ? number.indexOf('-') : Math.max(0, number.length - 2);
-  return { series: number.slice(0, at), pieces: number.slice(at).match(/\d+|[A-Z]+/g) ?? [] };
+  return { series: number.slice(0, at), pieces: number.match(/\d+|[A-Z]+/g) ?? [] };
 }

@@ -139,6 +139,40 @@ describe('the whole of a donor check', () => {
   });
 });
 
+describe('supersessions of the profile beside those that were told', () => {
+  const known = profile([rule('hardware-number', { rule: 'compatible' })], {
+    supersessions: [
+      { field: 'hardware-number', from: '1', to: '2', way: 'forward' },
+      { field: 'software-number', from: '2', to: '3', way: 'both' }
+    ]
+  });
+  const told = [
+    { field: 'hardware-number', from: '1', to: '9', way: 'both' as const },
+    { field: 'hardware-number', from: '9', to: '2', way: 'both' as const },
+    { field: 'software-number', from: '2', to: '4', way: 'both' as const }
+  ];
+  const of = (original: string, candidate: string, steps = told) =>
+    judgeDonor(
+      known,
+      { 'hardware-number': original },
+      { family: undefined, numbers: { 'hardware-number': candidate } },
+      steps
+    );
+  it('the profile’s word stands though the told steps lead around it', () => {
+    expect(of('2', '1').verdict.code).toBe('donor.field.superseded');
+    expect(of('2', '9').verdict.code).toBe('donor.unit.fits');
+    expect(of('2', '1').contradictions).toEqual([]);
+  });
+  it('a step of another field is none of this one', () => {
+    for (const candidate of ['3', '4'])
+      expect(of('2', candidate).verdict.code).toBe('donor.field.differs');
+  });
+  it('without told steps the profile’s alone count', () => {
+    expect(of('1', '2', []).verdict.code).toBe('donor.unit.fits');
+    expect(of('2', '9', []).verdict.code).toBe('donor.field.differs');
+  });
+});
+
 describe('numbers that the shelf is searched by', () => {
   const steps = [
     { field: 'hardware-number', from: '1', to: '2', way: 'both' as const },
@@ -195,6 +229,7 @@ describe('frequencies', () => {
     ['433MHZX', '433MHZ', 'differs'],
     ['433MHZ', '433GHZ', 'differs'],
     ['433M', '433', 'differs'],
+    ['433HZ', '433KHZ', 'differs'],
     ['0HZ', '0', 'rounded']
   ] as const)('%s and %s: %s', (a, b, relation) => {
     expect(compareNumbers(a, b)).toBe(relation);
@@ -205,5 +240,7 @@ describe('frequencies', () => {
     expect(compareNumbers('1-2-34', '12-3-4')).toBe('grouped');
     expect(compareNumbers('1-11', '11-1')).toBe('grouped');
     expect(compareNumbers('11-1', '1-1-1')).toBe('grouped');
+    // one and eleven are not eleven and one
+    expect(compareNumbers(`1-${'1'.repeat(11)}`, `${'1'.repeat(11)}-1`)).toBe('grouped');
   });
 });

@@ -44,7 +44,7 @@ export function judgeStock(
     .map((unit): StockFit => {
       const donor = judgeDonor(profile, original, unit, options.steps);
       const wear = judgeWear(profile.wear, unit.wear);
-      const state = judgeState(unit, options.job);
+      const state = judgeState(unit, options.job) ?? donor.verdict;
       const verdict = findGravest([donor.verdict, state, wear.verdict]) as Judgement;
       return { unit, donor, wear, verdict };
     })
@@ -57,11 +57,12 @@ export function judgeStock(
     );
 }
 
-function judgeState(unit: StockUnit, job: number | undefined): Judgement {
+/** What its state says against it; undefined for nothing. */
+function judgeState(unit: StockUnit, job: number | undefined): Judgement | undefined {
   const { tag } = unit;
   if (unit.state === 'dead') return judge('stop', 'shelf.unit.dead', { tag });
   if (unit.inJob !== undefined && unit.inJob !== job)
     return judge('stop', 'shelf.unit.taken', { tag, job: unit.inJob });
   if (unit.state === 'cloned') return judge('look', 'shelf.unit.cloned', { tag });
-  return judge('go', 'shelf.unit.free', { tag });
+  return undefined;
 }

@@ -27,12 +27,7 @@ export function judgeWear(
   bands: readonly WearValue[],
   found: Readonly<Record<string, number | undefined>>
 ): Wear {
-  const lines = bands.map((value): WearLine => {
-    const at = found[value.id];
-    return at === undefined
-      ? { value, found: at, worn: 0, judgement: judge('none', 'wear.value.unknown') }
-      : judgeValue(value, at);
-  });
+  const lines = bands.map((value) => judgeValue(value, found[value.id] ?? Number.NaN));
   const known = lines.filter((l) => l.found !== undefined);
   const worn = Math.max(0, ...known.map((l) => l.worn));
   return { verdict: verdictOf(lines, known), lines, worn };
@@ -58,7 +53,7 @@ function judgeValue(value: WearValue, found: number): WearLine {
 }
 
 function share(distance: number, room: number): number {
-  return room <= 0 ? 1 : Math.min(1, distance / room);
+  return Math.min(1, distance / Math.max(0, room));
 }
 
 function verdictOf(lines: readonly WearLine[], known: readonly WearLine[]): Judgement {

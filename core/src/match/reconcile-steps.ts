@@ -24,10 +24,10 @@ export function reconcileSteps<T extends Step>(
   const steps = told.filter((s) => {
     const { from, to } = s;
     const way = known.has(from) ? ways.get(`${from} ${to}`) : undefined;
-    const order = from === to || ring(from) === ring(to);
+    const order = ring(from) === ring(to);
     const because = way !== undefined && way !== s.way ? 'way' : order ? 'order' : undefined;
     // what both say is no contradiction, even inside a circle that another step has closed
-    if (because === undefined || (because === 'order' && way === s.way)) return true;
+    if (because === undefined || way === s.way) return true;
     // several parts of one answer may tell the same step
     contradictions.set(`${from} ${to}`, { from, to, because });
     return false;
@@ -83,8 +83,5 @@ function findRings(steps: readonly Step[]): (number: string) => number | undefin
       if (parent !== undefined) lower(parent, low[at] as number);
     }
   }
-  return (number) => {
-    const id = ids.get(number);
-    return id === undefined ? undefined : ring[id];
-  };
+  return (number) => ring[ids.get(number) as number];
 }

@@ -97,3 +97,9 @@ describe('revisions of one series', () => {
     );
   });
 });
+it('a number that nobody knows may only be replaced by itself', () => {
+  const steps = [{ from: 'A', to: 'B', way: 'both' as const }];
+  expect(usableNumbers('Z', steps)).toEqual(['Z']);
+  expect(standingOf('Z', 'A', steps)).toBe('unrelated');
+  expect(standingOf('A', 'Z', steps)).toBe('unrelated');
+});

@@ -29,7 +29,6 @@ function walk(
   while (stack.length > 0) {
     const top = stack.at(-1) as { number: string; tried: number };
     if (top.tried === 0) {
-      if (onPath.has(top.number)) return [...path.slice(path.indexOf(top.number)), top.number];
       if (done.has(top.number)) {
         stack.pop();
         continue;
@@ -130,9 +129,7 @@ export class SupersessionIndex {
 
   /** Is `candidate` reached from `start` this way? */
   reaches(start: string, candidate: string, mode: Mode): boolean {
-    if (start === candidate) return true;
-    const id = this.#ids.get(candidate);
-    return id !== undefined && this.#walk(start, mode)?.[id] === 1;
+    return this.#walk(start, mode)?.[this.#ids.get(candidate) ?? -1] === 1;
   }
 
   /** Every number that is reached, `start` first. */

@@ -100,7 +100,6 @@ export const match: Record<string, MessageOf> = {
     title: `${text(p['field'])} does not matter`,
     text: text(p['why'])
   }),
-  'shelf.unit.free': (p) => ({ title: `Unit ${text(p['tag'])} is free`, text: '' }),
   'shelf.unit.dead': (p) => ({
     title: `Unit ${text(p['tag'])} is dead`,
     text: 'It is kept for its parts.',
