@@ -159,7 +159,7 @@ describe('the stand-in, asked by an independent client', () => {
     const file = join(folder, 'flash.bin');
     try {
       const text = await new Promise<string>((resolve, reject) => {
-        const child = spawn('flashrom', [
+        const child = spawn('/usr/sbin/flashrom', [
           '-p',
           `serprog:ip=127.0.0.1:${port}`,
           '-c',

@@ -97,3 +97,59 @@ describe('what the driver is given', () => {
     expect(target.identity.every((f) => f.did > 0 && f.id !== '')).toBe(true);
   });
 });
+
+describe('of several ways', () => {
+  const can = {} as never;
+  const chip = {
+    ...{ addressBytes: 2, pageBytes: 32, clockHz: 1000 },
+    identification: undefined
+  } as const;
+  const way = (kind: string, known: string, more = {}) => ({
+    ...{ kind, known, reads: ['eeprom'], writes: [], can: undefined, supply: undefined },
+    ...{ chip: undefined, ...more }
+  });
+  const of3 = (...ways: ReturnType<typeof way>[]) => ({ ways, regions: [] }) as unknown as Profile;
+  const key = (p: Profile, chosen?: string) => {
+    const { carrier, key: k } = resolveAccess(p, chosen);
+    return `${carrier} ${k ?? '-'}`;
+  };
+  it('one that is only untried, or known to fail, is never taken by itself', () => {
+    const untried = way('clip', 'untried', { chip });
+    const fails = way('clip', 'fails', { chip });
+    const works = way('lifted', 'works', { chip });
+    expect(key(of3(untried, works))).toBe('chip lifted-1');
+    expect(key(of3(fails, works))).toBe('chip lifted-1');
+    // chosen by somebody it is driven: that is how it gets tried
+    expect(key(of3(untried, works), 'clip-0')).toBe('chip clip-0');
+    expect(
+      accessToRegion(of3(untried), { carrier: 'file', key: undefined, way: undefined }, 'eeprom')
+    ).toBeUndefined();
+    expect(
+      accessToRegion(of3(fails, works), resolveAccess(of3(fails, works), 'clip-0'), 'eeprom')?.key
+    ).toBe('lifted-1');
+  });
+  it('needs all that it takes: channel and supply, or a chip and a region', () => {
+    expect(key(of3(way('bench', 'works', { can })))).toBe('file bench-0');
+    expect(key(of3(way('bench', 'works', { supply: can })))).toBe('file bench-0');
+    expect(key(of3(way('clip', 'works', { chip, reads: [] })))).toBe('file clip-0');
+  });
+  it('with none at all there is only a file, and a unit sent away is one too', () => {
+    expect(resolveAccess(of3(), undefined)).toEqual({
+      ...{ carrier: 'file', key: undefined, way: undefined }
+    });
+    const works = of3(way('lifted', 'works', { chip }));
+    for (const chosen of ['new-unit', 'send-away'])
+      expect(resolveAccess(works, chosen)).toEqual({
+        carrier: 'file',
+        key: chosen,
+        way: undefined
+      });
+    expect(key(works, '')).toBe('chip lifted-0');
+  });
+  it('a unit over CAN reaches what its way reads, and nothing else', () => {
+    const both = way('bench', 'works', { can, supply: can, reads: ['eeprom', 'flash'] });
+    const p = of3(both);
+    expect(accessToRegion(p, resolveAccess(p, undefined), 'flash')?.key).toBe('bench-0');
+    expect(accessToRegion(p, resolveAccess(p, undefined), 'other')).toBeUndefined();
+  });
+});

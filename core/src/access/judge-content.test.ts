@@ -20,6 +20,12 @@ describe('whose chip is on the programmer', () => {
     ['the original, though it would be a mixture too', ORIGINAL, { begun }, 'original'],
     ['the original, though a backup says the same', ORIGINAL, { backups: [ORIGINAL] }, 'original'],
     ['neither', of(1, 2, 3, 5), {}, 'stranger'],
+    [
+      'one of two reads of the original',
+      ORIGINAL,
+      { originals: [of(0, 0, 0, 0), ORIGINAL] },
+      'original'
+    ],
     ['a mixture, with no write begun', of(1, 2, 7, 8), {}, 'stranger'],
     ['a mixture, with one begun', of(1, 2, 7, 8), { begun }, 'half-written'],
     ['erased in between, EEPROM', of(1, 0xff, 7, 8), { begun }, 'stranger'],

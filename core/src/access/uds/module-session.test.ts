@@ -151,4 +151,34 @@ describe('a unit that is spoken to by diagnostic services', () => {
     expect(asked).toEqual(['1101']);
     expect(memory.memoryMayHaveChanged).toBe(false);
   });
+  it('is read and written through the same port, followed and stopped', async () => {
+    const range = { start: 0x1000, end: 0x1006 };
+    const image = hex('0102030405FF');
+    const { memory, asked } = unit({
+      '3500440000100000000006': '1006',
+      '3601': '0101020304',
+      '3602': '0205FF',
+      '37': '',
+      '3400440000100000000006': '1006'
+    });
+    const done: number[] = [];
+    const follow = { signal: { stopped: false }, onBytes: (n: number) => void done.push(n) };
+    expect(await memory.read(range, follow)).toEqual(ok(image));
+    expect(done).toEqual([4, 6]);
+    expect(asked[0]).toMatch(/^35/);
+    const stopped = await memory.read(range, { ...follow, signal: { stopped: true } });
+    expect(stopped).toEqual(fail('operation.run.stopped', { doneBytes: 0 }));
+    expect(memory.memoryMayHaveChanged).toBe(false);
+    const writer = unit({
+      '3400440000100000000006': '1006',
+      '360101020304': '01',
+      '360205FF': '02',
+      '37': ''
+    });
+    const told: number[] = [];
+    const written = await writer.memory.write(range, { image, onBytes: (n) => void told.push(n) });
+    expect(written).toEqual(ok(true));
+    expect(told).toEqual([4, 6]);
+    expect(writer.memory.memoryMayHaveChanged).toBe(true);
+  });
 });
