@@ -6,7 +6,8 @@ import {
   formatDuration,
   formatRate,
   formatSize,
-  formatVolts
+  formatVolts,
+  inSentence
 } from './format.ts';
 
 const plain = (text: string) => text.replaceAll('\u00a0', ' ');
@@ -36,4 +37,9 @@ it('shows volts, rates, times and chip ids with their units', () => {
   expect(formatDuration(7200)).toBe('2.0 h');
   expect(formatDuration(-1)).toBe('0 s');
   expect(formatChipId('5C1A09E2')).toBe('5C1A 09E2');
+});
+it('a name inside a sentence keeps its abbreviation', () => {
+  expect(['Data flash', 'SPI EEPROM', 'EEPROM', 'Memory', 'X', ''].map(inSentence)).toEqual([
+    ...['data flash', 'SPI EEPROM', 'EEPROM', 'memory', 'x', '']
+  ]);
 });

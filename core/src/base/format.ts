@@ -46,3 +46,8 @@ export function formatDuration(seconds: number): string {
 export function formatChipId(hex: string): string {
   return hex.replaceAll(/(.{4})(?=.)/g, '$1 ');
 }
+
+/** A name inside a sentence: its first letter small, unless it begins with an abbreviation. Example: `SPI EEPROM` stays, `Data flash` is `data flash`. */
+export function inSentence(name: string): string {
+  return /^\p{Lu}{2}/u.test(name) ? name : name.charAt(0).toLowerCase() + name.slice(1);
+}

@@ -112,7 +112,7 @@ const TABLE: Readonly<Record<Stop, readonly Case[]>> = {
     [{ carrier: 'file', supply: off }, judge('look', 'wire.way.elsewhere')]
   ],
   read: [
-    [{}, judge('go', 'read.all.trusted', { count: 2 })],
+    [{}, judge('go', 'read.all.trusted', { count: 2, donor: '0388' })],
     [{ originalRegions: [] }, judge('none', 'read.region.none')],
     [{ originalRegions: [none, single, disputed] }, disputed],
     [{ originalRegions: [none, single] }, single],
@@ -122,14 +122,14 @@ const TABLE: Readonly<Record<Stop, readonly Case[]>> = {
     [{ donorRegions: [trusted, donorEqual] }, donorEqual],
     [{ donorRegions: [donorEqual], originalRegions: [none] }, none],
     [{ donorRegions: [trusted, single] }, judge('look', 'read.donor.missing', { tag: '0388' })],
-    [{ donorRegions: [] }, judge('go', 'read.all.trusted', { count: 2 })],
+    [{ donorRegions: [] }, judge('go', 'read.all.trusted', { count: 2, donor: '0388' })],
     [
       { donorRegions: [single], donorTag: undefined },
-      judge('go', 'read.all.trusted', { count: 2 })
+      judge('go', 'read.all.trusted', { count: 2, donor: '' })
     ],
     [
       { donorRegions: [donorEqual], donorTag: undefined },
-      judge('go', 'read.all.trusted', { count: 2 })
+      judge('go', 'read.all.trusted', { count: 2, donor: '' })
     ]
   ],
   build: [

@@ -130,7 +130,8 @@ function judgeRead(f: JobFacts): Judgement {
   if (f.donorTag && donor && donor.verdict !== 'go') {
     return judge('look', 'read.donor.missing', { tag: f.donorTag });
   }
-  return judge('go', 'read.all.trusted', { count: f.originalRegions.length });
+  const donorTag = f.donorTag ?? '';
+  return judge('go', 'read.all.trusted', { count: f.originalRegions.length, donor: donorTag });
 }
 
 function rankRead(judgement: Judgement): number {

@@ -5,7 +5,8 @@ import {
   formatChipId,
   formatCount,
   formatSize,
-  formatVolts
+  formatVolts,
+  inSentence
 } from '@badger/core/base/format';
 import { num, text, type MessageOf } from './message.ts';
 
@@ -120,7 +121,7 @@ export const bench: Record<string, MessageOf> = {
   'gate.original.untrusted': (p) => ({
     title: 'The original is not trusted yet',
     text: `${text(p['region'])} lacks two agreeing reads.`,
-    clear: `Read ${text(p['region']).toLowerCase()} of the original until two agree.`
+    clear: `Read ${inSentence(text(p['region']))} of the original until two agree.`
   }),
   'gate.donor.connected': (p) => ({
     title: `Donor ${text(p['tag'])} is connected`,
@@ -274,7 +275,7 @@ export const bench: Record<string, MessageOf> = {
   }),
   'image.size.wrong': (p) => ({
     title: 'The file has the wrong size',
-    text: `${formatCount(num(p['found']))} bytes; ${text(p['region']).toLowerCase()} holds ${formatCount(num(p['expected']))}. Nothing was kept.`,
+    text: `${formatCount(num(p['found']))} bytes; ${inSentence(text(p['region']))} holds ${formatCount(num(p['expected']))}. Nothing was kept.`,
     clear: 'Check region and chip type, or that the read was complete.'
   }),
   'image.content.missing': () => ({

@@ -1,4 +1,4 @@
-import { formatCount } from '@badger/core/base/format';
+import { formatCount, inSentence } from '@badger/core/base/format';
 import { num, text, type MessageOf } from './message.ts';
 
 /** Verdicts of the nine stops and of regions. */
@@ -124,19 +124,21 @@ export const verdicts: Record<string, MessageOf> = {
     clear:
       'Look at both tags, clamp the donor, read its chip id, and read the region from the donor itself.'
   }),
-  'read.all.trusted': () => ({
+  'read.all.trusted': (p) => ({
     title: 'Every region is trusted',
-    text: 'Original and donor are read twice and agree.'
+    text: text(p['donor'])
+      ? 'The reads of original and donor agree.'
+      : 'The reads of the original agree. No donor is named yet.'
   }),
   'reads.region.none': (p) => ({
     title: `${text(p['region'])} is not read yet`,
     text: 'No read is kept.',
-    clear: `Read ${text(p['region']).toLowerCase()} twice.`
+    clear: `Read ${inSentence(text(p['region']))} twice.`
   }),
   'reads.region.single': (p) => ({
     title: `${text(p['region'])} is read once`,
     text: 'One read proves nothing: a bad contact looks just like data.',
-    clear: `Read ${text(p['region']).toLowerCase()} again.`
+    clear: `Read ${inSentence(text(p['region']))} again.`
   }),
   'reads.region.disputed': (p) => ({
     title: `${text(p['region'])} is not trusted yet`,

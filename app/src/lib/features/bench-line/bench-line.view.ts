@@ -3,7 +3,8 @@ import {
   formatCount,
   formatDuration,
   formatRate,
-  formatVolts
+  formatVolts,
+  inSentence
 } from '@badger/core/base/format';
 import { messageOfProblem } from '$lib/messages/catalogue.ts';
 import type { LiveStation } from '$lib/live-types.ts';
@@ -73,7 +74,7 @@ function viewOperation(op: NonNullable<LiveStation['operation']>, now: Date): Op
       ? 'Reading chip id'
       : (VERBS[current?.phase ?? 'waiting'] ?? 'Preparing');
   const unstored = op.unstored && messageOfProblem(op.unstored).title;
-  const title = current ? `${verb} ${current.name.toLowerCase()}` : verb;
+  const title = current ? `${verb} ${inSentence(current.name)}` : verb;
   const until =
     op.leftSeconds === undefined ? undefined : new Date(now.getTime() + op.leftSeconds * 1000);
   const pace = op.pace === 'stalled' ? 'stands still' : op.pace;

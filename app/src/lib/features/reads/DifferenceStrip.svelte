@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { formatAddress, formatCount } from '@badger/core/base/format';
+  import { formatAddress, formatCount, inSentence } from '@badger/core/base/format';
   import type { RegionData } from '$lib/job-types.ts';
 
   let { region }: { region: RegionData } = $props();
@@ -24,7 +24,7 @@
 {#if first}
   <section class="card-sheet strip" aria-label="Where the reads of {region.name} disagree">
     <div class="head">
-      <b>Where the reads of {region.name.toLowerCase()} disagree</b>
+      <b>Where the reads of {inSentence(region.name)} disagree</b>
       <span class="soft">
         {formatCount(first.differingBytes)} of {formatCount(region.lengthBytes)} bytes · {direction}
       </span>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { formatSize } from '@badger/core/base/format';
+  import { formatSize, inSentence } from '@badger/core/base/format';
   import type { Judgement } from '@badger/core/base/verdict';
   import type { RegionData } from '$lib/job-types.ts';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
@@ -93,7 +93,7 @@
                 class="btn btn-outline"
                 disabled={holding !== undefined || isRunning}
                 onclick={() => onread(region.id, false)}
-                >Read {region.name.toLowerCase()}{region.reads.length > 0 ? ' again' : ''}</button
+                >Read {inSentence(region.name)}{region.reads.length > 0 ? ' again' : ''}</button
               >
               {#if region.state !== 'trusted'}
                 <button

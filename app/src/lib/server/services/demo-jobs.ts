@@ -135,7 +135,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     proofReason: 'Relay outputs missing on the bench',
     promisedInHours: 27,
     original: { tag: '0396', place: 'solder place' },
-    note: 'The chip is lifted: read it in the programmer and drop the files.'
+    note: 'The chip is lifted: it lies beside the programmer.'
   },
   {
     number: 2019,
