@@ -45,7 +45,7 @@ test('a donor from the shelf, an offer refused, a way chosen, a quote printed', 
   await page.getByRole('link', { name: 'An offer' }).click();
   const offer = page.getByRole('region', { name: 'Check an offer' });
   await offer.getByLabel('Text of the advert').fill('no 0 991 41O 5O7 and 315 MHz');
-  await expect(offer.locator('[data-code]')).toContainText('Stop: Frequency differs');
+  await expect(offer.locator('[data-code]')).toContainText('Look: Frequency differs');
   await offer.getByLabel('Frequency').fill('433 MHz');
   await expect(offer.locator('[data-code]')).toContainText('Ask the seller for: Radio approval');
   await offer.getByLabel('Radio approval').fill('RA-17-0220');

@@ -51,10 +51,17 @@ export function judgeStock(
     .sort(
       (a, b) =>
         RANK[a.verdict.verdict] - RANK[b.verdict.verdict] ||
+        deviationsOf(a) - deviationsOf(b) ||
         a.donor.ask.length - b.donor.ask.length ||
         a.wear.worn - b.wear.worn ||
         a.unit.tag.localeCompare(b.unit.tag)
     );
+}
+
+/** Fields that are known and not what they should be: worse than one that can still be asked for. */
+function deviationsOf({ donor }: StockFit): number {
+  const code = 'donor.field.unasked';
+  return donor.lines.filter(({ judgement: j }) => j.verdict === 'look' && j.code !== code).length;
 }
 
 /** What its state says against it; undefined for nothing. */

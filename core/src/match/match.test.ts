@@ -33,9 +33,9 @@ describe('may the donor take its place?', () => {
       'go donor.unit.fits'
     );
   });
-  it('Stop with the deciding line: another frequency, though 315 and 433 MHz look alike', () => {
+  it('another frequency is a look with its cost, though 315 and 433 MHz look alike: remotes can be learnt anew', () => {
     expect(said(cm5, original, { ...original, frequency: '315 MHz' })).toMatchObject({
-      verdict: 'stop donor.field.differs',
+      verdict: 'look donor.field.differs',
       field: 'Frequency'
     });
   });
@@ -52,7 +52,10 @@ describe('may the donor take its place?', () => {
     expect([...answer.ask].sort()).toEqual(['Frequency', 'Radio approval']);
   });
   it('a known fault weighs more than an open question', () => {
-    expect(said(cm5, original, { frequency: '315MHZ' }).verdict).toBe('stop donor.field.differs');
+    expect(said(cm5, original, { frequency: '315MHZ' }).verdict).toBe('look donor.field.differs');
+    expect(said(cm5, original, { 'radio-approval': 'RA-17-0221' }).verdict).toBe(
+      'stop donor.field.differs'
+    );
   });
   it('the same hardware of another make is a look, told with the make', () => {
     const gearbox = {

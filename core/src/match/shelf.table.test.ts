@@ -110,6 +110,7 @@ describe('the shelf', () => {
       { first: '1', second: '1' },
       {
         units: [
+          unit('near', { numbers: { first: '01', second: '1' } }),
           unit('two-open', { numbers: {} }),
           unit('one-open', { numbers: { first: '1' } }),
           unit('b-worn', { numbers: { first: '1', second: '1' }, wear: { a: 240 } }),
@@ -120,7 +121,7 @@ describe('the shelf', () => {
       }
     );
     expect(order.map((f) => f.unit.tag)).toEqual([
-      ...['b-fine', 'c-fine', 'b-worn', 'a-worn', 'one-open', 'two-open']
+      ...['b-fine', 'c-fine', 'b-worn', 'a-worn', 'one-open', 'two-open', 'near']
     ]);
   });
 });

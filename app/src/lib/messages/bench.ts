@@ -78,7 +78,7 @@ export const bench: Record<string, MessageOf> = {
   }),
   'gate.unit.known': (p) => ({ title: 'A unit answers', text: `Chip id ${chip(p['chipId'])}.` }),
   'gate.unit.unknown': () => ({
-    title: 'No unit has introduced itself',
+    title: 'No unit identified',
     text: 'The chip id has not been read since the supply came on.',
     clear: 'Clamp the unit, switch on, read the chip id.'
   }),

@@ -118,7 +118,7 @@ export const match: Record<string, MessageOf> = {
   'unit.tag.taken': (p) => ({
     title: `Tag ${text(p['tag'])} is taken`,
     text: 'Nothing was put on the shelf.',
-    clear: 'Leave the tag empty: the house gives the next one.'
+    clear: 'Leave the tag empty: the shop gives the next one.'
   }),
   'unit.wear.value': (p) => ({
     title: `${text(p['value'])} is no value of this family`,

@@ -32,14 +32,14 @@ function when(value: unknown): string {
 }
 
 const KIT: Readonly<Record<string, string>> = {
-  interface: 'an interface box',
-  supply: 'a bench supply',
-  'probe-frame': 'a probe frame',
-  'solder-place': 'a soldering place',
-  programmer: 'a chip programmer',
-  clip: 'a chip clip',
-  'vehicle-supply': 'a vehicle support supply',
-  'fuse-lead': 'a power-cycling fuse lead'
+  interface: 'interface box',
+  supply: 'bench supply',
+  'probe-frame': 'probe frame',
+  'solder-place': 'soldering place',
+  programmer: 'chip programmer',
+  clip: 'chip clip',
+  'vehicle-supply': 'vehicle support supply',
+  'fuse-lead': 'power-cycling fuse lead'
 };
 const SKILLS: Readonly<Record<string, string>> = {
   'open-case': 'opening cases',
@@ -67,7 +67,7 @@ export const wordsOfCost = (kind: unknown): string => COSTS[String(kind)] ?? 'a 
 /** Ways compared, quotes, and the plan of the day. */
 export const plan: Record<string, MessageOf> = {
   'way.memory.shut': () => ({
-    title: 'Only tells what the unit is',
+    title: 'Identification only',
     text: 'The memory can neither be read nor written this way.'
   }),
   'way.memory.partly': (p) => ({
@@ -95,7 +95,7 @@ export const plan: Record<string, MessageOf> = {
     text: 'Buy credits before it begins.'
   }),
   'way.kit.missing': (p) => ({
-    title: `The house has not got ${KIT[text(p['kind'])] ?? 'what it needs'}`,
+    title: `The shop has no ${KIT[text(p['kind'])] ?? 'kit for it'}`,
     text: 'Add it on the Kit page when it is here.'
   }),
   'way.network.unknown': () => ({
@@ -108,7 +108,7 @@ export const plan: Record<string, MessageOf> = {
   }),
   'way.skill.missing': (p) => ({
     title: `Nobody here does ${wordsOfSkill(p['skill'])}`,
-    text: 'Skills are kept on the House page.'
+    text: 'Skills are kept on the Shop page.'
   }),
   'way.maker.none': (p) => ({
     title: `${text(p['family'])} is not sold new, or cannot be programmed`,
@@ -120,11 +120,11 @@ export const plan: Record<string, MessageOf> = {
   }),
   'way.away.nobody': (p) => ({
     title: 'No specialist is set up',
-    text: `Nobody to send a ${text(p['family'])} to; set one on the House page.`
+    text: `Nobody to send a ${text(p['family'])} to; set one on the Shop page.`
   }),
   'way.key.unknown': () => ({ title: 'No such way', text: 'Nothing was recorded.' }),
   'way.school.unknown': () => ({
-    title: 'That school does not serve this way',
+    title: 'This clone method does not work with this access',
     text: 'Nothing was recorded.'
   }),
   'way.choice.shut': (p) => ({
@@ -140,7 +140,7 @@ export const plan: Record<string, MessageOf> = {
   'quote.price.missing': (p) => ({
     title: 'A price is not set',
     text: `Missing: ${text(p['what']).split(', ').map(wordsOfCost).join(', ')}. Nothing was made.`,
-    clear: 'Set it on the House page.'
+    clear: 'Set it on the Shop page.'
   }),
   'money.text.wrong': (p) => ({
     title: `${quoted(p['text'])} is no amount`,
@@ -155,7 +155,7 @@ export const plan: Record<string, MessageOf> = {
   'quote.tax.unset': () => ({
     title: 'The tax is not set',
     text: 'Nothing was made.',
-    clear: 'Set it on the House page.'
+    clear: 'Set it on the Shop page.'
   }),
   'quote.line.amount': (p) => ({
     title: `Line ${text(p['line'])} has no amount`,
@@ -200,12 +200,12 @@ export const plan: Record<string, MessageOf> = {
   'plan.task.unplaced': (p) => ({
     title: 'No day has room for it',
     text: `${plan[text(p['task'])]?.({}).title ?? 'A task'} fits into no day of the plan.`,
-    clear: 'Look at the hours on the House page.'
+    clear: 'Look at the hours on the Shop page.'
   }),
   'plan.task.nobody': (p) => ({
     title: 'Nobody can do it',
     text: `${plan[text(p['task'])]?.({}).title ?? 'A task'}: no person has the skill.`,
-    clear: 'Give somebody the skill on the House page.'
+    clear: 'Give somebody the skill on the Shop page.'
   }),
   'plan.task.nowhere': (p) => ({
     title: 'No place for it',

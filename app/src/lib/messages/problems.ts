@@ -24,7 +24,7 @@ export const problems: Record<string, MessageOf> = {
   ),
   'link.box.busy': carrier('The box is in use', 'Somebody else has its channel open.'),
   'uds.answer.negative': (p) => ({
-    title: 'The unit said no',
+    title: 'Request rejected by the unit',
     text: `${text(p['service'])} was answered with ${text(p['nrc'])}.${
       p['nrc'] === 'conditionsNotCorrect' ? ' It is probably not in boot mode.' : ''
     }`,
@@ -37,7 +37,10 @@ export const problems: Record<string, MessageOf> = {
     'The unit does not answer',
     'It was asked and stayed silent: not clamped, not powered, or the bus pair is open.'
   ),
-  'uds.answer.hung': carrier('The unit never finished', 'It kept saying "pending" for minutes.'),
+  'uds.answer.hung': carrier(
+    'Still "response pending"',
+    'The unit kept answering "response pending" for minutes.'
+  ),
   'uds.answer.short': carrier(
     'An answer was too short',
     'The unit answered with less than the service needs.'

@@ -200,7 +200,7 @@ export const prove: Record<string, MessageOf> = {
   'proof.scan.supply': sentence('The scan speaks of low supply'),
   'proof.scan.network': sentence('The scan speaks of a faulty bus'),
   'proof.scan.internal': counted(
-    (n) => `The unit accuses itself: ${n} internal ${s(n, 'code', 'codes')}`
+    (n) => `The unit reports ${n} internal ${s(n, 'fault', 'faults')}`
   ),
   'proof.scan.circuit': counted(
     (n) => `${n} ${s(n, 'code names', 'codes name')} a circuit of the unit`
@@ -223,7 +223,7 @@ export const prove: Record<string, MessageOf> = {
     (n) => `${n} ${s(n, 'unit gets', 'units get')} invalid data from it`
   ),
   'proof.scan.lamp': counted((n) => `For ${n} ${s(n, 'unit', 'units')} it asks for the lamp`),
-  'proof.scan.otherinternal': counted(() => 'Another unit accuses itself'),
+  'proof.scan.otherinternal': counted(() => 'Another unit reports internal faults'),
   'proof.scan.othersilent': counted(
     (n) => `A partner is silent, and ${n} ${s(n, 'unit has', 'units have')} lost it`
   ),

@@ -47,7 +47,7 @@ export const scan: Record<string, MessageOf> = {
     text: `${text(p['count'])} ${s(p['count'], 'code names', 'codes name')} a valve, an injector or a part that moves wrongly.`
   }),
   'scan.codes.internal': (p) => ({
-    title: 'Other units accuse themselves',
+    title: 'Other units report internal faults',
     text: `${text(p['count'])} internal ${s(p['count'], 'code', 'codes')} in ${text(p['units'])} ${s(p['units'], 'unit', 'units')} that nobody suspects.`
   }),
   'scan.network.stored': () => ({
@@ -75,7 +75,7 @@ export const scan: Record<string, MessageOf> = {
     text: `${text(p['count'])} ${s(p['count'], 'code', 'codes')}. Usual after a unit was exchanged; engine starts and dies, or does not start.`
   }),
   'scan.suspect.internal': (p) => ({
-    title: `${text(p['unit'])} accuses itself`,
+    title: `${text(p['unit'])} reports internal faults`,
     text: `${text(p['count'])} internal ${s(p['count'], 'code', 'codes')}: memory, processor or checksum.`
   }),
   'scan.suspect.circuit': (p) => ({
@@ -196,7 +196,7 @@ export const scan: Record<string, MessageOf> = {
     clear: 'Scan again; if it stays, this gateway speaks another edition.'
   }),
   'doip.routing.refused': (p) => ({
-    title: 'The gateway lets nobody in',
+    title: 'The gateway refused the connection',
     text: `It refused the way to the units: ${text(p['reason']) || 'without a reason that we know'}. Nothing was scanned.`,
     clear: 'Unplug other testers, wait a minute, try again.'
   }),

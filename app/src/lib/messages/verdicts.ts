@@ -146,7 +146,7 @@ export const verdicts: Record<string, MessageOf> = {
     clear: 'Check clamp and leads, then read again: one more equal read settles it.'
   }),
   'reads.region.implausible': (p) => ({
-    title: `${text(p['region'])} agrees, but it is no data`,
+    title: `${text(p['region'])} reads match, but the content is implausible`,
     text: 'Equal reads of a dead bus, a locked region or a stuck line are equally wrong.',
     clear: 'Check way in, wiring and chip type, then read again.'
   }),

@@ -19,8 +19,8 @@
   }
 </script>
 
-<svelte:head><title>House · Upright Badger</title></svelte:head>
-<PageHead title="House" />
+<svelte:head><title>Shop · Upright Badger</title></svelte:head>
+<PageHead title="Shop" />
 <div class="pile">
   <div class="card-sheet box">
     <p>Signed in as <b>{data.person?.name}</b>, role {data.person?.role}.</p>

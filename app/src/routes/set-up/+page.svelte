@@ -7,7 +7,7 @@
 <svelte:head><title>First account · Upright Badger</title></svelte:head>
 <h1>The first account</h1>
 <p class="soft">
-  This house is empty. The first person is a lead and can do everything at the bench.
+  This shop is empty. The first person is a lead and can do everything at the bench.
 </p>
 <form method="post" class="card-sheet box">
   <label>Name<input class="input w-full" name="name" autocomplete="username" required /></label>

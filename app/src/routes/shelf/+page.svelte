@@ -15,7 +15,7 @@
 </script>
 
 <svelte:head><title>Shelf · Upright Badger</title></svelte:head>
-<PageHead title="Shelf" note={data.all ? 'every unit of the house' : 'units in stock'}>
+<PageHead title="Shelf" note={data.all ? 'every unit of the shop' : 'units in stock'}>
   <form method="get">
     <label class="sr-only" for="q">Filter</label>
     <input

@@ -11,7 +11,7 @@
   }
 </script>
 
-<Panel label="House rules" title="House rules">
+<Panel label="Shop rules" title="Shop rules">
   <label class="tick">
     <input
       type="checkbox"

@@ -27,7 +27,7 @@
     ].join(', ');
   const kindOf = (t: PlanData['tasks'][number]) =>
     t.pieces.some((p) => p.attended)
-      ? 'writes, stay in the house'
+      ? 'writes, stay in the shop'
       : t.pieces.every((p) => p.hands)
         ? 'hands'
         : 'connect, then wait';

@@ -38,7 +38,7 @@
 <Panel
   label="Ways compared"
   title="Ways compared"
-  note="for this unit, with the kit and the hands of this house"
+  note="for this unit, with the kit and the people of this shop"
 >
   {#if chosen}
     {@const name = ways.options.find((o) => o.key === chosen.wayId)?.name ?? chosen.wayId}

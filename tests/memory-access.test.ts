@@ -1,0 +1,242 @@
+// One contract for every way to a unit's memory: each driver against its stand-in, in this thread and behind the thread of a
+// station, with the link lost in the middle of each piece of work.
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { resolveAccess, isDriven, targetOf, type MemoryTarget } from '@badger/core/access/access';
+import type { MemoryAccess } from '@badger/core/access/memory-access';
+import type { Result } from '@badger/core/base/result';
+import type { Range } from '@badger/core/image/range';
+import { getRegion, rangeOf } from '@badger/core/profile/profile';
+import { RemoteMemory } from '../app/src/lib/server/bench/remote-memory.ts';
+import { StationThread } from '../app/src/lib/server/bench/station-thread.ts';
+import { MemorySession, type Told } from '../app/src/lib/server/station/memory-session.ts';
+import { BoxDriver } from '../app/src/lib/server/station/box-driver.ts';
+import type { Module } from '../standins/src/modules/module.ts';
+import { loadProfiles } from '../standins/src/world/load-profiles.ts';
+import type { Station, World } from '../standins/src/world/world.ts';
+import { at, startWorld, until } from './support/house.ts';
+
+interface Opened {
+  readonly memory: MemoryAccess;
+  end(): Promise<unknown>;
+}
+
+/** A way to a memory, with what the stand-in behind it really holds. */
+interface Way {
+  readonly family: string;
+  readonly regionId: string;
+  /** A piece that can be erased and written by itself. */
+  readonly pieceBytes: number;
+  readonly tellsIndividual: boolean;
+  truth(world: World): Uint8Array;
+  /** Puts the unit on and lets it answer. */
+  ready(world: World, station: Station): void;
+  /** The link breaks a little later. */
+  breakLink(station: Station, after: number, work: 'read' | 'write'): void;
+}
+
+const WAYS: Readonly<Record<string, Way>> = {
+  'a unit over CAN': {
+    ...{ family: 'HV-EC4', regionId: 'data-flash', pieceBytes: 4096, tellsIndividual: true },
+    truth: (world) => (world.units.get('0417') as Module).memory.get('data-flash') as Uint8Array,
+    ready(world, station) {
+      const unit = world.units.get('0417') as Module;
+      station.padHeld = true;
+      station.clamp(unit);
+      unit.powerOff();
+      unit.powerOn(true);
+      station.fault = undefined;
+    },
+    // a unit that is read speaks in hundreds of frames, one that is written in a few
+    breakLink: (station, after, work) =>
+      (station.fault = {
+        kind: 'drop-socket',
+        afterFrames: work === 'read' ? 100 + after * 20 : 12 + after
+      })
+  },
+  'a chip on the programmer': {
+    ...{ family: 'MD-CM5', regionId: 'eeprom', pieceBytes: 256, tellsIndividual: false },
+    truth: (world) => world.chips.get('0396')?.chip.memory as Uint8Array,
+    ready(world, station) {
+      world.hold(station, '0396');
+      station.linkFault = undefined;
+      station.contact.fault = undefined;
+    },
+    breakLink: (station, after) => (station.linkFault = { kind: 'drop', afterOperations: after })
+  }
+};
+
+let bench: Awaited<ReturnType<typeof startWorld>>;
+let station: Station;
+let box: BoxDriver;
+let thread: StationThread;
+const ends: (() => Promise<unknown>)[] = [];
+beforeAll(async () => {
+  bench = await startWorld(0);
+  [station] = bench.world.stations as [Station];
+});
+afterAll(() => bench.stop());
+afterEach(async () => {
+  for (const end of ends.splice(0)) await end();
+});
+
+/** A session in this thread looks as one behind the other does: what was sent comes with each answer. */
+function local(session: MemorySession): MemoryAccess {
+  let changed = false;
+  const told = async <T>(work: Promise<Told<T>>): Promise<Result<T>> => {
+    const { result, memoryMayHaveChanged } = await work;
+    changed ||= memoryMayHaveChanged;
+    return result;
+  };
+  return {
+    identify: () => told(session.identify()),
+    fingerprint: () => told(session.fingerprint()),
+    unlock: () => told(session.unlock()),
+    read: (range, { onBytes, signal }) =>
+      told(
+        session.read(range, (n) => {
+          onBytes(n);
+          if (signal.stopped) session.stop();
+        })
+      ),
+    erase: (range) => told(session.erase(range)),
+    write: (range, { image, onBytes }) => told(session.write(range, image, onBytes)),
+    reset: () => told(session.reset()),
+    get memoryMayHaveChanged() {
+      return changed;
+    }
+  };
+}
+
+/** A connection that was cut is noticed. */
+const settle = () => new Promise((resolve) => setTimeout(resolve, 60));
+
+const OPENERS: Readonly<Record<string, (target: MemoryTarget) => Promise<Opened>>> = {
+  async 'in this thread'(target) {
+    box ??= new BoxDriver({ host: '127.0.0.1', port: station.boxPort, onState: () => undefined });
+    await settle();
+    await until(() => box.connected);
+    const session = new MemorySession(box, { host: '127.0.0.1', port: station.chipPort });
+    expect((await session.open(target)).result).toEqual({ ok: true, value: true });
+    return { memory: local(session), end: () => session.end() };
+  },
+  async 'behind the thread of a station'(target) {
+    box?.close();
+    const { boxPort, chipPort } = station;
+    thread ??= new StationThread({ host: '127.0.0.1', boxPort, chipPort }, () => undefined);
+    await settle();
+    await until(() => thread.connected);
+    const { memory, opened } = await thread.openMemory(target);
+    expect(memory).toBeInstanceOf(RemoteMemory);
+    expect(opened).toEqual({ ok: true, value: true });
+    return { memory, end: () => memory.end() };
+  }
+};
+afterAll(() => {
+  box?.close();
+  thread?.close();
+});
+
+const profiles = loadProfiles(at('profiles'));
+const quiet = { onBytes: () => undefined, signal: { stopped: false } };
+
+for (const [place, opener] of Object.entries(OPENERS))
+  for (const [name, way] of Object.entries(WAYS))
+    describe(`${name}, ${place}`, () => {
+      const profile = profiles.find((p) => p.id === way.family) as (typeof profiles)[number];
+      const access = resolveAccess(profile, undefined);
+      const whole = rangeOf(getRegion(profile, way.regionId));
+      const piece: Range = { start: whole.start, end: whole.start + way.pieceBytes };
+      const truth = () => way.truth(bench.world);
+      const open = async () => {
+        if (!isDriven(access)) throw new Error('not driven');
+        way.ready(bench.world, station);
+        const opened = await opener(targetOf(profile, access));
+        ends.push(() => opened.end());
+        return opened.memory;
+      };
+      const erased = (image: Uint8Array) =>
+        getRegion(profile, way.regionId).eraseBlockBytes === undefined
+          ? image
+          : new Uint8Array(image.length).fill(0xff);
+
+      it('tells what it can tell of the individual, and changes nothing by it', async () => {
+        const memory = await open();
+        const fingerprint = await memory.fingerprint();
+        expect(fingerprint).toEqual({
+          ok: true,
+          value: way.tellsIndividual ? '5C1A09E2' : undefined
+        });
+        const identity = await memory.identify();
+        expect(identity.ok && identity.value.chipId).toBe(
+          way.tellsIndividual ? '5C1A09E2' : undefined
+        );
+        expect(memory.memoryMayHaveChanged).toBe(false);
+      });
+      it('reads a whole range, told as it comes, the last word exact', async () => {
+        const memory = await open();
+        expect((await memory.unlock()).ok).toBe(true);
+        const done: number[] = [];
+        const read = await memory.read(whole, { ...quiet, onBytes: (n) => done.push(n) });
+        expect(read.ok && Buffer.compare(read.value, truth())).toBe(0);
+        expect(done.length).toBeGreaterThan(1);
+        expect(done).toEqual(done.toSorted((a, b) => a - b));
+        expect(done.at(-1)).toBe(whole.end - whole.start);
+        expect(memory.memoryMayHaveChanged).toBe(false);
+      });
+      it('a read that is stopped gives nothing, and the next one is whole', async () => {
+        const memory = await open();
+        await memory.unlock();
+        const signal = { stopped: false };
+        const stopped = await memory.read(whole, {
+          signal,
+          onBytes: () => void (signal.stopped = true)
+        });
+        // behind a thread the word may come too late: then it is a whole read
+        if (stopped.ok) expect(Buffer.compare(stopped.value, truth())).toBe(0);
+        else expect(stopped.problem.code).toBe('operation.run.stopped');
+        await ends.pop()?.();
+        const again = await open();
+        await again.unlock();
+        const read = await again.read(whole, quiet);
+        expect(read.ok && Buffer.compare(read.value, truth())).toBe(0);
+      });
+      it('erases and writes a piece, and says from then on that the memory may have changed', async () => {
+        const memory = await open();
+        await memory.unlock();
+        const before = truth().slice(0, way.pieceBytes);
+        expect((await memory.erase(piece)).ok).toBe(true);
+        expect(Buffer.compare(truth().subarray(0, way.pieceBytes), erased(before))).toBe(0);
+        const done: number[] = [];
+        const written = await memory.write(piece, { image: before, onBytes: (n) => done.push(n) });
+        expect(written.ok).toBe(true);
+        expect(done.at(-1)).toBe(way.pieceBytes);
+        expect(memory.memoryMayHaveChanged).toBe(true);
+        expect(Buffer.compare(truth().subarray(0, way.pieceBytes), before)).toBe(0);
+        expect((await memory.reset()).ok).toBe(true);
+      });
+      it('a link lost in the middle of a read: said so, nothing given, nothing changed', async () => {
+        for (const after of [1, 4]) {
+          const memory = await open();
+          await memory.unlock();
+          way.breakLink(station, after, 'read');
+          const read = await memory.read(whole, quiet);
+          expect(read.ok ? 'whole' : read.problem.code).toMatch(/\.lost$/);
+          expect(memory.memoryMayHaveChanged).toBe(false);
+          await ends.pop()?.();
+        }
+      });
+      it('a link lost in the middle of a write: said so, and never taken for untouched', async () => {
+        const before = truth().slice();
+        const memory = await open();
+        await memory.unlock();
+        way.breakLink(station, 9, 'write');
+        const image = truth().slice(0, way.pieceBytes);
+        let failed = await memory.erase(piece);
+        if (failed.ok) failed = await memory.write(piece, { image, ...quiet });
+        for (let i = 0; failed.ok && i < 30; i++)
+          failed = await memory.write(piece, { image, ...quiet });
+        expect(failed.ok ? 'whole' : failed.problem.code).toMatch(/\.lost$/);
+        expect(memory.memoryMayHaveChanged).toBe(true);
+        truth().set(before);
+      });
+    });
