@@ -6,12 +6,14 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import { messageOfJudgement, messageOfProblem } from '$lib/messages/catalogue.ts';
-  import RoleMark from '$lib/ui/RoleMark.svelte';
-
   import Panel from '$lib/ui/Panel.svelte';
+  import RoleMark from '$lib/ui/RoleMark.svelte';
 
   let { job, station }: { job: JobData; station: LiveStation } = $props();
 
+  // a unit that speaks tells who it is; a memory chip only that it is there
+  const contact = $derived(job.way?.carrier === 'chip');
+  const verb = $derived(contact ? 'Check contact' : 'Read chip id');
   const gate = $derived(liveGate('identify', job, station));
   const last = $derived(job.operations.filter((o) => o.kind === 'identify').at(-1));
 
@@ -27,33 +29,37 @@
   }
 </script>
 
-<Panel label="Chip id" title="3 · Read the chip id">
+<Panel
+  label={contact ? 'Contact' : 'Chip id'}
+  title={contact ? '2 · Check contact' : '3 · Read the chip id'}
+>
   <div class="row">
-    <button
-      class="btn btn-outline"
-      disabled={!gate.open || !job.units.original}
-      onclick={() => identify('original')}
-    >
-      <RoleMark role="original" size={18} /> Read chip id as ORIGINAL {job.units.original?.tag ??
-        ''}
-    </button>
-    <button
-      class="btn btn-outline"
-      disabled={!gate.open || !job.units.donor}
-      onclick={() => identify('donor')}
-    >
-      <RoleMark role="donor" size={18} /> Read chip id as DONOR {job.units.donor?.tag ?? ''}
-    </button>
+    {#each ['original', 'donor'] as const as role (role)}
+      <button
+        class="btn btn-outline"
+        disabled={!gate.open || !job.units[role]}
+        onclick={() => identify(role)}
+      >
+        <RoleMark {role} size={18} />
+        {verb} as {role.toUpperCase()}
+        {job.units[role]?.tag ?? ''}
+      </button>
+    {/each}
   </div>
   {#if gate.holding}
     {@const m = messageOfJudgement(gate.holding)}
     <p class="soft">{m.title}. {m.clear ?? ''}</p>
-  {:else if station.connected?.chipId}
+  {:else if station.connected}
     <p>
       <b>{station.connected.role.toUpperCase()}</b>
-      {station.connected.tag} answers with
-      <span class="mono">{formatChipId(station.connected.chipId)}</span>, family {station.connected
-        .family}.
+      {#if station.connected.chipId}
+        {station.connected.tag} answers with
+        <span class="mono">{formatChipId(station.connected.chipId)}</span>, family {station
+          .connected.family}.
+      {:else}
+        {station.connected.tag}: the chip answers. It has no id of its own: compare the tag on the
+        unit.
+      {/if}
     </p>
   {:else if last?.problem && last.state !== 'done'}
     {@const m = messageOfProblem(last.problem)}

@@ -5,7 +5,6 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import ChipPanel from './ChipPanel.svelte';
-  import ContactPanel from './ContactPanel.svelte';
   import HandsPanel from './HandsPanel.svelte';
   import ProgrammerPanel from './ProgrammerPanel.svelte';
   import SupplyPanel from './SupplyPanel.svelte';
@@ -43,7 +42,7 @@
     <div class="panels">
       {#if job.way?.carrier === 'chip'}
         <ProgrammerPanel {job} {station} />
-        <ContactPanel {job} {station} />
+        <ChipPanel {job} {station} />
       {:else}
         <HandsPanel {job} {station} />
         {#key station.id}<SupplyPanel {job} {station} />{/key}
