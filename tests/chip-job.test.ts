@@ -78,6 +78,8 @@ describe('a chip on the programmer', () => {
     const { regions, line } = await view();
     expect(regions.original[0]?.verdict.code).toBe('reads.region.trusted');
     expect(regions.original[0]?.reads).toHaveLength(2);
+    // fed by the programmer: no figure of the bench supply stands beside the read
+    expect(regions.original[0]?.reads.map((r) => r.supply)).toEqual([null, null]);
     expect(line.read.verdict).toBe('go');
   });
   it('a chip that was checked as the original is not read as the donor', async () => {
