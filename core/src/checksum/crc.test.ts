@@ -61,10 +61,9 @@ it('is what the definition says, bit by bit, for every mixture of reflections', 
     fc.property(
       fc.integer({ min: 8, max: 32 }),
       fc.tuple(word, word, word),
-      fc.boolean(),
-      fc.boolean(),
+      fc.tuple(fc.boolean(), fc.boolean()),
       fc.uint8Array({ maxLength: 20 }),
-      (width, [poly, init, xorout], refin, refout, bytes) => {
+      (width, [poly, init, xorout], [refin, refout], bytes) => {
         const cut = (value: number) => value % 2 ** width;
         const model = {
           ...{ width, poly: cut(poly), init: cut(init), xorout: cut(xorout) },
