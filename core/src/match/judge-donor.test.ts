@@ -95,6 +95,11 @@ describe('one field of a donor', () => {
     expect(`${line.judgement.verdict} ${line.judgement.code}`).toBe(said);
     expect(line.judgement.params).toMatchObject({ original, candidate, why: 'because' });
   });
+  it('a deviation that only costs something says so', () => {
+    const costs = (otherwise: 'look' | 'stop') =>
+      lineOf(rule('equal', { otherwise }), ['0001', '0002']).judgement.params['cost'];
+    expect([costs('look'), costs('stop')]).toEqual(['yes', undefined]);
+  });
   it('what a seller cannot see is not asked of him; where it stands is told', () => {
     const chip = rule('equal', { field: 'chip-marking', ask: false });
     const line = lineOf(chip, ['X', '']);

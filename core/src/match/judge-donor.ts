@@ -215,7 +215,8 @@ function judgeOrder(
     if (standing === 'earlier-usable') return judge('go', 'donor.field.compatible', params);
     if (standing === 'earlier') return judge(bad, 'donor.field.superseded', params);
   }
-  return judge(bad, 'donor.field.differs', params);
+  // a deviation that costs something is told as that
+  return judge(bad, 'donor.field.differs', bad === 'look' ? { ...params, cost: 'yes' } : params);
 }
 
 /** What people call a field of the profile. */

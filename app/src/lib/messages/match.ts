@@ -63,7 +63,7 @@ export const match: Record<string, MessageOf> = {
   'donor.field.differs': (p) => ({
     title: `${text(p['field'])} differs`,
     text: `${text(p['why'])} ${pair(p)}`,
-    clear: 'Do not buy it for this job.'
+    clear: p['cost'] ? 'Buy it only with that cost counted in.' : 'Do not buy it for this job.'
   }),
   'donor.field.unasked': (p) => ({
     title: `${text(p['field'])} is not known`,

@@ -170,8 +170,15 @@
   .agree.stop {
     color: var(--stop);
   }
+  td:nth-child(2),
+  .agree {
+    white-space: nowrap;
+  }
   .do {
     text-align: right;
+  }
+  .do .btn {
+    margin: 2px 0 2px 4px;
   }
   @media (max-width: 700px) {
     .do .btn {
