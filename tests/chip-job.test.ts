@@ -71,6 +71,11 @@ describe('a chip on the programmer', () => {
   it('contact checked, read twice: kept, judged, trusted, with the way that was driven', async () => {
     const { operation } = await identify();
     expect(operation).toMatchObject({ state: 'done', accessKey: 'lifted-0' });
+    // the record says what was found, and nothing of an identity
+    const { rows } = await house.root.deps.db.$client.query<{ data: unknown }>(
+      `select data from job_event where kind = 'identify.done' order by seq desc limit 1`
+    );
+    expect(rows[0]?.data).toMatchObject({ unit: '0396', found: 'contact only' });
     expect(house.root.deps.bench.stations.get('corner')?.connected).toMatchObject({
       ...{ chipId: undefined, family: undefined, role: 'original', tag: '0396' }
     });
@@ -88,7 +93,7 @@ describe('a chip on the programmer', () => {
     });
     // the job has no donor yet: with one, the role on the programmer would hold it
     expect(asDonor.ok ? '' : asDonor.problem.code).toMatch(
-      /^(upload\.unit\.none|gate\.chip\.role)$/
+      /^(upload\.unit\.none|gate\.chip\.other)$/
     );
   });
   it('a loaded board: reads differ, and are disputed, never trusted', async () => {
@@ -238,6 +243,27 @@ describe('a chip is written only when its content is the donor’s kept backup',
     memory[0x200] = (memory[0x200] as number) ^ 1;
     expect((await writeOn('0341')).operation?.problem?.code).toBe('write.content.stranger');
     memory[0x200] = memory[0x200] ^ 1;
+  });
+  it('a contact that was checked for one donor opens nothing for another', async () => {
+    await put('0341');
+    expect((await run({ kind: 'identify', role: 'donor' })).operation?.state).toBe('done');
+    const name = (tag: string) =>
+      assignUnit(house.root.deps, bench, { jobNumber: 2024, role: 'donor', tag });
+    expect(await name('0340')).toMatchObject({ ok: true });
+    const other = await run({ kind: 'read', role: 'donor', regionId: EEPROM });
+    expect(other.refused?.code).toBe('gate.chip.other');
+    expect(await name('0341')).toMatchObject({ ok: true });
+  });
+  it('a way that reads a region and does not write it writes nothing', async () => {
+    const profile = house.root.deps.profiles.get('MD-CM5');
+    const lifted = profile?.ways[0] as { writes: readonly string[] };
+    const { writes } = lifted;
+    await put('0341');
+    await run({ kind: 'identify', role: 'donor' });
+    lifted.writes = [];
+    const refused = await run({ kind: 'write', confirmation: '341' });
+    lifted.writes = writes;
+    expect(refused.refused).toEqual({ code: 'gate.way.region', params: { region: 'SPI EEPROM' } });
   });
   it('block protection: nothing was written, and it says so', async () => {
     const chip = house.world.chips.get('0341')?.chip as SpiChip;

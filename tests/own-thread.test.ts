@@ -112,6 +112,8 @@ describe('a station has a thread of its own', () => {
       touchedAt: null,
       problem: { code: 'station.thread.lost' }
     });
+    const trace = await findTrace(house.root.deps.db, id);
+    expect(trace?.lines.map((l) => l.detail).join()).toContain('its record was lost');
   });
 
   it('in the middle of a write: never "untouched", never "verified", and written again on request', async () => {

@@ -86,10 +86,13 @@ export function resolveAccess(profile: Profile, chosen: string | undefined): Acc
   );
 }
 
-/** Can this region be read over the access? */
-export function reaches(access: Access, regionId: string): boolean {
-  if (access.carrier === 'chip') return access.regionId === regionId;
-  return access.carrier === 'can-uds' && access.way.reads.includes(regionId);
+/** Can this region be read, or written, over the access? */
+export function reaches(
+  access: Access,
+  regionId: string,
+  act: 'reads' | 'writes' = 'reads'
+): boolean {
+  return isDriven(access) && access.way[act].includes(regionId);
 }
 
 /**

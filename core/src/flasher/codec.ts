@@ -1,4 +1,4 @@
-import { concatBytes } from '../base/bytes.ts';
+import { concatBytes, encodeUintBe, readUintLe } from '../base/bytes.ts';
 
 /**
  * The serial flasher protocol, version 1: one byte of command, parameters, then ACK with data or NAK. Numbers are
@@ -45,7 +45,11 @@ export function ask(command: number, answerBytes: number): FlasherRequest {
  * RangeError when a length does not fit in 24 bits.
  */
 export function encodeSpi(send: Uint8Array, receiveBytes: number): FlasherRequest {
-  const head = Uint8Array.of(COMMANDS.spi, ...uint24(send.length), ...uint24(receiveBytes));
+  const head = Uint8Array.of(
+    COMMANDS.spi,
+    ...encodeUintBe(send.length, 3).reverse(),
+    ...encodeUintBe(receiveBytes, 3).reverse()
+  );
   return { bytes: concatBytes([head, send]), answerBytes: receiveBytes };
 }
 
@@ -54,13 +58,7 @@ export function encodeSpiClock(hz: number): FlasherRequest {
   if (!Number.isInteger(hz) || hz < 1 || hz > 0xffffffff) {
     throw new RangeError(`"hz" expected 1 to 4294967295, got ${hz}`);
   }
-  const bytes = Uint8Array.of(
-    COMMANDS.spiClock,
-    hz % 256,
-    (hz >>> 8) % 256,
-    (hz >>> 16) % 256,
-    hz >>> 24
-  );
+  const bytes = Uint8Array.of(COMMANDS.spiClock, ...encodeUintBe(hz, 4).reverse());
   return { bytes, answerBytes: 4 };
 }
 
@@ -73,18 +71,6 @@ export function encodePinDrivers(on: boolean): FlasherRequest {
   return { bytes: Uint8Array.of(COMMANDS.pinDrivers, on ? 1 : 0), answerBytes: 0 };
 }
 
-function uint24(value: number): [number, number, number] {
-  if (!Number.isInteger(value) || value < 0 || value >= MOST_LENGTH) {
-    throw new RangeError(`"value" expected 24 bits, got ${value}`);
-  }
-  return [value % 256, (value >>> 8) % 256, value >>> 16];
-}
-
-/** Unsigned little-endian number of up to four bytes. */
-export function readUintLe(bytes: Uint8Array): number {
-  return bytes.reduceRight((sum, byte) => sum * 256 + byte, 0);
-}
-
 /** Is `command` in the 32 bytes of the command map? Command n is bit n mod 8 of byte n div 8. */
 export function isInMap(map: Uint8Array, command: number): boolean {
   return (((map[command >> 3] ?? 0) >> (command & 7)) & 1) === 1;
@@ -92,7 +78,7 @@ export function isInMap(map: Uint8Array, command: number): boolean {
 
 /** A longest length as it is told: 0 stands for 2^24. Units: bytes. */
 export function decodeLongest(bytes: Uint8Array): number {
-  return readUintLe(bytes) || MOST_LENGTH;
+  return readUintLe(bytes, 0, 3) || MOST_LENGTH;
 }
 
 /** The name, which is padded with zeros; what is no printable ASCII is left out. */

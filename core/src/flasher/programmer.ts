@@ -1,3 +1,4 @@
+import { readUintLe } from '../base/bytes.ts';
 import { fail, ok, type Result } from '../base/result.ts';
 import {
   ask,
@@ -11,7 +12,6 @@ import {
   encodeSpiClock,
   isInMap,
   PROTOCOL_VERSION,
-  readUintLe,
   type FlasherRequest
 } from './codec.ts';
 
@@ -51,7 +51,7 @@ const NEEDED = [COMMANDS.busTypes, COMMANDS.setBus, COMMANDS.spi] as const;
 export async function openProgrammer(link: FlasherLink): Promise<Result<Programmer>> {
   const version = await link.exchange(ask(COMMANDS.version, 2));
   if (!version.ok) return version;
-  const found = readUintLe(version.value);
+  const found = readUintLe(version.value, 0, 2);
   if (found !== PROTOCOL_VERSION) return fail('programmer.version.other', { found });
   const map = await link.exchange(ask(COMMANDS.commandMap, 32));
   if (!map.ok) return map;
@@ -68,7 +68,7 @@ export async function openProgrammer(link: FlasherLink): Promise<Result<Programm
   if (!receive.ok) return receive;
   const buses = await link.exchange(ask(COMMANDS.busTypes, 1));
   if (!buses.ok) return buses;
-  if ((readUintLe(buses.value) & BUS_SPI) === 0) return fail('programmer.bus.other');
+  if (((buses.value[0] as number) & BUS_SPI) === 0) return fail('programmer.bus.other');
   const chosen = await link.exchange(encodeSetBus(BUS_SPI));
   if (!chosen.ok) return chosen;
   return ok(
@@ -98,7 +98,7 @@ function makeProgrammer(link: FlasherLink, abilities: Abilities): Programmer {
     async setClock(hz) {
       if (!abilities.setsClock) return fail('programmer.clock.fixed');
       const set = await link.exchange(encodeSpiClock(hz));
-      return set.ok ? ok(readUintLe(set.value)) : set;
+      return set.ok ? ok(readUintLe(set.value, 0, 4)) : set;
     },
     async setPins(on) {
       if (!abilities.switchesPins) return ok(true);

@@ -23,9 +23,10 @@ const open: GateFacts = {
   },
   room: { freeBytes: 10 * 1024 ** 3, needBytes: 2 ** 26 },
   stationBusy: false,
-  connected: { chipId: 'D0', family: 'HV-EC4', role: 'donor' as const },
+  connected: { chipId: 'D0', family: 'HV-EC4', tag: '0388' },
   originalChipId: '0F',
   donorChipId: 'D0',
+  originalTag: '0417',
   donorTag: '0388',
   donorMismatches: [],
   unitsSwapped: false,
@@ -60,7 +61,7 @@ describe('the gate for a write', () => {
   const held: readonly [string, Partial<GateFacts>, string][] = [
     [
       'the original on the clamp',
-      { connected: { chipId: '0F', family: 'HV-EC4', role: 'donor' as const } },
+      { connected: { chipId: '0F', family: 'HV-EC4', tag: '0388' } },
       'gate.original.connected'
     ],
     ['the original unknown', { originalChipId: undefined }, 'gate.original.unknown'],
@@ -69,12 +70,12 @@ describe('the gate for a write', () => {
     ['nothing identified since power came on', { connected: undefined }, 'gate.unit.unknown'],
     [
       'a stranger on the clamp',
-      { connected: { chipId: '77', family: 'HV-EC4', role: 'donor' as const } },
+      { connected: { chipId: '77', family: 'HV-EC4', tag: '0388' } },
       'gate.donor.other'
     ],
     [
       'a unit of another family',
-      { connected: { chipId: 'D0', family: 'QN-TC2', role: 'donor' as const } },
+      { connected: { chipId: 'D0', family: 'QN-TC2', tag: '0388' } },
       'gate.family.other'
     ],
     [
@@ -117,7 +118,7 @@ describe('the gate for a write', () => {
       fc.property(chip, chip, chip, fc.boolean(), (connected, original, donor, built) => {
         const facts: GateFacts = {
           ...open,
-          connected: connected && { chipId: connected, family: 'HV-EC4', role: 'donor' as const },
+          connected: connected && { chipId: connected, family: 'HV-EC4', tag: '0388' },
           originalChipId: original,
           donorChipId: donor,
           regions: built ? open.regions : []
@@ -138,7 +139,7 @@ describe('the gates for reading', () => {
   it('let a trainee read, and the desk not', () => {
     const original = {
       ...open,
-      connected: { chipId: '0F', family: 'HV-EC4', role: 'donor' as const }
+      connected: { chipId: '0F', family: 'HV-EC4', tag: '0388' }
     };
     expect(checkGate('read-original', { ...original, personRole: 'trainee' }).open).toBe(true);
     expect(checkGate('read-original', { ...original, personRole: 'desk' }).open).toBe(false);
@@ -164,7 +165,7 @@ describe('a chip on the clip', () => {
     ...open,
     ...{ carrier: 'chip', programmer: true, need: undefined },
     ...{ supply: { ...on, on: false }, originalChipId: undefined, donorChipId: undefined },
-    connected: { chipId: undefined, family: undefined, role: 'original' }
+    connected: { chipId: undefined, family: undefined, tag: '0417' }
   };
   const codes = (kind: 'identify' | 'read-original' | 'read-donor' | 'write', change = {}) =>
     checkGate(kind, { ...clip, ...change });
@@ -182,8 +183,8 @@ describe('a chip on the clip', () => {
     ['identify', { supply: on }, 'gate.feed.on'],
     ['read-original', { supply: on }, 'gate.feed.on'],
     ['read-original', { connected: undefined }, 'gate.unit.unknown'],
-    ['read-donor', {}, 'gate.chip.role'],
-    ['write', {}, 'gate.chip.role'],
+    ['read-donor', {}, 'gate.chip.other'],
+    ['write', {}, 'gate.chip.other'],
     ['write', { supply: on }, 'gate.feed.on']
   ] as const)('%s is held by %j: %s', (kind, change, code) => {
     const gate = codes(kind, change);
@@ -193,8 +194,8 @@ describe('a chip on the clip', () => {
 });
 
 describe('every gate, rule by rule', () => {
-  const onClamp = { chipId: '0F', family: 'HV-EC4', role: 'donor' as const };
-  const donor = { chipId: 'D0', family: 'HV-EC4', role: 'donor' as const };
+  const onClamp = { chipId: '0F', family: 'HV-EC4', tag: '0388' };
+  const donor = { chipId: 'D0', family: 'HV-EC4', tag: '0388' };
   const original: GateFacts = { ...open, connected: onClamp };
   const START: Record<'identify' | 'read-original' | 'read-donor' | 'write', GateFacts> = {
     identify: original,
@@ -244,17 +245,17 @@ describe('every gate, rule by rule', () => {
       ],
       [{ connected: undefined }, 'gate.unit.unknown', ['read-original', 'read-donor', 'write']],
       [
-        { connected: { chipId: '77', family: 'HV-EC4', role: 'donor' as const } },
+        { connected: { chipId: '77', family: 'HV-EC4', tag: '0388' } },
         'gate.original.other',
         ['read-original']
       ],
       [
-        { connected: { chipId: '0F', family: 'QN-TC2', role: 'donor' as const } },
+        { connected: { chipId: '0F', family: 'QN-TC2', tag: '0388' } },
         'gate.family.other',
         ['read-original']
       ],
       [
-        { connected: { chipId: '77', family: 'HV-EC4', role: 'donor' as const } },
+        { connected: { chipId: '77', family: 'HV-EC4', tag: '0388' } },
         'gate.donor.other',
         ['read-donor', 'write']
       ],

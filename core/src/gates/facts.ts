@@ -12,8 +12,8 @@ export interface ConnectedUnit {
   readonly chipId: string | undefined;
   /** Undefined where the memory alone does not tell. */
   readonly family: string | undefined;
-  /** Whose unit the person said that it is. */
-  readonly role: UnitRole;
+  /** Tag of the unit that the person said it is. */
+  readonly tag: string;
 }
 
 /** One region of the job, as the gates see it. */
@@ -53,6 +53,7 @@ export interface GateFacts {
   readonly connected: ConnectedUnit | undefined;
   readonly originalChipId: string | undefined;
   readonly donorChipId: string | undefined;
+  readonly originalTag: string | undefined;
   readonly donorTag: string | undefined;
   /** Names of the identity fields that must be equal and are not. */
   readonly donorMismatches: readonly string[];

@@ -38,20 +38,20 @@ const facts: GateFacts = {
     ratedMa: 10_000
   },
   room: { freeBytes: 10 * GIB, needBytes: 1000 },
-  ...{ stationBusy: false, connected: { chipId: 'D0', family: 'HV-EC4', role: 'donor' } },
-  ...{ originalChipId: '0F', donorChipId: 'D0', donorTag: '0388' },
+  ...{ stationBusy: false, connected: { chipId: 'D0', family: 'HV-EC4', tag: '0388' } },
+  ...{ originalChipId: '0F', donorChipId: 'D0', originalTag: '0417', donorTag: '0388' },
   ...{ donorMismatches: [], unitsSwapped: false, regions: [region('a'), region('b')] }
 };
 const on = (
   chipId: string | undefined,
   family: string | undefined = 'HV-EC4'
 ): { connected: ConnectedUnit } => ({
-  connected: { chipId, family, role: 'donor' }
+  connected: { chipId, family, tag: '0388' }
 });
-/** A chip on the clip that was said to be of `role`. */
-const clip = (role: 'original' | 'donor'): Partial<GateFacts> => ({
+/** A chip on the clip that was said to be of the unit `tag`. */
+const clip = (tag: string): Partial<GateFacts> => ({
   carrier: 'chip',
-  connected: { chipId: undefined, family: undefined, role }
+  connected: { chipId: undefined, family: undefined, tag }
 });
 const supplyOff = { supply: { ...(facts.supply as NonNullable<GateFacts['supply']>), on: false } };
 const chip: Partial<GateFacts> = { carrier: 'chip', need: undefined };
@@ -122,9 +122,9 @@ const TABLE: Readonly<
     familyMatches,
     [{}, 'go gate.family.same', { family: 'HV-EC4', found: 'HV-EC4' }],
     [on('D0', 'QN-TC2'), 'stop gate.family.other', { family: 'HV-EC4', found: 'QN-TC2' }],
-    [{ connected: { chipId: 'D0', family: undefined, role: 'donor' } }, 'stop gate.unit.unknown'],
-    [clip('donor'), 'look gate.family.untold', { family: 'HV-EC4' }],
-    [{ ...clip('donor'), ...none }, 'stop gate.unit.unknown'],
+    [{ connected: { chipId: 'D0', family: undefined, tag: '0388' } }, 'stop gate.unit.unknown'],
+    [clip('0388'), 'look gate.family.untold', { family: 'HV-EC4' }],
+    [{ ...clip('0388'), ...none }, 'stop gate.unit.unknown'],
     [none, 'stop gate.unit.unknown']
   ],
   imageBuilt: [
@@ -148,10 +148,12 @@ const TABLE: Readonly<
     [{ donorChipId: undefined }, 'stop gate.donor.unknown'],
     [{ donorChipId: '' }, 'stop gate.donor.unknown'],
     [on(''), 'stop gate.unit.unknown'],
-    [clip('donor'), 'look gate.donor.untold', { tag: '0388' }],
-    [{ ...clip('donor'), donorTag: undefined }, 'look gate.donor.untold', { tag: '' }],
-    [clip('original'), 'stop gate.chip.role', { role: 'original', wanted: 'donor' }],
-    [{ ...clip('donor'), ...none }, 'stop gate.unit.unknown'],
+    [clip('0388'), 'look gate.donor.untold', { tag: '0388' }],
+    [{ ...clip('0388'), donorTag: undefined }, 'stop gate.chip.other', { tag: '0388', wanted: '' }],
+    // checked in another job, or before the donor was another unit
+    [clip('0396'), 'stop gate.chip.other', { tag: '0396', wanted: '0388' }],
+    [clip('0417'), 'stop gate.chip.other', { tag: '0417', wanted: '0388' }],
+    [{ ...clip('0388'), ...none }, 'stop gate.unit.unknown'],
     [none, 'stop gate.unit.unknown']
   ],
   isTheOriginal: [
@@ -161,9 +163,9 @@ const TABLE: Readonly<
     [{ originalChipId: undefined }, 'stop gate.original.unknown'],
     [none, 'stop gate.unit.unknown'],
     [on(''), 'stop gate.unit.unknown'],
-    [clip('original'), 'look gate.original.untold'],
-    [clip('donor'), 'stop gate.chip.role', { role: 'donor', wanted: 'original' }],
-    [{ ...clip('original'), ...none }, 'stop gate.unit.unknown']
+    [clip('0417'), 'look gate.original.untold'],
+    [clip('0388'), 'stop gate.chip.other', { tag: '0388', wanted: '0417' }],
+    [{ ...clip('0417'), ...none }, 'stop gate.unit.unknown']
   ],
   jobOpen: [jobOpen, [{}, 'go gate.job.open'], [{ jobClosed: true }, 'stop gate.job.closed']],
   linkSingle: [
@@ -181,7 +183,7 @@ const TABLE: Readonly<
     [{ originalChipId: undefined }, 'stop gate.original.unknown'],
     [{ originalChipId: '', ...none }, 'stop gate.original.unknown'],
     [on(''), 'stop gate.unit.unknown'],
-    [clip('donor'), 'nothing'],
+    [clip('0388'), 'nothing'],
     [none, 'stop gate.unit.unknown']
   ],
   originalsTrusted: [
@@ -225,7 +227,9 @@ const TABLE: Readonly<
     [none, 'stop gate.unit.unknown'],
     [on(''), 'stop gate.unit.unknown'],
     [on(undefined), 'stop gate.unit.unknown'],
-    [clip('donor'), 'go gate.chip.contact']
+    [clip('0388'), 'go gate.chip.contact'],
+    // a unit that was identified over the box says nothing of the chip
+    [{ ...on('D0'), carrier: 'chip' }, 'stop gate.unit.unknown']
   ],
   wayDriven: [
     wayDriven,

@@ -1,6 +1,6 @@
 import { createServer, type Server, type Socket } from 'node:net';
-import { encodeAscii } from '@badger/core/base/bytes';
-import { ACK, BUS_SPI, COMMANDS, NAK, readUintLe } from '@badger/core/flasher/codec';
+import { encodeAscii, readUintLe } from '@badger/core/base/bytes';
+import { ACK, BUS_SPI, COMMANDS, NAK } from '@badger/core/flasher/codec';
 import type { Contact } from './contact.ts';
 import type { SpiChip } from './spi-chip.ts';
 
@@ -84,7 +84,7 @@ class ProgrammerSession {
     const fixed = 1 + parameters;
     if (code === COMMANDS.spi || code === 0x0c) {
       if (this.#pending.length < 4) return undefined;
-      return fixed + readUintLe(this.#pending.subarray(1, 4)) + (code === 0x0c ? 2 : 0);
+      return fixed + readUintLe(this.#pending, 1, 3) + (code === 0x0c ? 2 : 0);
     }
     return fixed;
   }
@@ -113,7 +113,7 @@ class ProgrammerSession {
       case COMMANDS.spi:
         return this.#spi(command);
       case COMMANDS.spiClock:
-        return this.#setClock(readUintLe(command.subarray(1, 5)));
+        return this.#setClock(readUintLe(command, 1, 4));
       case COMMANDS.pinDrivers:
         return this.#setPins(command[1] !== 0);
       default:
@@ -143,7 +143,7 @@ class ProgrammerSession {
       if (linkFault.kind === 'drop') this.#socket.destroy();
       return undefined;
     }
-    const receive = readUintLe(command.subarray(4, 7));
+    const receive = readUintLe(command, 4, 3);
     const send = command.subarray(7);
     const chip = this.#pins && contact.grips ? this.#host.chip() : undefined;
     const said = chip?.transfer(send, receive) ?? new Uint8Array(receive).fill(0xff);

@@ -32,10 +32,10 @@ export const chip: Record<string, MessageOf> = {
     title: 'Chip contacted',
     text: 'A chip answers on the programmer. It has no id of its own.'
   }),
-  'gate.chip.role': (p) => ({
-    title: `Connected as the ${text(p['role'])}`,
-    text: `The chip on the programmer was checked as the ${text(p['role'])}; this needs the ${text(p['wanted'])}. Nothing was started.`,
-    clear: `Put the ${text(p['wanted'])} on, then check contact as ${text(p['wanted']).toUpperCase()}.`
+  'gate.chip.other': (p) => ({
+    title: `Contact was checked for unit ${text(p['tag'])}`,
+    text: `This needs unit ${text(p['wanted'])} on the programmer. Nothing was started.`,
+    clear: `Put the chip of unit ${text(p['wanted'])} on and check contact again.`
   }),
   'gate.family.untold': (p) => ({
     title: 'Family not confirmed by the chip',
@@ -90,6 +90,11 @@ export const chip: Record<string, MessageOf> = {
     title: 'An unknown chip is on the programmer',
     text: `The content of ${text(p['region'])} equals no kept backup of the donor. Nothing was changed.`,
     clear: 'Check the unit and the contact; read the donor twice if its backup is not this chip’s.'
+  }),
+  'gate.way.region': (p) => ({
+    title: `This access does not reach ${text(p['region'])}`,
+    text: 'Nothing was started.',
+    clear: 'Choose another way at Match, Ways and price.'
   }),
   'programmer.link.absent': (p) => ({
     title: 'Programmer does not answer',

@@ -3,15 +3,15 @@ import type { GateRule } from '../facts.ts';
 
 /**
  * The connected unit is the one that was identified as this job's donor.
- * Stop `gate.donor.unknown`, `gate.donor.other`, `gate.chip.role` (connected as the original); look `gate.donor.untold`
+ * Stop `gate.donor.unknown`, `gate.donor.other`, `gate.chip.other` (contact was checked for another unit); look `gate.donor.untold`
  * (a memory chip does not tell: its content is held against the kept backup before anything is changed).
  */
 export const isTheDonor: GateRule = ({ carrier, connected, donorChipId, donorTag }) => {
   if (!connected) return judge('stop', 'gate.unit.unknown');
   if (carrier === 'chip')
-    return connected.role === 'donor'
-      ? judge('look', 'gate.donor.untold', { tag: donorTag ?? '' })
-      : judge('stop', 'gate.chip.role', { role: connected.role, wanted: 'donor' });
+    return connected.tag === donorTag
+      ? judge('look', 'gate.donor.untold', { tag: donorTag })
+      : judge('stop', 'gate.chip.other', { tag: connected.tag, wanted: donorTag ?? '' });
   if (!connected.chipId) return judge('stop', 'gate.unit.unknown');
   if (!donorChipId) return judge('stop', 'gate.donor.unknown');
   const params = { chipId: connected.chipId, donorChipId, tag: donorTag ?? '' };

@@ -3,15 +3,15 @@ import type { GateRule } from '../facts.ts';
 
 /**
  * The connected unit is the one that was identified as this job's original.
- * Stop `gate.original.unknown`, `gate.original.other`, `gate.chip.role` (connected as the donor); look
+ * Stop `gate.original.unknown`, `gate.original.other`, `gate.chip.other` (contact was checked for another unit); look
  * `gate.original.untold` (a memory chip does not tell whose it is: mind the tag).
  */
-export const isTheOriginal: GateRule = ({ carrier, connected, originalChipId }) => {
+export const isTheOriginal: GateRule = ({ carrier, connected, originalChipId, originalTag }) => {
   if (!connected) return judge('stop', 'gate.unit.unknown');
   if (carrier === 'chip')
-    return connected.role === 'original'
+    return connected.tag === originalTag
       ? judge('look', 'gate.original.untold')
-      : judge('stop', 'gate.chip.role', { role: connected.role, wanted: 'original' });
+      : judge('stop', 'gate.chip.other', { tag: connected.tag, wanted: originalTag ?? '' });
   if (!connected.chipId) return judge('stop', 'gate.unit.unknown');
   if (!originalChipId) return judge('stop', 'gate.original.unknown');
   const params = { chipId: connected.chipId, originalChipId };

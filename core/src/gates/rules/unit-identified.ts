@@ -8,6 +8,10 @@ import type { GateRule } from '../facts.ts';
 export const unitIdentified: GateRule = ({ carrier, connected }) => {
   if (!connected) return judge('stop', 'gate.unit.unknown');
   const { chipId } = connected;
-  if (chipId) return judge('go', 'gate.unit.known', { chipId });
-  return carrier === 'chip' ? judge('go', 'gate.chip.contact') : judge('stop', 'gate.unit.unknown');
+  // what one access has found out is no word about what hangs on another
+  if (carrier === 'chip')
+    return chipId === undefined
+      ? judge('go', 'gate.chip.contact')
+      : judge('stop', 'gate.unit.unknown');
+  return chipId ? judge('go', 'gate.unit.known', { chipId }) : judge('stop', 'gate.unit.unknown');
 };

@@ -24,7 +24,7 @@ export function liveFacts(job: JobData, station: LiveStation | undefined): GateF
     connected: connected && {
       chipId: connected.chipId,
       family: connected.family,
-      role: connected.role
+      tag: connected.tag
     }
   };
 }

@@ -33,7 +33,11 @@ export interface Outcome {
 }
 
 /** Nobody can tell what went over the wire. */
-const NO_TRACE: Trace = { lines: [], candump: '', framesTotal: 0, framesKept: 0 };
+const LOST = { atMs: 0, direction: 'note', service: '', hex: '' } as const;
+const NO_TRACE: Trace = {
+  lines: [{ ...LOST, detail: 'what went over the wire is not known: its record was lost' }],
+  ...{ candump: '', framesTotal: 0, framesKept: 0 }
+};
 const MOST_PAUSE_MS = 2000;
 
 /**
@@ -143,7 +147,12 @@ async function store(tx: Tx, run: Run, { outcome, trace, at }: End): Promise<Sto
     jobId: live.spec.jobId,
     person,
     kind: `${live.spec.kind}.${state}`,
-    data: { unit: unit.tag, role: live.spec.role, ...(problem ? { problem: problem.code } : {}) }
+    data: {
+      ...{ unit: unit.tag, role: live.spec.role },
+      // a memory chip answers and says no more: nobody was identified
+      ...(identified && identified.chipId === undefined ? { found: 'contact only' } : {}),
+      ...(problem ? { problem: problem.code } : {})
+    }
   });
   return { state, identified: state === 'done' ? identified : undefined };
 }

@@ -31,7 +31,7 @@ export function gatherFacts(deps: Deps, view: JobView, options: GateOptions): Ga
     connected: connected && {
       chipId: connected.chipId,
       family: connected.family,
-      role: connected.role
+      tag: connected.tag
     },
     programmer: (station?.row.chipPort ?? null) !== null,
     ...(options.access ? needOf(options.access) : {}),
@@ -61,6 +61,7 @@ export function jobFacts(
     ...needOf(view.access),
     originalChipId: view.units.original?.chipId ?? undefined,
     donorChipId: view.units.donor?.chipId ?? undefined,
+    originalTag: view.units.original?.tag,
     donorTag: view.units.donor?.tag,
     donorMismatches: mismatches(view.match),
     unitsSwapped: swapped(view.job, view.units),

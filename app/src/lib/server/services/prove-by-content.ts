@@ -50,7 +50,8 @@ async function ownerOf(
   const backups = await kept('donor');
   if (!backups.ok) return backups;
   // a write of this job that was begun on this donor and not proven
-  const broken = view.lastWrite?.touchedAt && view.lastWrite.state !== 'done';
+  const last = view.lastWrite;
+  const broken = last?.touchedAt && last.state !== 'done' && last.cloneImageId === view.clone?.id;
   const line = broken ? view.clone?.plan.lines.find((l) => l.regionId === regionId) : undefined;
   const begun = line ? await loadAll(run, [line.sha256]) : ok([]);
   if (!begun.ok) return begun;

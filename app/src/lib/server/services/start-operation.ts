@@ -2,6 +2,7 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import {
   accessToRegion,
   isDriven,
+  reaches,
   type Access,
   type DrivenAccess
 } from '@badger/core/access/access';
@@ -9,7 +10,7 @@ import type { GateKind } from '@badger/core/gates/check-gate';
 import type { UnitRole } from '@badger/core/gates/facts';
 import { isActive, type OperationKind } from '@badger/core/operation/life-cycle';
 import type { StartOperation } from '../../schema/requests.ts';
-import type { Profile } from '@badger/core/profile/profile';
+import { getRegion, type Profile } from '@badger/core/profile/profile';
 import { LiveOperation } from '../bench/live-operation.ts';
 import type { StationBench } from '../bench/station-bench.ts';
 import type { Tx } from '../db/client.ts';
@@ -98,6 +99,9 @@ function check(
   });
   if (gate.holding) return fail(gate.holding.code, { ...gate.holding.params });
   if (!access || !isDriven(access)) return fail('gate.way.none', { family: profile.id });
+  const act = request.kind === 'write' ? 'writes' : 'reads';
+  const beyond = regionIdsOf(request, view).find((id) => !reaches(access, id, act));
+  if (beyond) return fail('gate.way.region', { region: getRegion(profile, beyond).name });
   if (request.kind === 'write' && request.confirmation !== unit.tag.slice(-3)) {
     return fail('write.confirmation.wrong', { tag: unit.tag });
   }
@@ -116,6 +120,12 @@ function accessFor(view: JobView, profile: Profile, request: StartOperation): Ac
   return accessToRegion(profile, access, request.regionId ?? '') ?? access;
 }
 
+/** Regions that an operation works on. */
+function regionIdsOf(request: StartOperation, view: JobView): string[] {
+  if (request.kind === 'write') return view.clone?.plan.lines.map((l) => l.regionId) ?? [];
+  return request.kind === 'read' ? [request.regionId as string] : [];
+}
+
 function gateOf(kind: OperationKind, role: UnitRole): GateKind {
   if (kind === 'identify') return 'identify';
   if (kind === 'write') return 'write';
@@ -130,12 +140,7 @@ interface Enqueue extends Checked {
 
 async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
   const { view, request, unit, role, person, station, profile, access } = e;
-  const regionIds =
-    request.kind === 'write'
-      ? (view.clone?.plan.lines.map((l) => l.regionId) ?? [])
-      : request.kind === 'read'
-        ? [request.regionId as string]
-        : [];
+  const regionIds = regionIdsOf(request, view);
   const id = await insertOperation(tx, {
     jobId: view.job.id,
     stationId: request.stationId,
