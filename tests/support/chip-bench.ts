@@ -69,7 +69,7 @@ export async function open(port: number, kind: ChipKind, identification?: string
   return {
     driver,
     programmer,
-    memory: makeChipMemory(programmer, clock, { kind, base, identification })
+    memory: makeChipMemory(programmer, clock, { kind, base, slowed: false, identification })
   };
 }
 

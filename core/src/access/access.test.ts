@@ -84,8 +84,16 @@ describe('what the driver is given', () => {
         eraseBytes: undefined
       },
       base: 0x10000000,
+      slowed: false,
       identification: undefined
     });
+  });
+  it('a clock that was lowered is told as such', () => {
+    const bd1 = of('PW-BD1');
+    const access = resolveAccess(bd1, 'clip-1');
+    if (access.carrier !== 'chip') throw new Error('a chip');
+    const slow = { ...access, chip: { ...access.chip, clockHz: 500_000 } };
+    expect(targetOf(bd1, slow)).toMatchObject({ slowed: true, kind: { clockHz: 500_000 } });
   });
   it('a unit over CAN: its channel and every identity field that a data identifier tells', () => {
     const hv = of('HV-EC4');

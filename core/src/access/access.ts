@@ -136,6 +136,7 @@ export function targetOf(profile: Profile, access: DrivenAccess): MemoryTarget {
       eraseBytes: region.eraseBlockBytes
     },
     base: range.start,
+    slowed: clockHz < (access.way.chip?.clockHz ?? 0),
     identification
   };
 }

@@ -29,6 +29,7 @@ const open: GateFacts = {
   originalTag: '0417',
   donorTag: '0388',
   donorMismatches: [],
+  donorProven: true,
   unitsSwapped: false,
   regions: [
     {

@@ -57,6 +57,8 @@ export interface GateFacts {
   readonly donorTag: string | undefined;
   /** Names of the identity fields that must be equal and are not. */
   readonly donorMismatches: readonly string[];
+  /** Every field that must be equal is known on both sides and holds. */
+  readonly donorProven: boolean;
   /** The donor carries the vehicle's VIN and the original does not: they were taken for each other. */
   readonly unitsSwapped: boolean;
   readonly regions: readonly RegionGateFact[];

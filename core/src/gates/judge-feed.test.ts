@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Access } from '../access/access.ts';
 import { judge } from '../base/verdict.ts';
 import { judgeSupply, type SupplyReading } from '../electrical/judge-supply.ts';
-import { judgeFeed } from './judge-feed.ts';
+import { judgeFeed, needOf } from './judge-feed.ts';
 
 const need = { voltageMinMv: 12_000, voltageMaxMv: 14_000, limitMinMa: 5000, limitMaxMa: 7000 };
 const on: SupplyReading = {
@@ -18,7 +18,7 @@ describe('is the station ready for the access?', () => {
   it('over CAN: the supply as the family needs it, a programmer or none', () => {
     for (const programmer of [true, false])
       for (const supply of [on, { ...on, on: false }, undefined])
-        expect(judgeFeed(can, { supply, programmer })).toEqual(judgeSupply(supply, need));
+        expect(judgeFeed(needOf(can), { supply, programmer })).toEqual(judgeSupply(supply, need));
   });
   it.each([
     [{ ...on, on: false }, true, judge('go', 'gate.programmer.there')],
@@ -27,9 +27,14 @@ describe('is the station ready for the access?', () => {
     [{ ...on, on: false }, false, judge('stop', 'gate.programmer.none')],
     [on, false, judge('stop', 'gate.programmer.none')]
   ])('a chip, %j, programmer %s', (supply, programmer, said) => {
-    expect(judgeFeed(chip, { supply, programmer })).toEqual(said);
+    expect(judgeFeed(needOf(chip), { supply, programmer })).toEqual(said);
   });
   it('what is done elsewhere asks nothing of a station', () => {
-    expect(judgeFeed(file, { supply: on, programmer: true })).toBeUndefined();
+    expect(judgeFeed(needOf(file), { supply: on, programmer: true })).toBeUndefined();
+  });
+  it('an access that is not known asks nothing, and one over CAN without its need is not judged', () => {
+    expect(needOf(undefined)).toEqual({ carrier: 'file', need: undefined });
+    const bare = { carrier: 'can-uds', need: undefined } as const;
+    expect(judgeFeed(bare, { supply: on, programmer: true })).toBeUndefined();
   });
 });

@@ -40,7 +40,12 @@ const facts: GateFacts = {
   room: { freeBytes: 10 * GIB, needBytes: 1000 },
   ...{ stationBusy: false, connected: { chipId: 'D0', family: 'HV-EC4', tag: '0388' } },
   ...{ originalChipId: '0F', donorChipId: 'D0', originalTag: '0417', donorTag: '0388' },
-  ...{ donorMismatches: [], unitsSwapped: false, regions: [region('a'), region('b')] }
+  ...{
+    donorMismatches: [],
+    donorProven: true,
+    unitsSwapped: false,
+    regions: [region('a'), region('b')]
+  }
 };
 const on = (
   chipId: string | undefined,
@@ -115,6 +120,9 @@ const TABLE: Readonly<
     donorFits,
     [{}, 'go gate.donor.fits'],
     [{ donorMismatches: ['Hardware', 'x'] }, 'stop gate.donor.differs', { field: 'Hardware' }],
+    [{ donorProven: false }, 'look gate.donor.unproven'],
+    [{ donorProven: false, donorMismatches: ['x'] }, 'stop gate.donor.differs', { field: 'x' }],
+    [{ unitsSwapped: true, donorProven: false }, 'stop gate.units.swapped'],
     [{ unitsSwapped: true }, 'stop gate.units.swapped'],
     [{ unitsSwapped: true, donorMismatches: ['x'] }, 'stop gate.units.swapped']
   ],

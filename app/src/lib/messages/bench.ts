@@ -141,6 +141,11 @@ export const bench: Record<string, MessageOf> = {
     title: 'The donor fits',
     text: 'Every number that must be equal is equal.'
   }),
+  'gate.donor.unproven': () => ({
+    title: 'The donor is not proven to fit',
+    text: 'A number that must be equal is not known on both units, or only nearly the same.',
+    clear: 'Look at Match: it says which one.'
+  }),
   'gate.donor.differs': (p) => ({
     title: 'The donor is other hardware',
     text: `${text(p['field'])} must be equal and is not. A clone on it may never start.`,

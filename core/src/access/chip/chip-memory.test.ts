@@ -51,7 +51,9 @@ function bench({
       return Promise.resolve();
     }
   };
-  const access = makeChipMemory(programmer, clock, { kind, base: BASE, identification: expected });
+  const access = makeChipMemory(programmer, clock, {
+    ...{ kind, base: BASE, slowed: false, identification: expected }
+  });
   return { chip, memory, sent, access, pins: () => pins };
 }
 const range = (from: number, to: number) => ({ start: BASE + from, end: BASE + to });

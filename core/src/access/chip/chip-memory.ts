@@ -20,6 +20,8 @@ export interface ChipTarget {
   readonly kind: ChipKind;
   /** Address in the unit at which the chip's first byte lies. */
   readonly base: number;
+  /** The clock was lowered on purpose: a programmer that cannot follow must say so. */
+  readonly slowed: boolean;
   /** Identification that the chip must have, as hex; undefined for a chip that has none. */
   readonly identification: string | undefined;
 }

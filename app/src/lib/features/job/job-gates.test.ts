@@ -21,6 +21,7 @@ const job = {
     donorChipId: 'D0',
     donorTag: '0388',
     donorMismatches: [],
+    donorProven: true,
     unitsSwapped: false,
     regions: [{ name: 'r', trustedSha256: 'a', cloneSha256: 'a', donorBackedUp: true }]
   }

@@ -1,9 +1,8 @@
-import { judgeSupply, type SupplyReading } from '@badger/core/electrical/judge-supply';
-import { findGravest, type Judgement } from '@badger/core/base/verdict';
+import type { SupplyReading } from '@badger/core/electrical/judge-supply';
+import type { Judgement } from '@badger/core/base/verdict';
 import { checkGate, type Gate, type GateKind } from '@badger/core/gates/check-gate';
 import type { GateFacts } from '@badger/core/gates/facts';
-import { judgeBoardUnfed } from '@badger/core/gates/rules/board-unfed';
-import { judgeProgrammer } from '@badger/core/gates/rules/programmer-there';
+import { judgeFeed } from '@badger/core/gates/judge-feed';
 import { judgeWireSupply } from '@badger/core/gates/line-of-work';
 import type { Stop } from '@badger/core/gates/stops';
 import type { JobData } from '$lib/job-types.ts';
@@ -35,14 +34,8 @@ export function liveGate(kind: GateKind, job: JobData, station: LiveStation | un
 
 /** The line of work with the Wire verdict as the supply is now. */
 export function liveLine(job: JobData, station: LiveStation | undefined): Record<Stop, Judgement> {
-  const feed = feedOf(job, station);
+  if (!station) return job.line;
+  const { supply, programmer } = liveFacts(job, station);
+  const feed = judgeFeed(job.gateFacts, { supply, programmer });
   return feed ? { ...job.line, wire: judgeWireSupply(feed) } : job.line;
-}
-
-function feedOf(job: JobData, station: LiveStation | undefined): Judgement | undefined {
-  const { carrier, need } = job.gateFacts;
-  if (!station) return undefined;
-  if (carrier === 'can-uds' && need) return judgeSupply(readingOf(station), need);
-  if (carrier !== 'chip') return undefined;
-  return findGravest([judgeProgrammer(station.programmer), judgeBoardUnfed(readingOf(station))]);
 }

@@ -1,6 +1,7 @@
 import { checkGate, type Gate, type GateKind } from '@badger/core/gates/check-gate';
 import type { GateFacts, Role } from '@badger/core/gates/facts';
 import type { Access } from '@badger/core/access/access';
+import { needOf } from '@badger/core/gates/judge-feed';
 import type { Deps } from '../deps.ts';
 import type { Person } from '../repositories/people.ts';
 import { gateRegions, mismatches, swapped, type JobView } from './job-view.ts';
@@ -10,14 +11,6 @@ interface GateOptions {
   readonly person: Person;
   /** The access of this act, where it is another than the job's: a clip reaches the EEPROM only. */
   readonly access?: Access | undefined;
-}
-
-/** What the gates have to know of an access. */
-function needOf(access: Access | undefined): Pick<GateFacts, 'carrier' | 'need'> {
-  return {
-    carrier: access?.carrier ?? 'file',
-    need: access?.carrier === 'can-uds' ? access.supply : undefined
-  };
 }
 
 /** Gathers the facts for the gates of a job at a station, as they are at this moment. */
@@ -64,6 +57,7 @@ export function jobFacts(
     originalTag: view.units.original?.tag,
     donorTag: view.units.donor?.tag,
     donorMismatches: mismatches(view.match),
+    donorProven: view.match?.verdict.verdict === 'go',
     unitsSwapped: swapped(view.job, view.units),
     regions: gateRegions(view)
   };

@@ -9,7 +9,7 @@ import { parseVin } from '@badger/core/identity/vin';
 import { judgeDonor, type DonorCheck } from '@badger/core/match/judge-donor';
 import { isActive } from '@badger/core/operation/life-cycle';
 import { resolveAccess, type Access } from '@badger/core/access/access';
-import { judgeFeed } from '@badger/core/gates/judge-feed';
+import { judgeFeed, needOf } from '@badger/core/gates/judge-feed';
 import type { Profile } from '@badger/core/profile/profile';
 import { findEqualBackups } from '@badger/core/reads/equal-backup';
 import { isTrusted } from '@badger/core/reads/judge-region';
@@ -298,7 +298,7 @@ function supplyJudgement(
 ): Judgement | undefined {
   const station = job.stationId ? deps.bench.stations.get(job.stationId) : undefined;
   if (!station || !access) return undefined;
-  return judgeFeed(access, {
+  return judgeFeed(needOf(access), {
     supply: station.reading(),
     programmer: station.row.chipPort !== null
   });

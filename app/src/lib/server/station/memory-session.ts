@@ -72,7 +72,7 @@ export class MemorySession {
     const on = await programmer.setPins(true);
     if (!on.ok) return on;
     this.#recorder.note(`programmer ${programmer.name}`);
-    if (programmer.setsClock) {
+    if (programmer.setsClock || target.slowed) {
       const clock = await programmer.setClock(target.kind.clockHz);
       if (!clock.ok) return clock;
       this.#recorder.note(`chip clock ${clock.value} Hz`);
