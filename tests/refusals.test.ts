@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { NewJob, StartOperation } from '../app/src/lib/schema/requests.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { listEvents } from '../app/src/lib/server/repositories/events.ts';
 import { buildClone } from '../app/src/lib/server/services/build-clone.ts';
 import { moveHands, setSupply } from '../app/src/lib/server/services/hands.ts';
 import { takeIn } from '../app/src/lib/server/services/intake.ts';
@@ -137,10 +138,25 @@ describe('what is refused', () => {
     expect(off).toMatchObject({ problem: { code: 'hands.station.busy' } });
     const id = first.slice('started '.length);
     await until(() => (house.root.deps.bench.running.get('window')?.doneBytes ?? 0) > 8000);
-    expect(stopOperation(house.root.deps, id).ok).toBe(true);
+    // somebody else's work: not a trainee's to stop, and the record names who did
+    const { deps } = house.root;
+    const trainee = await house.person('trainee');
+    expect(stopOperation(deps, trainee, id)).toMatchObject({
+      problem: { code: 'gate.person.role', params: { right: 'operation.stop-of-others' } }
+    });
+    expect(deps.bench.running.get('window')?.signal.stopped).toBe(false);
+    const lead = await house.person('lead');
+    expect(stopOperation(deps, lead, id).ok).toBe(true);
     expect(await waitForEnd(house, id)).toMatchObject({
       state: 'stopped',
       meaning: 'meaning.unit.untouched'
+    });
+    const view = await loadJobView(deps, 2031);
+    const events = await listEvents(deps.db, view?.job.id ?? '');
+    expect(events.at(-1)).toMatchObject({
+      kind: 'read.stopped',
+      personName: bench.name,
+      data: { stoppedBy: lead.name }
     });
     await house.root.deps.bench.world?.setSpeed(0);
   });
@@ -232,7 +248,7 @@ describe('what is refused', () => {
     const started = await start({ kind: 'write', confirmation: '388' });
     const id = started.slice('started '.length);
     await until(() => house.root.deps.bench.running.get('window')?.state === 'running');
-    expect(stopOperation(house.root.deps, id)).toMatchObject({
+    expect(stopOperation(house.root.deps, bench, id)).toMatchObject({
       problem: { code: 'operation.stop.refused' }
     });
     expect(await finishJob(house.root.deps, bench, 2031)).toMatchObject({

@@ -6,6 +6,7 @@ import { deps, startRoot, stopRoot } from '$lib/server/app-root.ts';
 import { storeProblem } from '$lib/server/db/pg-errors.ts';
 import { awayResponse } from '$lib/server/http/away.ts';
 import { checkBody } from '$lib/server/http/body-limit.ts';
+import { checkRoute } from '$lib/server/http/route-rights.ts';
 import { closeAllStreams } from '$lib/server/http/sse.ts';
 import { problemResponse } from '$lib/server/http/respond.ts';
 import { countPeople } from '$lib/server/repositories/people.ts';
@@ -37,7 +38,9 @@ export const handle: Handle = async ({ event, resolve }) => {
   try {
     const refusal = await recognise(event);
     if (refusal) return refusal;
-    const body = checkBody(event.request, event.url.pathname, event.locals.person?.role);
+    const may = checkMay(event);
+    if (may) return may;
+    const body = checkBody(event.request, event.url.pathname);
     if (!body.ok) return problemResponse(body.problem);
   } catch (error) {
     if (storeProblem(error).code !== 'store.database.away' || isRedirect(error)) throw error;
@@ -51,6 +54,13 @@ export const handle: Handle = async ({ event, resolve }) => {
   response.headers.set('x-frame-options', 'DENY');
   return response;
 };
+
+/** May this person do this? Asked before a byte of the body is read. */
+function checkMay({ route, request, locals }: RequestEvent): Response | undefined {
+  if (route.id === null) return undefined;
+  const may = checkRoute({ method: request.method, routeId: route.id }, locals.person?.role);
+  return may.ok ? undefined : problemResponse(may.problem);
+}
 
 /** Who is it? Gives the answer for somebody who may not come in. */
 async function recognise(event: RequestEvent): Promise<Response | undefined> {

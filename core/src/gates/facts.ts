@@ -2,8 +2,8 @@ import type { Access } from '../access/access.ts';
 import type { Judgement } from '../base/verdict.ts';
 import type { SupplyReading } from '../electrical/judge-supply.ts';
 import type { SupplyNeed } from '../profile/profile.ts';
+import type { Role } from '../rights/rights.ts';
 
-export type Role = 'bench' | 'lead' | 'desk' | 'trainee';
 export type UnitRole = 'original' | 'donor';
 
 /** The unit that answered at this station since it was connected. */

@@ -207,14 +207,18 @@ const TABLE: Readonly<
     [{}, 'go gate.person.may', { role: 'bench' }],
     [{ personRole: 'lead' }, 'go gate.person.may', { role: 'lead' }],
     [{ personRole: 'trainee' }, 'go gate.person.may', { role: 'trainee' }],
-    [{ personRole: 'desk' }, 'stop gate.person.role', { role: 'desk' }]
+    [{ personRole: 'desk' }, 'stop gate.person.role', { role: 'desk', right: 'memory.read' }]
   ],
   personMayWrite: [
     personMayWrite,
     [{}, 'go gate.person.may', { role: 'bench' }],
     [{ personRole: 'lead' }, 'go gate.person.may', { role: 'lead' }],
-    [{ personRole: 'trainee' }, 'stop gate.person.role', { role: 'trainee' }],
-    [{ personRole: 'desk' }, 'stop gate.person.role', { role: 'desk' }]
+    [
+      { personRole: 'trainee' },
+      'stop gate.person.role',
+      { role: 'trainee', right: 'memory.write' }
+    ],
+    [{ personRole: 'desk' }, 'stop gate.person.role', { role: 'desk', right: 'memory.write' }]
   ],
   stationFree: [
     stationFree,

@@ -8,19 +8,26 @@ import {
   formatVolts,
   inSentence
 } from '@badger/core/base/format';
+import { RIGHTS, ROLES, mayDo, type Right } from '@badger/core/rights/rights';
 import { num, text, type MessageOf } from './message.ts';
 
 const amps = (p: unknown) => `${formatAmps(num(p as number))} A`;
 const volts = (p: unknown) => `${formatVolts(num(p as number))} V`;
 const chip = (p: unknown) => formatChipId(text(p as string));
 
-/** Gates, supply and current. */
 /** Room on a disk. */
 const room = (bytes: Param | undefined) =>
   num(bytes) >= 1e9
     ? `${(num(bytes) / 2 ** 30).toFixed(1)} GiB`
     : `${Math.floor(num(bytes) / 2 ** 20)} MiB`;
 
+/** Who may do what was refused. */
+function rolesFor(right: Param | undefined): string {
+  const known = Object.keys(RIGHTS).find((r): r is Right => r === right);
+  return ROLES.filter((role) => known && mayDo(role, known)).join(' or ') || 'bench or lead';
+}
+
+/** Gates, supply and current. */
 export const bench: Record<string, MessageOf> = {
   'gate.person.may': (p) => ({
     title: 'You may do this',
@@ -28,8 +35,8 @@ export const bench: Record<string, MessageOf> = {
   }),
   'gate.person.role': (p) => ({
     title: 'Not with this account',
-    text: `The role ${text(p['role'])} does not do this at the bench. Nothing was changed.`,
-    clear: 'Ask somebody with the role bench or lead.'
+    text: `The role ${text(p['role'])} may not do this. Nothing was changed.`,
+    clear: `Ask somebody with the role ${rolesFor(p['right'])}.`
   }),
   'gate.job.open': () => ({ title: 'The job is open', text: 'Work may go on.' }),
   'gate.job.closed': () => ({

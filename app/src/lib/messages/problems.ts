@@ -297,6 +297,14 @@ export const problems: Record<string, MessageOf> = {
     title: 'The page sent something odd',
     text: 'The request does not tell its length. Nothing was changed.'
   }),
+  'request.route.unlisted': (p) => ({
+    title: 'Refused',
+    text: `Nobody has said who may use ${text(p['route'])}, so nobody may. Nothing was changed.`
+  }),
+  'photo.id.unknown': () => ({
+    title: 'No such photo',
+    text: 'There is no photo at this address.'
+  }),
   'request.origin.foreign': () => ({
     title: 'Refused',
     text: 'The request came from another site. Nothing was changed.'

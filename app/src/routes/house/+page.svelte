@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '$lib/features/live/may.ts';
   import { formatAmps } from '@badger/core/base/format';
   import HoursForm from '$lib/features/house/HoursForm.svelte';
   import PricesForm from '$lib/features/house/PricesForm.svelte';
@@ -11,7 +12,7 @@
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
-  const may = $derived(data.person?.role === 'lead');
+  const changes = $derived(may('settings.change'));
   const speed = $derived(live.connected ? live.bench.speed : data.bench?.speed);
 
   async function set(event: Event & { currentTarget: HTMLInputElement }) {
@@ -72,10 +73,10 @@
       </tbody>
     </table>
   </div>
-  <ShopForm rules={data.rules} {may} />
-  <SkillsForm people={data.people} {may} />
-  <HoursForm hours={data.hours} {may} />
-  <PricesForm prices={data.prices} families={data.families} {may} />
+  <ShopForm rules={data.rules} may={changes} />
+  <SkillsForm people={data.people} may={changes} />
+  <HoursForm hours={data.hours} may={changes} />
+  <PricesForm prices={data.prices} families={data.families} may={changes} />
 </div>
 
 <style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '$lib/features/live/may.ts';
   import JobRows from '$lib/features/job/JobRows.svelte';
   import SortLink from '$lib/ui/SortLink.svelte';
   import PageHead from '$lib/ui/PageHead.svelte';
@@ -36,8 +37,10 @@
     {#if data.sort}<input type="hidden" name="sort" value={data.sort} />{/if}
     <button class="btn btn-outline">Filter</button>
   </form>
-  <a class="btn btn-outline" href="/api/jobs.csv?{query({})}" download>CSV</a>
-  <a class="btn btn-primary" href="/jobs/new">Take a job in</a>
+  {#if may('lists.export')}
+    <a class="btn btn-outline" href="/api/jobs.csv?{query({})}" download>CSV</a>
+  {/if}
+  {#if may('job.open')}<a class="btn btn-primary" href="/jobs/new">Take a job in</a>{/if}
 </PageHead>
 {#if data.jobs.length === 0}
   <p class="card-sheet p-4">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '$lib/features/live/may.ts';
   import { findGravest } from '@badger/core/base/verdict';
   import KitForm from '$lib/features/kit/KitForm.svelte';
   import { figureOf, KIND_WORDS } from '$lib/features/kit/kit.view.ts';
@@ -12,7 +13,7 @@
 
   /** Id of the piece that is edited, `new` for one more. */
   let editing = $state<string | undefined>(undefined);
-  const may = $derived(data.person?.role === 'bench' || data.person?.role === 'lead');
+  const edits = $derived(may('kit.edit'));
   const stationName = (id: string | null) => data.stations.find((s) => s.id === id)?.name ?? '';
   const day = (d: Date | null) =>
     d?.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' }) ?? '';
@@ -24,7 +25,7 @@
   title="Kit"
   note="Plugs of leads are counted when a unit answers on the bench; pins lose their grip with them."
 >
-  {#if may}
+  {#if edits}
     <button class="btn btn-primary" onclick={() => (editing = 'new')}>Add a piece</button>
   {/if}
 </PageHead>
@@ -74,7 +75,7 @@
               <span><b>{m.title}.</b> {m.clear ?? m.text}</span>
             {/each}
           </span>
-          {#if may}
+          {#if edits}
             <button
               class="btn btn-outline"
               aria-label="Change {row.name}"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '$lib/features/live/may.ts';
   import StockForm from '$lib/features/shelf/StockForm.svelte';
   import { STOCK_WORDS } from '$lib/features/match/match.view.ts';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
@@ -33,7 +34,7 @@
   <a class="btn btn-outline" href={data.all ? '/shelf' : '/shelf?all=1'}
     >{data.all ? 'Only stock' : 'Every unit'}</a
   >
-  <a class="btn btn-outline" href="/api/shelf.csv">CSV</a>
+  {#if may('lists.export')}<a class="btn btn-outline" href="/api/shelf.csv">CSV</a>{/if}
   <button class="btn btn-primary" onclick={() => (adding = !adding)}>Put a unit on the shelf</button
   >
 </PageHead>

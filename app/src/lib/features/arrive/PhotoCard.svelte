@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '$lib/features/live/may.ts';
   import Camera from '@lucide/svelte/icons/camera';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import Panel from '$lib/ui/Panel.svelte';
@@ -50,7 +51,7 @@
 <Panel label="Photos" title="Photos" note="{photos.length} kept, position taken out">
   {#if photos.length > 0}
     <ul>
-      {#each photos as p (p.id)}
+      {#each photos.filter((f) => may(f.kind === 'proof' ? 'paper.see' : 'photo.see')) as p (p.id)}
         <li>
           <a href="/api/photos/{p.id}?size=large" target="_blank" rel="noreferrer">
             <img

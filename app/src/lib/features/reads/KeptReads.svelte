@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '$lib/features/live/may.ts';
   import { formatAmps, formatCount, formatVolts } from '@badger/core/base/format';
   import type { JobData } from '$lib/job-types.ts';
 
@@ -35,7 +36,7 @@
                   />{formatAmps(read.supply.minMa)}–{formatAmps(read.supply.maxMa)} A{/if}
               </td>
               <td
-                >{#if read.operationId}<a
+                >{#if read.operationId && may('memory.download')}<a
                     class="link"
                     href="/api/operations/{read.operationId}/trace"
                     download>frames</a

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '$lib/features/live/may.ts';
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveStation } from '$lib/live-types.ts';
   import { liveGate } from '$lib/features/job/job-gates.view.ts';
@@ -87,7 +88,7 @@
   <p class="card-sheet bad" role="alert" data-code={operation.unstored.code}>
     <b>{m.title}.</b>
     {m.text} <b>{m.clear ?? ''}</b>
-    {#if operation.offersImage}
+    {#if operation.offersImage && may('memory.download')}
       <a class="btn btn-outline" href="/api/operations/{operation.id}/image" download
         >Download the read</a
       >

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '$lib/features/live/may.ts';
   import { formatSize, inSentence } from '@badger/core/base/format';
   import type { Judgement } from '@badger/core/base/verdict';
   import type { RegionData } from '$lib/job-types.ts';
@@ -73,7 +74,7 @@
             {#each region.reads as read (read.id)}
               <a
                 class="read {read.trust}"
-                href="/api/reads/{read.id}/image"
+                href={may('memory.download') ? `/api/reads/${read.id}/image` : undefined}
                 title="{read.name} · {read.sha256}"
                 download
               >

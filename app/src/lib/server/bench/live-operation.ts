@@ -11,6 +11,7 @@ import {
   type ProgressPoint
 } from '@badger/core/time/progress';
 import { computeSecondsLeft, type WorkPiece } from '@badger/core/time/remaining';
+import type { Person } from '../repositories/people.ts';
 import type { RegionProgress, SupplyFigures } from '../db/schema/reads.ts';
 
 const KEPT_POINTS = 600;
@@ -33,6 +34,8 @@ export interface LiveOperationSpec {
   readonly profile: Profile;
   /** How the unit is reached, resolved once at the start. */
   readonly access: DrivenAccess;
+  /** Who pressed. */
+  readonly person: Person;
   readonly vin: string;
   /** What the house names files by instead; empty for the VIN. */
   readonly plate: string;
@@ -43,6 +46,8 @@ export class LiveOperation {
   readonly spec: LiveOperationSpec;
   readonly regions: RegionProgress[];
   readonly signal = { stopped: false };
+  /** Who asked it to stop: not always who started it. */
+  stoppedBy: Person | undefined;
   readonly samples: SamplePoint[] = [];
   readonly startedMs = performance.now();
   /** Something that may change the unit's memory has been sent: only ever set, never taken back. */

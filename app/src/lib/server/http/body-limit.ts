@@ -1,5 +1,4 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
-import type { Role } from '@badger/core/gates/facts';
 
 /** What an ordinary act may send. Units: bytes. */
 export const ORDINARY_BODY_BYTES = 16_384;
@@ -7,31 +6,26 @@ export const ORDINARY_BODY_BYTES = 16_384;
 interface Large {
   readonly path: RegExp;
   readonly bytes: number;
-  /** Who may not send it at all: nothing of it is read then. */
-  readonly notFor: readonly Role[];
 }
 
 /** Acts that carry more than words: each with its own limit. */
 const LARGE: readonly Large[] = [
-  { path: /^\/api\/jobs\/\d+\/reads$/, bytes: 40_000_000, notFor: ['desk'] },
-  { path: /^\/api\/jobs\/\d+\/photos$/, bytes: 30_000_000, notFor: [] },
-  { path: /^\/api\/jobs\/\d+\/scans\/typed$/, bytes: 2_500_000, notFor: ['desk'] },
-  { path: /^\/api\/jobs\/\d+\/authority$/, bytes: 700_000, notFor: [] }
+  { path: /^\/api\/jobs\/\d+\/reads$/, bytes: 40_000_000 },
+  { path: /^\/api\/jobs\/\d+\/photos$/, bytes: 30_000_000 },
+  { path: /^\/api\/jobs\/\d+\/scans\/typed$/, bytes: 2_500_000 },
+  { path: /^\/api\/jobs\/\d+\/authority$/, bytes: 700_000 }
 ];
 
 /**
- * May this request's body be read? Asked when it is known who sends it and before a byte of it is parsed. Our own pages
- * always tell the length, so a body without one is refused. Errors: `request.body.unmeasured`, `request.body.long`,
- * `gate.person.role`.
+ * May this request's body be read? Asked when it is known who sends it, that they may, and before a byte of it is parsed. Our own pages
+ * always tell the length, so a body without one is refused. Errors: `request.body.unmeasured`, `request.body.long`.
  */
 export function checkBody(
   request: Pick<Request, 'method' | 'headers'>,
-  path: string,
-  role: Role | undefined
+  path: string
 ): Result<true> {
   if (request.method === 'GET' || request.method === 'HEAD') return ok(true);
   const large = LARGE.find((l) => l.path.test(path));
-  if (large && role && large.notFor.includes(role)) return fail('gate.person.role', { role });
   const told = request.headers.get('content-length');
   if (told === null && request.headers.get('transfer-encoding') === null) return ok(true);
   if (told === null || !/^\d{1,12}$/.test(told)) return fail('request.body.unmeasured');

@@ -111,7 +111,12 @@ export async function listPhotos(db: Tx, of: { jobId: string } | { unitId: strin
 
 export async function findPhotoBytes(db: Tx, photoId: string, size: PhotoSize) {
   const [row] = await db
-    .select({ mediaType: photoBytes.mediaType, bytes: photoBytes.bytes, fileName: photo.fileName })
+    .select({
+      mediaType: photoBytes.mediaType,
+      bytes: photoBytes.bytes,
+      fileName: photo.fileName,
+      kind: photo.kind
+    })
     .from(photoBytes)
     .innerJoin(photo, eq(photo.id, photoBytes.photoId))
     .where(and(eq(photoBytes.photoId, photoId), eq(photoBytes.size, size)));

@@ -1,6 +1,6 @@
 import { and, count, eq, gt, lt, sql } from 'drizzle-orm';
 import type { Skill } from '@badger/core/profile/profile';
-import type { Role } from '@badger/core/gates/facts';
+import type { Role } from '@badger/core/rights/rights';
 import type { Db, Tx } from '../db/client.ts';
 import { person, session, signInAttempt } from '../db/schema/people.ts';
 

@@ -5,7 +5,7 @@ import type { Deps } from '../deps.ts';
 import { appendEvent } from '../repositories/events.ts';
 import type { Person } from '../repositories/people.ts';
 import { insertCloneImage } from '../repositories/reads.ts';
-import { hasRunningWork, withLockedJob } from './locked-job.ts';
+import { actOnView, hasRunningWork } from './act-on-job.ts';
 
 /**
  * Builds the clone image of a job from the reads that are trusted now, and keeps the plan.
@@ -17,8 +17,8 @@ export async function buildClone(
   person: Person,
   jobNumber: number
 ): Promise<Result<ClonePlan>> {
-  if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
-  const built = await withLockedJob<ClonePlan>(deps, jobNumber, async (tx, view) => {
+  const act = { person, jobNumber, right: 'memory.build' } as const;
+  return actOnView<ClonePlan>(deps, act, async (tx, view) => {
     if (hasRunningWork(view)) return fail('job.work.running');
     if (!view.profile) return fail('identify.family.unknown', { family: view.job.familyId });
     const plan = planWholeImage(
@@ -41,6 +41,4 @@ export async function buildClone(
     });
     return plan;
   });
-  if (built.ok) deps.bench.hub.tell({ type: 'job', jobNumber });
-  return built;
 }

@@ -151,7 +151,11 @@ async function store(tx: Tx, run: Run, { outcome, trace, at }: End): Promise<Sto
       ...{ unit: unit.tag, role: live.spec.role },
       // a memory chip answers and says no more: nobody was identified
       ...(identified && identified.chipId === undefined ? { found: 'contact only' } : {}),
-      ...(problem ? { problem: problem.code } : {})
+      ...(problem ? { problem: problem.code } : {}),
+      // the record names who stopped it, when that is not who started it
+      ...(live.stoppedBy && live.stoppedBy.id !== person.id
+        ? { stoppedBy: live.stoppedBy.name }
+        : {})
     }
   });
   return { state, identified: state === 'done' ? identified : undefined };

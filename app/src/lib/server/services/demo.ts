@@ -1,4 +1,4 @@
-import type { Role } from '@badger/core/gates/facts';
+import type { Role } from '@badger/core/rights/rights';
 import { addInside, USUAL_HOURS } from '@badger/core/plan/hours';
 import { hashPassword } from '../access/passwords.ts';
 import type { Db } from '../db/client.ts';

@@ -2,7 +2,7 @@ import type { JobData, OperationData, ReadData, RegionData, UnitData } from '../
 import type { UnitRow } from '../repositories/jobs.ts';
 import type { OperationRow } from '../repositories/operations.ts';
 import type { ReadRow } from '../repositories/reads.ts';
-import type { Role } from '@badger/core/gates/facts';
+import type { Role } from '@badger/core/rights/rights';
 import { jobFacts } from './gate.ts';
 import type { JobView } from './job-view.ts';
 import { describeProof } from './describe-scan.ts';

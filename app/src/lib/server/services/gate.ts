@@ -1,5 +1,6 @@
 import { checkGate, type Gate, type GateKind } from '@badger/core/gates/check-gate';
-import type { GateFacts, Role } from '@badger/core/gates/facts';
+import type { GateFacts } from '@badger/core/gates/facts';
+import type { Role } from '@badger/core/rights/rights';
 import type { Access } from '@badger/core/access/access';
 import { needOf } from '@badger/core/gates/judge-feed';
 import type { Deps } from '../deps.ts';

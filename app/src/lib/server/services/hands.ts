@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import type { SupplySample } from '@badger/core/scpi/client';
+import { checkRight } from '@badger/core/rights/rights';
 import type { Hands, Supply, VehicleHands } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import type { Person } from '../repositories/people.ts';
@@ -46,7 +47,8 @@ export async function setSupply(
 
 function mayTouch(deps: Deps, person: Person, stationId: string): Result<true> {
   if (!deps.bench.stations.has(stationId)) return fail('station.id.unknown');
-  if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
+  const may = checkRight(person.role, 'bench.operate');
+  if (!may.ok) return may;
   // hands off: a running operation owns clamp and supply
   if (deps.bench.running.has(stationId)) return fail('hands.station.busy');
   return ok(true);
@@ -69,7 +71,8 @@ export async function moveVehicle(
   person: Person,
   change: VehicleHands
 ): Promise<Result<true>> {
-  if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
+  const may = checkRight(person.role, 'bench.operate');
+  if (!may.ok) return may;
   if (!deps.bench.world) return fail('world.link.absent');
   if (change.plug !== undefined && deps.bench.scans.size > 0) return fail('scan.line.busy');
   const moved = await deps.bench.world.vehicle(change);

@@ -2,6 +2,7 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import { validateHours, validatePrices } from '@badger/core/generated/validators';
 import { findHoursFault, USUAL_HOURS, type Hours } from '@badger/core/plan/hours';
 import { NO_PRICES, readPrices, tidyPrices, type Prices } from '@badger/core/ways/prices';
+import { checkRight } from '@badger/core/rights/rights';
 import { validateShopRules } from '../../generated/validators.js';
 import type { PersonSkills, ShopRules } from '../../schema/requests.ts';
 import type { Tx } from '../db/client.ts';
@@ -27,7 +28,8 @@ export async function savePrices(
   person: Person,
   prices: Prices
 ): Promise<Result<true>> {
-  if (person.role !== 'lead') return fail('gate.person.role', { role: person.role });
+  const may = checkRight(person.role, 'settings.change');
+  if (!may.ok) return may;
   const tidy = tidyPrices(prices);
   if (!tidy.ok) return tidy;
   return keepRule(deps, 'prices', tidy.value);
@@ -35,7 +37,8 @@ export async function savePrices(
 
 /** Errors: `gate.person.role`, `house.hours.crossed` (a span against the clock or into another). */
 export async function saveHours(deps: Deps, person: Person, hours: Hours): Promise<Result<true>> {
-  if (person.role !== 'lead') return fail('gate.person.role', { role: person.role });
+  const may = checkRight(person.role, 'settings.change');
+  if (!may.ok) return may;
   const fault = findHoursFault(hours);
   if (fault) return fail('house.hours.crossed', { day: fault.day });
   return keepRule(deps, 'hours', hours);
@@ -47,7 +50,8 @@ export async function saveSkills(
   person: Person,
   { personId, skills }: PersonSkills
 ): Promise<Result<true>> {
-  if (person.role !== 'lead') return fail('gate.person.role', { role: person.role });
+  const may = checkRight(person.role, 'settings.change');
+  if (!may.ok) return may;
   if (!(await setSkills(deps.db, personId, skills))) return fail('house.person.unknown');
   deps.bench.hub.tell({ type: 'kit' });
   return ok(true);
@@ -68,7 +72,8 @@ export async function saveShopRules(
   person: Person,
   rules: ShopRules
 ): Promise<Result<true>> {
-  if (person.role !== 'lead') return fail('gate.person.role', { role: person.role });
+  const may = checkRight(person.role, 'settings.change');
+  if (!may.ok) return may;
   return keepRule(deps, 'shop', rules);
 }
 

@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { tidyPlate } from '@badger/core/identity/plate';
 import { parseVin } from '@badger/core/identity/vin';
+import { checkRight } from '@badger/core/rights/rights';
 import type { NewJob } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import type { Tx } from '../db/client.ts';
@@ -20,6 +21,8 @@ export async function takeIn(
   person: Person,
   values: NewJob
 ): Promise<Result<{ number: number }>> {
+  const may = checkRight(person.role, 'job.open');
+  if (!may.ok) return may;
   const vin = parseVin(values.vin);
   if (!vin.ok) return vin;
   if (!deps.profiles.has(values.family))

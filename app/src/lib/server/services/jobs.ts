@@ -2,24 +2,18 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import type { AssignUnit, Authority } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { appendEvent } from '../repositories/events.ts';
-import { closeJob, findJob, setAuthority, setStation, type JobRow } from '../repositories/jobs.ts';
+import { closeJob, setAuthority, setStation } from '../repositories/jobs.ts';
 import type { Person } from '../repositories/people.ts';
 import { listReadsOfUnit } from '../repositories/reads.ts';
 import { clearIdentity, findUnitByTag } from '../repositories/units.ts';
 import type { UnitRole } from '@badger/core/gates/facts';
 import { insertAuthority, isPhotoOfJob } from '../repositories/arrive.ts';
+import { actOnJob, actOnView, hasRunningWork } from './act-on-job.ts';
 import { attachUnit } from './intake.ts';
-import { hasRunningWork, withLockedJob } from './locked-job.ts';
-
-async function openJob(deps: Deps, number: number): Promise<Result<JobRow>> {
-  const job = await findJob(deps.db, number);
-  if (!job) return fail('job.number.unknown', { number });
-  return job.closedAt ? fail('gate.job.closed') : ok(job);
-}
 
 /**
  * Names the unit that is the original or the donor of a job.
- * Errors: those of an open job, `job.unit.family`, `job.units.same`, `job.donor.written` (one was written already),
+ * Errors: those of {@link actOnJob}, `job.unit.family`, `job.units.same`, `job.donor.written` (one was written already),
  * `job.work.running`, `job.original.read` (reads of the present original are kept). An empty tag asks for a new one.
  */
 export async function assignUnit(
@@ -27,7 +21,8 @@ export async function assignUnit(
   person: Person,
   { jobNumber, tag, role, place, condition }: { jobNumber: number } & AssignUnit
 ): Promise<Result<true>> {
-  const done = await withLockedJob<true>(deps, jobNumber, async (tx, view) => {
+  const act = { person, jobNumber, right: 'unit.assign' } as const;
+  return actOnView<true>(deps, act, async (tx, view) => {
     if (hasRunningWork(view)) return fail('job.work.running');
     const other = view.units[role === 'donor' ? 'original' : 'donor'];
     if (tag !== '' && other?.tag === tag) return fail('job.units.same', { tag });
@@ -49,28 +44,24 @@ export async function assignUnit(
     });
     return ok(true);
   });
-  if (done.ok) deps.bench.hub.tell({ type: 'job', jobNumber });
-  return done;
 }
 
 /**
  * Records who ordered the work, what proof was seen and the signature. The newest counts, the earlier ones are kept.
- * Errors: those of an open job, `photo.job.other` (a photo of another job).
+ * Errors: those of {@link actOnJob}, `photo.job.other` (a photo of another job).
  */
 export async function recordAuthority(
   deps: Deps,
   person: Person,
   { jobNumber, ...values }: { jobNumber: number } & Authority
 ): Promise<Result<true>> {
-  const job = await openJob(deps, jobNumber);
-  if (!job.ok) return job;
   const { photoId = null } = values;
-  if (photoId && !(await isPhotoOfJob(deps.db, photoId, job.value.id)))
-    return fail('photo.job.other');
   const orderedBy = values.orderedBy.trim();
-  await deps.db.transaction(async (tx) => {
+  const act = { person, jobNumber, right: 'authority.record' } as const;
+  return actOnJob<true>(deps, act, async (tx, job) => {
+    if (photoId && !(await isPhotoOfJob(tx, photoId, job.id))) return fail('photo.job.other');
     await insertAuthority(tx, {
-      jobId: job.value.id,
+      jobId: job.id,
       orderedBy,
       proofKind: values.proofKind,
       proofNumber: values.proofNumber.trim(),
@@ -78,9 +69,9 @@ export async function recordAuthority(
       signature: values.signature,
       personId: person.id
     });
-    await setAuthority(tx, job.value.id, orderedBy);
+    await setAuthority(tx, job.id, orderedBy);
     await appendEvent(tx, {
-      jobId: job.value.id,
+      jobId: job.id,
       person,
       kind: 'authority.recorded',
       data: {
@@ -90,69 +81,62 @@ export async function recordAuthority(
         signed: values.signature.length > 0
       }
     });
+    return ok(true);
   });
-  deps.bench.hub.tell({ type: 'job', jobNumber });
-  return ok(true);
 }
 
 /**
  * Forgets the chip id of a unit that was identified under the wrong tag, as long as nothing rests on it.
- * Errors: those of an open job, `gate.person.role`, `upload.unit.none`, `identify.chip.used` (reads are kept).
+ * Errors: those of {@link actOnJob}, `upload.unit.none`, `identify.chip.used` (reads are kept).
  */
 export async function forgetChip(
   deps: Deps,
   person: Person,
   options: { jobNumber: number; role: UnitRole }
 ): Promise<Result<true>> {
-  if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
-  const forgotten = await withLockedJob<{ tag: string }>(
-    deps,
-    options.jobNumber,
-    async (tx, view) => {
-      if (hasRunningWork(view)) return fail('job.work.running');
-      const unit = view.units[options.role];
-      if (!unit) return fail('upload.unit.none', { role: options.role });
-      if ((await listReadsOfUnit(tx, unit.id)).some((r) => r.source === 'bench')) {
-        return fail('identify.chip.used', { tag: unit.tag });
-      }
-      await clearIdentity(tx, unit.id);
-      await appendEvent(tx, {
-        jobId: view.job.id,
-        person,
-        kind: 'chip.forgotten',
-        data: { unit: unit.tag, role: options.role, chipId: unit.chipId ?? '' }
-      });
-      return ok({ tag: unit.tag });
+  const { jobNumber, role } = options;
+  const act = { person, jobNumber, right: 'unit.forget-chip' } as const;
+  const forgotten = await actOnView<{ tag: string }>(deps, act, async (tx, view) => {
+    if (hasRunningWork(view)) return fail('job.work.running');
+    const unit = view.units[role];
+    if (!unit) return fail('upload.unit.none', { role });
+    if ((await listReadsOfUnit(tx, unit.id)).some((r) => r.source === 'bench')) {
+      return fail('identify.chip.used', { tag: unit.tag });
     }
-  );
+    await clearIdentity(tx, unit.id);
+    await appendEvent(tx, {
+      jobId: view.job.id,
+      person,
+      kind: 'chip.forgotten',
+      data: { unit: unit.tag, role, chipId: unit.chipId ?? '' }
+    });
+    return ok({ tag: unit.tag });
+  });
   if (!forgotten.ok) return forgotten;
   for (const station of deps.bench.stations.values()) {
     if (station.connected?.tag === forgotten.value.tag) station.forget();
   }
-  deps.bench.hub.tell({ type: 'job', jobNumber: options.jobNumber });
   return ok(true);
 }
 
-/** Puts a job on a station. Errors: those of an open job, `station.id.unknown`. */
+/** Puts a job on a station. Errors: those of {@link actOnJob}, `station.id.unknown`. */
 export async function moveToStation(
   deps: Deps,
   person: Person,
-  options: { jobNumber: number; stationId: string }
+  { jobNumber, stationId }: { jobNumber: number; stationId: string }
 ): Promise<Result<true>> {
-  const job = await openJob(deps, options.jobNumber);
-  if (!job.ok) return job;
-  if (!deps.bench.stations.has(options.stationId)) return fail('station.id.unknown');
-  await deps.db.transaction(async (tx) => {
-    await setStation(tx, job.value.id, options.stationId);
+  const act = { person, jobNumber, right: 'station.choose' } as const;
+  return actOnJob<true>(deps, act, async (tx, job) => {
+    if (!deps.bench.stations.has(stationId)) return fail('station.id.unknown');
+    await setStation(tx, job.id, stationId);
     await appendEvent(tx, {
-      jobId: job.value.id,
+      jobId: job.id,
       person,
       kind: 'station.chosen',
-      data: { station: options.stationId }
+      data: { station: stationId }
     });
+    return ok(true);
   });
-  deps.bench.hub.tell({ type: 'job', jobNumber: options.jobNumber });
-  return ok(true);
 }
 
 /**
@@ -164,8 +148,8 @@ export async function finishJob(
   person: Person,
   jobNumber: number
 ): Promise<Result<true>> {
-  if (person.role === 'trainee') return fail('gate.person.role', { role: person.role });
-  const closed = await withLockedJob<true>(deps, jobNumber, async (tx, view) => {
+  const act = { person, jobNumber, right: 'job.close' } as const;
+  return actOnView<true>(deps, act, async (tx, view) => {
     if (hasRunningWork(view)) return fail('job.work.running');
     if (view.line.write.code !== 'write.clone.verified') return fail('job.close.unverified');
     if (!(await closeJob(tx, view.job.id, person.id, deps.clock.now())))
@@ -173,6 +157,4 @@ export async function finishJob(
     await appendEvent(tx, { jobId: view.job.id, person, kind: 'job.closed' });
     return ok(true);
   });
-  if (closed.ok) deps.bench.hub.tell({ type: 'job', jobNumber });
-  return closed;
 }

@@ -2,11 +2,11 @@ import { readFile, readdir } from 'node:fs/promises';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import type { KitItem } from '@badger/core/kit/kit-item';
 import { judgeReadiness, type ComputerCheck, type Readiness } from '@badger/core/kit/readiness';
+import { checkRight } from '@badger/core/rights/rights';
 import type { KitEdit, KitTick } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { readDatabaseClock } from '../repositories/clock.ts';
 import { appendEvent } from '../repositories/events.ts';
-import { findJob } from '../repositories/jobs.ts';
 import {
   insertKit,
   listKit,
@@ -18,6 +18,7 @@ import {
 } from '../repositories/kit.ts';
 import type { Person } from '../repositories/people.ts';
 import type { JobView } from './job-view.ts';
+import { actOnJob } from './act-on-job.ts';
 
 const MIN_FREE_BYTES = 2 * 1024 ** 3;
 const MAX_CLOCK_OFFSET_MS = 5_000;
@@ -125,17 +126,14 @@ async function lookAtMains(): Promise<{ good: boolean | undefined; found: string
 }
 
 /**
- * Ticks what only a person can see. Errors: `job.number.unknown`, `gate.job.closed`.
+ * Ticks what only a person can see. Errors: those of {@link actOnJob}.
  */
 export async function tickCheck(
   deps: Deps,
   person: Person,
   { jobNumber, checkId, on }: { jobNumber: number } & KitTick
 ): Promise<Result<true>> {
-  const job = await findJob(deps.db, jobNumber);
-  if (!job) return fail('job.number.unknown', { number: jobNumber });
-  if (job.closedAt) return fail('gate.job.closed');
-  await deps.db.transaction(async (tx) => {
+  return actOnJob<true>(deps, { person, jobNumber, right: 'kit.tick' }, async (tx, job) => {
     await setTick(tx, { jobId: job.id, checkId, personId: person.id }, on);
     await appendEvent(tx, {
       jobId: job.id,
@@ -143,9 +141,8 @@ export async function tickCheck(
       kind: 'kit.ticked',
       data: { check: checkId, on }
     });
+    return ok(true);
   });
-  deps.bench.hub.tell({ type: 'job', jobNumber });
-  return ok(true);
 }
 
 /**
@@ -153,8 +150,8 @@ export async function tickCheck(
  * faster), `station.id.unknown`, `job.family.unknown`.
  */
 export async function editKit(deps: Deps, person: Person, edit: KitEdit): Promise<Result<true>> {
-  if (person.role === 'trainee' || person.role === 'desk')
-    return fail('gate.person.role', { role: person.role });
+  const may = checkRight(person.role, 'kit.edit');
+  if (!may.ok) return may;
   const { id, version, retire, ...rest } = edit;
   if (rest.stationId && !deps.bench.stations.has(rest.stationId)) return fail('station.id.unknown');
   const stranger = rest.families.find((f) => !deps.profiles.has(f));

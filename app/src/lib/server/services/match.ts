@@ -8,6 +8,7 @@ import { insertOffer, listOffers } from '../repositories/choices.ts';
 import { appendEvent } from '../repositories/events.ts';
 import type { Person } from '../repositories/people.ts';
 import { loadJobView, numbersOf, type JobView } from './job-view.ts';
+import { actOnJob } from './act-on-job.ts';
 import { keptPart } from './parts.ts';
 import { findFits, tidyAll } from './stock.ts';
 
@@ -27,7 +28,7 @@ export async function loadMatchSheet(deps: Deps, view: JobView): Promise<MatchSh
 }
 
 /**
- * Keeps what a seller offers, judged by the rules of today. Errors: `job.number.unknown`, `gate.job.closed`,
+ * Keeps what a seller offers, judged by the rules of today. Errors: those of {@link actOnJob},
  * `identify.family.unknown`. Gives the check.
  */
 export async function recordOffer(
@@ -37,14 +38,13 @@ export async function recordOffer(
 ): Promise<Result<DonorCheck>> {
   const view = await loadJobView(deps, jobNumber);
   if (!view) return fail('job.number.unknown', { number: jobNumber });
-  if (view.job.closedAt) return fail('gate.job.closed');
   const { profile } = view;
   if (!profile) return fail('identify.family.unknown', { family: view.job.familyId });
   const original = numbersOf(view.units.original);
   const steps = stepsOf(await keptPart(deps, original['hardware-number'] ?? ''));
   const tidy = tidyAll(profile, numbers);
   const check = judgeDonor(profile, original, { family: undefined, numbers: tidy }, steps);
-  await deps.db.transaction(async (tx) => {
+  return actOnJob(deps, { person, jobNumber, right: 'offer.keep' }, async (tx) => {
     await insertOffer(tx, {
       jobId: view.job.id,
       source: source.trim(),
@@ -60,7 +60,6 @@ export async function recordOffer(
       kind: 'offer.checked',
       data: { source: source.trim(), verdict: check.verdict.verdict, code: check.verdict.code }
     });
+    return ok(check);
   });
-  deps.bench.hub.tell({ type: 'job', jobNumber });
-  return ok(check);
 }

@@ -5,9 +5,9 @@ import type { Deps } from '../deps.ts';
 import { sniffPhoto, stripMetadata } from '../photo/strip-metadata.ts';
 import { insertPhoto, type NewPhoto } from '../repositories/arrive.ts';
 import { appendEvent } from '../repositories/events.ts';
-import { findJob } from '../repositories/jobs.ts';
 import type { Person } from '../repositories/people.ts';
 import { findUnitByTag } from '../repositories/units.ts';
+import { actOnJob } from './act-on-job.ts';
 
 /** Largest photo that is taken. Units: bytes. */
 export const MAX_PHOTO_BYTES = 25 * 1024 * 1024;
@@ -39,7 +39,7 @@ export interface PhotoToKeep {
 /**
  * Keeps a photo: the original without position and other data beside the picture, and two scaled ones. What it is, is
  * told by its content, not by its name. Scaling runs outside the event loop's thread.
- * Errors: `job.number.unknown`, `gate.job.closed`, `photo.size.huge`, `photo.type.unknown`, `photo.file.broken`,
+ * Errors: those of {@link actOnJob}, `photo.size.huge`, `photo.type.unknown`, `photo.file.broken`,
  * `photo.unit.unknown`.
  */
 export async function keepPhoto(
@@ -47,15 +47,13 @@ export async function keepPhoto(
   person: Person,
   photo: PhotoToKeep
 ): Promise<Result<{ id: string }>> {
-  const job = await findJob(deps.db, photo.jobNumber);
-  if (!job) return fail('job.number.unknown', { number: photo.jobNumber });
-  if (job.closedAt) return fail('gate.job.closed');
   const unit = photo.unitTag ? await findUnitByTag(deps.db, photo.unitTag) : undefined;
   if (photo.unitTag && !unit) return fail('photo.unit.unknown', { tag: photo.unitTag });
   const made = await preparePhoto(photo.bytes);
   if (!made.ok) return made;
   const { original, mediaType, widthPx, heightPx, sizes } = made.value;
-  const id = await deps.db.transaction(async (tx) => {
+  const act = { person, jobNumber: photo.jobNumber, right: 'photo.keep' } as const;
+  return actOnJob(deps, act, async (tx, job) => {
     const photoId = await insertPhoto(tx, {
       row: {
         jobId: job.id,
@@ -77,10 +75,8 @@ export async function keepPhoto(
       kind: 'photo.kept',
       data: { photo: photo.kind, file: photo.fileName, ...(unit ? { unit: unit.tag } : {}) }
     });
-    return photoId;
+    return ok({ id: photoId });
   });
-  deps.bench.hub.tell({ type: 'job', jobNumber: photo.jobNumber });
-  return ok({ id });
 }
 
 interface Prepared {

@@ -12,7 +12,7 @@ import type { PlanMark } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { listLatestChoices } from '../repositories/choices.ts';
 import { appendEvent } from '../repositories/events.ts';
-import { findJob, listJobs } from '../repositories/jobs.ts';
+import { listJobs } from '../repositories/jobs.ts';
 import { listKit } from '../repositories/kit.ts';
 import { listSkills, type Person } from '../repositories/people.ts';
 import { dropMark, listMarks, setMark, type MarkValues } from '../repositories/plan.ts';
@@ -20,6 +20,7 @@ import { loadHours } from './house-settings.ts';
 import { buildJobViews, type JobView } from './job-view.ts';
 import { buildProblem, type BuiltProblem } from './plan-problem.ts';
 import { measuredOn } from './ways.ts';
+import { actOnJob } from './act-on-job.ts';
 
 /** Open jobs that are planned at most, those promised first. */
 const MOST_JOBS = 250;
@@ -213,21 +214,17 @@ export async function markTask(
   { jobNumber, taskKey, act, at, to }: PlanMark,
   now = deps.clock.now()
 ): Promise<Result<true>> {
-  if (person.role === 'trainee') return fail('gate.person.role', { role: person.role });
-  const job = await findJob(deps.db, jobNumber);
-  if (!job) return fail('job.number.unknown', { number: jobNumber });
-  if (job.closedAt) return fail('gate.job.closed');
   const id = taskKey.slice(taskKey.indexOf('/') + 1);
   const plan = await loadPlan(deps, now);
   const task = plan.tasks.find((t) => t.key === `${jobNumber}/${id}`);
-  if (!task && act !== 'undo') return fail('plan.task.unknown', { task: taskKey });
   const values = valuesOf(act, { at, to, now, started: task?.startsAt });
-  if (act === 'move') {
-    if (!at || new Date(at).getTime() < now.getTime() - 60_000) return fail('plan.move.past');
-    if (to && !plan.lanes.some((l) => l.id === to && l.kind !== 'person'))
-      return fail('plan.move.place', { place: to });
-  }
-  await deps.db.transaction(async (tx) => {
+  return actOnJob<true>(deps, { person, jobNumber, right: 'plan.move' }, async (tx, job) => {
+    if (!task && act !== 'undo') return fail('plan.task.unknown', { task: taskKey });
+    if (act === 'move') {
+      if (!at || new Date(at).getTime() < now.getTime() - 60_000) return fail('plan.move.past');
+      if (to && !plan.lanes.some((l) => l.id === to && l.kind !== 'person'))
+        return fail('plan.move.place', { place: to });
+    }
     const key = { jobId: job.id, taskKey: id, personId: person.id };
     if (values) await setMark(tx, key, values);
     else await dropMark(tx, job.id, id);
@@ -238,9 +235,8 @@ export async function markTask(
         kind: act === 'done' ? 'task.done' : 'task.started',
         data: { task: id }
       });
+    return ok(true);
   });
-  deps.bench.hub.tell({ type: 'job', jobNumber });
-  return ok(true);
 }
 
 /** What is kept of an act; undefined forgets everything that was told of the task. */

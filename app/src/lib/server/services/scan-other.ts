@@ -3,6 +3,7 @@ import type { UnitPlace } from '@badger/core/scan/scan';
 import { scanUnit } from '@badger/core/scan/scan-unit';
 import { suspectKindOf } from '@badger/core/scan/suspect';
 import type { DiagnosticLink } from '@badger/core/port/diagnostic-link';
+import { checkRight } from '@badger/core/rights/rights';
 import type { TypedScan } from '../../schema/requests.ts';
 import { parseTypedScan } from '../../typed-scan.ts';
 import type { Deps } from '../deps.ts';
@@ -22,7 +23,8 @@ export async function keepTypedScan(
   person: Person,
   { jobNumber, text, fileName }: { jobNumber: number } & TypedScan
 ): Promise<Result<{ number: number }>> {
-  if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
+  const may = checkRight(person.role, 'scan.keep');
+  if (!may.ok) return may;
   const view = await loadJobView(deps, jobNumber);
   if (!view) return fail('job.number.unknown', { number: jobNumber });
   if (view.job.closedAt) return fail('gate.job.closed');

@@ -4,6 +4,7 @@ import { findLayout, genericLayout, type VehicleLayout } from '@badger/core/scan
 import { countScan, type ScannedUnit, type UnitPlace } from '@badger/core/scan/scan';
 import { readBatteryMv, readSpeedKmh, scanUnit } from '@badger/core/scan/scan-unit';
 import { encodeClearFaults } from '@badger/core/uds/faults';
+import { checkRight } from '@badger/core/rights/rights';
 import type { StartScan } from '../../schema/requests.ts';
 import { LiveScan } from '../bench/live-scan.ts';
 import { openCan, openDoip, type VehicleLink } from '../bench/vehicle-link.ts';
@@ -27,7 +28,8 @@ export async function startScan(
   person: Person,
   { jobNumber, kind, stationId }: { jobNumber: number } & StartScan
 ): Promise<Result<true>> {
-  if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
+  const may = checkRight(person.role, 'scan.run');
+  if (!may.ok) return may;
   const job = await findJob(deps.db, jobNumber);
   if (!job) return fail('job.number.unknown', { number: jobNumber });
   if (job.closedAt) return fail('gate.job.closed');

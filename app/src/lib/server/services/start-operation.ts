@@ -11,6 +11,7 @@ import type { UnitRole } from '@badger/core/gates/facts';
 import { isActive, type OperationKind } from '@badger/core/operation/life-cycle';
 import type { StartOperation } from '../../schema/requests.ts';
 import { getRegion, type Profile } from '@badger/core/profile/profile';
+import { checkRight } from '@badger/core/rights/rights';
 import { LiveOperation } from '../bench/live-operation.ts';
 import type { StationBench } from '../bench/station-bench.ts';
 import type { Tx } from '../db/client.ts';
@@ -21,9 +22,10 @@ import type { UnitRow } from '../repositories/jobs.ts';
 import { setStation } from '../repositories/jobs.ts';
 import { insertOperation } from '../repositories/operations.ts';
 import type { Person } from '../repositories/people.ts';
+import { actOnView } from './act-on-job.ts';
 import { checkJobGate } from './gate.ts';
 import type { JobView } from './job-view.ts';
-import { withLockedJob } from './locked-job.ts';
+
 import { atClock, planSeries, type SeriesStep } from './read-series.ts';
 import { runOperation } from './run-operation.ts';
 import type { Run } from './run.ts';
@@ -44,7 +46,9 @@ export async function startOperation(
   if (deps.bench.closing || deps.bench.closed) return fail('house.work.closing');
   const station = deps.bench.stations.get(request.stationId);
   if (!station) return fail('station.id.unknown');
-  const queued = await withLockedJob(deps, request.jobNumber, async (tx, view) => {
+  const right = request.kind === 'write' ? 'memory.write' : 'memory.read';
+  const act = { person, jobNumber: request.jobNumber, right } as const;
+  const queued = await actOnView(deps, act, async (tx, view) => {
     const checked = check(deps, person, { request, view });
     if (!checked.ok) return checked;
     const access = series ? atClock(checked.value.access, series.clockHz) : checked.value.access;
@@ -175,19 +179,24 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     regionIds,
     profile,
     access,
-    ...{ vin: view.job.vin, plate: await plateForName(tx, view.job) }
+    ...{ person, vin: view.job.vin, plate: await plateForName(tx, view.job) }
   });
   return ok({ deps, live, station, view, unit, person });
 }
 
 /**
- * Asks a running read or identification to stop at the next safe place.
- * Errors: `operation.id.unknown`, `operation.stop.refused` (a write is never stopped half way).
+ * Asks a running read or identification to stop at the next safe place; the record names who asked.
+ * Errors: `gate.person.role` (somebody else's is stopped by whom the table allows), `operation.id.unknown`,
+ * `operation.stop.refused` (a write is never stopped half way).
  */
-export function stopOperation(deps: Deps, operationId: string): Result<true> {
+export function stopOperation(deps: Deps, person: Person, operationId: string): Result<true> {
   const live = [...deps.bench.running.values()].find((o) => o.spec.id === operationId);
   if (!live) return fail('operation.id.unknown');
   if (live.spec.kind === 'write' && live.state !== 'queued') return fail('operation.stop.refused');
+  const own = live.spec.person.id === person.id;
+  const may = checkRight(person.role, own ? 'operation.stop' : 'operation.stop-of-others');
+  if (!may.ok) return may;
   live.signal.stopped = true;
+  live.stoppedBy ??= person;
   return ok(true);
 }

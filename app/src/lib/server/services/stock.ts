@@ -4,6 +4,7 @@ import { usableHardware } from '@badger/core/match/judge-donor';
 import { judgeStock, type StockFit, type StockUnit } from '@badger/core/match/judge-stock';
 import { stepsOf } from '@badger/core/match/parts-answer';
 import type { Profile } from '@badger/core/profile/profile';
+import { checkRight } from '@badger/core/rights/rights';
 import type { NewStock, UnitFacts } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { takeTag } from '../repositories/arrive.ts';
@@ -50,9 +51,11 @@ export async function findFits(deps: Deps, view: JobView): Promise<StockFit[]> {
 /** Puts a unit on the shelf. Errors: `job.family.unknown`, `unit.tag.taken`. Gives its tag. */
 export async function addStock(
   deps: Deps,
-  _person: Person,
+  person: Person,
   values: NewStock
 ): Promise<Result<{ tag: string }>> {
+  const may = checkRight(person.role, 'stock.add');
+  if (!may.ok) return may;
   const profile = deps.profiles.get(values.family);
   if (!profile) return fail('job.family.unknown', { family: values.family });
   return deps.db.transaction(async (tx) => {
@@ -73,9 +76,11 @@ export async function addStock(
 /** What is known of a unit. Errors: `unit.tag.unknown`, `unit.wear.value` (no number of this family). */
 export async function recordFacts(
   deps: Deps,
-  _person: Person,
+  person: Person,
   { tag, numbers, stock, wear }: { tag: string } & UnitFacts
 ): Promise<Result<true>> {
+  const may = checkRight(person.role, 'unit.describe');
+  if (!may.ok) return may;
   const unit = await findUnitByTag(deps.db, tag);
   if (!unit) return fail('unit.tag.unknown', { tag });
   const profile = deps.profiles.get(unit.familyId);

@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
+import { checkRight } from '@badger/core/rights/rights';
 import type { Deps } from '../deps.ts';
 import { listPhotos } from '../repositories/arrive.ts';
 import { appendEvent } from '../repositories/events.ts';
@@ -26,6 +27,8 @@ export async function moveUnit(
   person: Person,
   { tag, place }: { tag: string; place: string }
 ): Promise<Result<true>> {
+  const may = checkRight(person.role, 'unit.move');
+  if (!may.ok) return may;
   const unit = await findUnitByTag(deps.db, tag);
   if (!unit) return fail('unit.tag.unknown', { tag });
   const open = (await listJobsOfUnit(deps.db, unit.id)).filter((j) => !j.closedAt);

@@ -2,6 +2,7 @@ import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { proposeName } from '@badger/core/reads/propose-name';
+import { checkRight } from '@badger/core/rights/rights';
 import type { LiveOperation } from '../bench/live-operation.ts';
 import { dayOnWall } from '../house-clock.ts';
 import type { Deps } from '../deps.ts';
@@ -44,7 +45,8 @@ export function offerUnstored(
   person: Person,
   operationId: string
 ): Result<{ name: string; bytes: Uint8Array }> {
-  if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
+  const may = checkRight(person.role, 'memory.download');
+  if (!may.ok) return may;
   const live = [...deps.bench.running.values()].find((o) => o.spec.id === operationId);
   if (!live?.image) return fail('operation.id.unknown');
   return ok({ name: nameOfUnsaved(deps, live), bytes: live.image });

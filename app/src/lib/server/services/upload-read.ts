@@ -6,8 +6,8 @@ import type { Deps } from '../deps.ts';
 import { computeSha256 } from '../repositories/images.ts';
 import type { Person } from '../repositories/people.ts';
 import { listReadsOfUnit } from '../repositories/reads.ts';
+import { actOnView } from './act-on-job.ts';
 import { keepRead } from './keep-read.ts';
-import { withLockedJob } from './locked-job.ts';
 
 export interface Upload {
   readonly jobNumber: number;
@@ -40,9 +40,9 @@ export async function uploadRead(
   person: Person,
   upload: Upload
 ): Promise<Result<Uploaded>> {
-  if (person.role === 'desk') return fail('gate.person.role', { role: person.role });
-  const { bytes, modifiedMs } = upload;
-  const kept = await withLockedJob<Uploaded>(deps, upload.jobNumber, async (tx, view) => {
+  const { bytes, modifiedMs, jobNumber } = upload;
+  const act = { person, jobNumber, right: 'memory.import' } as const;
+  return actOnView<Uploaded>(deps, act, async (tx, view) => {
     if (view.needsAuthority && view.authorityGap) return fail('gate.authority.missing');
     const { job, profile } = view;
     const unit = view.units[upload.role];
@@ -69,6 +69,4 @@ export async function uploadRead(
     });
     return ok({ ...made, known: false });
   });
-  if (kept.ok) deps.bench.hub.tell({ type: 'job', jobNumber: upload.jobNumber });
-  return kept;
 }

@@ -14,6 +14,7 @@ import { setRoute } from '../repositories/jobs.ts';
 import { listMeasuredReads } from '../repositories/operations.ts';
 import { listSkills, type Person } from '../repositories/people.ts';
 import { loadPrices } from './house-settings.ts';
+import { actOnJob } from './act-on-job.ts';
 import { loadJobView, type JobView } from './job-view.ts';
 import { toKitItem } from './kit.ts';
 import { describeCost } from './quote-lines.ts';
@@ -81,8 +82,8 @@ export async function measuredOn(deps: Deps, family: string): Promise<Measured[]
 }
 
 /**
- * Records the way, the school and why, with everything that lay beside it. Errors: `job.number.unknown`,
- * `gate.job.closed`, `way.key.unknown`, `way.choice.shut` (it is not possible now), `way.school.unknown`.
+ * Records the way, the school and why, with everything that lay beside it. Errors: those of
+ * {@link actOnJob}, `way.key.unknown`, `way.choice.shut` (it is not possible now), `way.school.unknown`.
  */
 export async function chooseWay(
   deps: Deps,
@@ -91,14 +92,13 @@ export async function chooseWay(
 ): Promise<Result<true>> {
   const view = await loadJobView(deps, jobNumber);
   if (!view) return fail('job.number.unknown', { number: jobNumber });
-  if (view.job.closedAt) return fail('gate.job.closed');
   const { options } = await loadWaysSheet(deps, view);
   const option = options.find((o) => o.key === key);
   if (!option) return fail('way.key.unknown', { key });
   if (!option.possible) return fail('way.choice.shut', { way: option.name });
   if (!option.schools.some((s) => s.id === school)) return fail('way.school.unknown', { school });
   const why = reason.trim();
-  await deps.db.transaction(async (tx) => {
+  return actOnJob<true>(deps, { person, jobNumber, right: 'access.choose' }, async (tx) => {
     await insertChoice(tx, {
       jobId: view.job.id,
       wayId: key,
@@ -114,13 +114,12 @@ export async function chooseWay(
       kind: 'route.chosen',
       data: { route: option.id, way: option.name, school, reason: why, cost: option.cost.total }
     });
+    return ok(true);
   });
-  deps.bench.hub.tell({ type: 'job', jobNumber });
-  return ok(true);
 }
 
 /**
- * Makes a quote of the way that was chosen, at the prices of now. Errors: those of an open job, `gate.person.role`,
+ * Makes a quote of the way that was chosen, at the prices of now. Errors: those of {@link actOnJob},
  * `quote.way.none` (nothing is chosen), `quote.price.missing`, those of {@link parseAmount} and of {@link buildQuote}.
  */
 export async function makeQuote(
@@ -129,10 +128,8 @@ export async function makeQuote(
   { jobNumber, extra, note }: { jobNumber: number } & NewQuote,
   now = deps.clock.now()
 ): Promise<Result<{ number: number }>> {
-  if (person.role === 'trainee') return fail('gate.person.role', { role: person.role });
   const view = await loadJobView(deps, jobNumber);
   if (!view) return fail('job.number.unknown', { number: jobNumber });
-  if (view.job.closedAt) return fail('gate.job.closed');
   const { options, choices, prices } = await loadWaysSheet(deps, view);
   const option = options.find((o) => o.key === choices[0]?.wayId);
   if (!option) return fail('quote.way.none', { stop: STOPS.indexOf('match') + 1 });
@@ -151,7 +148,7 @@ export async function makeQuote(
   const sums = buildQuote([...own, ...lines], prices);
   if (!sums.ok) return sums;
   const validUntil = new Date(now.getTime() + prices.validDays * 86_400_000);
-  const number = await deps.db.transaction(async (tx) => {
+  return actOnJob(deps, { person, jobNumber, right: 'quote.make' }, async (tx) => {
     const made = await insertQuote(tx, {
       jobId: view.job.id,
       ...sums.value,
@@ -165,8 +162,6 @@ export async function makeQuote(
       kind: 'quote.made',
       data: { number: made, total: `${sums.value.total} ${sums.value.currency}` }
     });
-    return made;
+    return ok({ number: made });
   });
-  deps.bench.hub.tell({ type: 'job', jobNumber });
-  return ok({ number });
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { may } from '$lib/features/live/may.ts';
   import { formatChipId } from '@badger/core/base/format';
   import PhotoCard from '$lib/features/arrive/PhotoCard.svelte';
   import LabelNumbers from '$lib/features/label/LabelNumbers.svelte';
@@ -95,7 +96,11 @@
       <ul class="reads">
         {#each data.reads as r (r.id)}
           <li>
-            <a class="link" href="/api/reads/{r.id}/image" download>{r.name}</a>
+            <a
+              class:link={may('memory.download')}
+              href={may('memory.download') ? `/api/reads/${r.id}/image` : undefined}
+              download>{r.name}</a
+            >
             <span class="mono soft">{r.sha256.slice(0, 8)}</span>
           </li>
         {/each}

@@ -5,5 +5,5 @@ import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = ({ locals, params }) => {
   const person = requirePerson(locals.person);
-  return respond(person.ok ? stopOperation(deps(), params.id) : person);
+  return respond(person.ok ? stopOperation(deps(), person.value, params.id) : person);
 };

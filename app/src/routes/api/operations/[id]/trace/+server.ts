@@ -1,15 +1,18 @@
 import { fail } from '@badger/core/base/result';
 import { deps } from '$lib/server/app-root.ts';
 import { isId } from '$lib/server/http/ids.ts';
-import { respond } from '$lib/server/http/respond.ts';
-import { findTrace } from '$lib/server/repositories/operations.ts';
+import { requirePerson, respond } from '$lib/server/http/respond.ts';
+import { takeOutTrace } from '$lib/server/services/downloads.ts';
 import type { RequestHandler } from './$types';
 
 /** CAN frames of an operation as a candump log that free decoders read. */
-export const GET: RequestHandler = async ({ params }) => {
-  const trace = isId(params.id) ? await findTrace(deps().db, params.id) : undefined;
-  if (!trace) return respond(fail('operation.id.unknown'));
-  return new Response(trace.candump, {
+export const GET: RequestHandler = async ({ params, locals }) => {
+  const person = requirePerson(locals.person);
+  if (!person.ok) return respond(person);
+  if (!isId(params.id)) return respond(fail('operation.id.unknown'));
+  const taken = await takeOutTrace(deps(), person.value, params.id);
+  if (!taken.ok) return respond(taken);
+  return new Response(taken.value, {
     headers: {
       'content-type': 'text/plain; charset=utf-8',
       'content-disposition': `attachment; filename="operation-${params.id.slice(0, 8)}.log"`

@@ -1,19 +1,19 @@
 import { fail } from '@badger/core/base/result';
 import { deps } from '$lib/server/app-root.ts';
 import { isId } from '$lib/server/http/ids.ts';
-import { respond } from '$lib/server/http/respond.ts';
-import { loadImage } from '$lib/server/repositories/images.ts';
-import { findRead } from '$lib/server/repositories/reads.ts';
+import { requirePerson, respond } from '$lib/server/http/respond.ts';
+import { takeOutRead } from '$lib/server/services/downloads.ts';
 import type { RequestHandler } from './$types';
 
-/** The bytes of a kept read, proven against their SHA-256 before they go out. */
-export const GET: RequestHandler = async ({ params }) => {
-  const { db } = deps();
-  const read = isId(params.id) ? await findRead(db, params.id) : undefined;
-  if (!read) return respond(fail('read.id.unknown'));
-  const image = await loadImage(db, read.sha256);
-  if (!image.ok) return respond(image);
-  return new Response(image.value as Uint8Array<ArrayBuffer>, {
+/** The bytes of a kept read. */
+export const GET: RequestHandler = async ({ params, locals }) => {
+  const person = requirePerson(locals.person);
+  if (!person.ok) return respond(person);
+  if (!isId(params.id)) return respond(fail('read.id.unknown'));
+  const taken = await takeOutRead(deps(), person.value, params.id);
+  if (!taken.ok) return respond(taken);
+  const { read, bytes } = taken.value;
+  return new Response(bytes as Uint8Array<ArrayBuffer>, {
     headers: {
       'content-type': 'application/octet-stream',
       'content-disposition': `attachment; filename="${read.name}"`,

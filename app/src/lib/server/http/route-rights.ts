@@ -1,0 +1,101 @@
+import { fail, ok, type Result } from '@badger/core/base/result';
+import { checkRight, type Right, type Role } from '@badger/core/rights/rights';
+
+/** Pages that one comes to without being signed in. */
+type Open = 'open';
+
+/**
+ * What every address asks of the person: method and route, as the router names them. An address without an entry is
+ * refused, and a test holds the table against the files.
+ */
+export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
+  'GET /': 'pages.see',
+  'GET /families': 'pages.see',
+  'GET /families/[id]': 'pages.see',
+  'GET /house': 'pages.see',
+  'GET /jobs': 'pages.see',
+  'GET /jobs/[number]': 'pages.see',
+  'GET /jobs/[number]/[stop]': 'pages.see',
+  'GET /jobs/[number]/quotes/[quote]': 'pages.see',
+  'GET /jobs/[number]/record': 'pages.see',
+  'GET /jobs/[number]/scans/[scan]': 'scan.see',
+  'GET /jobs/new': 'pages.see',
+  'GET /kit': 'pages.see',
+  'GET /set-up': 'open',
+  'POST /set-up': 'open',
+  'GET /shelf': 'pages.see',
+  'GET /sign-in': 'open',
+  'POST /sign-in': 'open',
+  'GET /tags': 'pages.see',
+  'GET /units/[tag]': 'pages.see',
+
+  'GET /api/events': 'pages.see',
+  'GET /api/families/[id]': 'pages.see',
+  'GET /api/jobs.csv': 'lists.export',
+  'GET /api/jobs/of-vin': 'pages.see',
+  'GET /api/jobs/[number]/scans/[scan]': 'scan.see',
+  'GET /api/operations/[id]/image': 'memory.download',
+  'GET /api/operations/[id]/samples': 'pages.see',
+  'GET /api/operations/[id]/trace': 'memory.download',
+  'GET /api/parts': 'parts.ask',
+  'GET /api/photos/[id]': 'photo.see',
+  'GET /api/plan.ics': 'plan.see',
+  'GET /api/reads/[id]/image': 'memory.download',
+  'GET /api/search': 'pages.see',
+  'GET /api/shelf.csv': 'lists.export',
+
+  'POST /api/house/hours': 'settings.change',
+  'POST /api/house/prices': 'settings.change',
+  'POST /api/house/shop': 'settings.change',
+  'POST /api/house/skills': 'settings.change',
+  'POST /api/jobs': 'job.open',
+  'POST /api/jobs/[number]/authority': 'authority.record',
+  'POST /api/jobs/[number]/clone': 'memory.build',
+  'POST /api/jobs/[number]/close': 'job.close',
+  'POST /api/jobs/[number]/forget-chip': 'unit.forget-chip',
+  'POST /api/jobs/[number]/kit': 'kit.tick',
+  'POST /api/jobs/[number]/offers': 'offer.keep',
+  'POST /api/jobs/[number]/photos': 'photo.keep',
+  'POST /api/jobs/[number]/proof': 'proof.decide',
+  'POST /api/jobs/[number]/quotes': 'quote.make',
+  'POST /api/jobs/[number]/reads': 'memory.import',
+  'POST /api/jobs/[number]/route': 'access.choose',
+  'POST /api/jobs/[number]/scans': 'scan.run',
+  'POST /api/jobs/[number]/scans/bench': 'scan.run',
+  'POST /api/jobs/[number]/scans/stop': 'scan.run',
+  'POST /api/jobs/[number]/scans/typed': 'scan.keep',
+  'POST /api/jobs/[number]/station': 'station.choose',
+  'POST /api/jobs/[number]/tests': 'test.record',
+  'POST /api/jobs/[number]/unit': 'unit.assign',
+  'POST /api/jobs/[number]/way': 'access.choose',
+  'POST /api/kit': 'kit.edit',
+  // reading and writing differ in what they ask: the act itself looks once more
+  'POST /api/operations': 'memory.read',
+  'POST /api/operations/[id]/stop': 'operation.stop',
+  'POST /api/plan': 'plan.move',
+  'POST /api/speed': 'bench.operate',
+  'POST /api/stations/[id]/hands': 'bench.operate',
+  'POST /api/stations/[id]/supply': 'bench.operate',
+  'POST /api/stock': 'stock.add',
+  'POST /api/theme': 'theme.choose',
+  'POST /api/units/[tag]': 'unit.move',
+  'POST /api/units/[tag]/facts': 'unit.describe',
+  'POST /api/vehicle': 'bench.operate'
+};
+
+/** What this address asks; undefined where the table has no entry. */
+export function rightOf(method: string, routeId: string): Right | Open | undefined {
+  return ROUTE_RIGHTS[`${method === 'HEAD' ? 'GET' : method} ${routeId}`];
+}
+
+/** Errors: `gate.person.role`, `request.route.unlisted` (nobody said who may do this, so nobody may). */
+export function checkRoute(
+  request: { method: string; routeId: string },
+  role: Role | undefined
+): Result<true> {
+  const right = rightOf(request.method, request.routeId);
+  if (right === undefined)
+    return fail('request.route.unlisted', { route: `${request.method} ${request.routeId}` });
+  // without a person only what is open, or shown on the wall, comes this far
+  return right === 'open' || role === undefined ? ok(true) : checkRight(role, right);
+}

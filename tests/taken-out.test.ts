@@ -1,0 +1,78 @@
+// Bytes and papers leave only with whom the table names, and the record says so before they go.
+import sharp from 'sharp';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { listEvents } from '../app/src/lib/server/repositories/events.ts';
+import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { seePhoto, takeOutRead, takeOutTrace } from '../app/src/lib/server/services/downloads.ts';
+import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
+import { keepPhoto } from '../app/src/lib/server/services/photos.ts';
+import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
+import { smallFamilies } from './support/small-family.ts';
+
+const JOB = { jobNumber: 2031, stationId: 'window' } as const;
+const families = smallFamilies();
+let house: House;
+let bench: Person;
+beforeAll(async () => {
+  house = await makeHouse({ profilesDir: families.dir });
+  bench = await house.person('bench');
+  await powerUp(house, 'window', '0417');
+  await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
+  const read = { kind: 'read', role: 'original', regionId: 'data-flash' } as const;
+  const { operation } = await runToEnd(house, bench, { ...read, ...JOB });
+  expect(operation?.state).toBe('done');
+});
+afterAll(async () => {
+  await house.close();
+  families.remove();
+});
+
+const view = async () => {
+  const found = await loadJobView(house.root.deps, 2031);
+  if (!found) throw new Error('no job');
+  return found;
+};
+const events = async () => listEvents(house.root.deps.db, (await view()).job.id);
+
+describe('what is taken out', () => {
+  it('an image and a trace: not for trainee and desk, and on record', async () => {
+    const { deps } = house.root;
+    const read = (await view()).regions.original[0]?.reads[0];
+    const before = (await events()).length;
+    for (const name of ['trainee', 'desk']) {
+      const person = await house.person(name);
+      for (const refused of [
+        await takeOutRead(deps, person, read?.id ?? ''),
+        await takeOutTrace(deps, person, read?.operationId ?? '')
+      ])
+        expect(refused).toMatchObject({ problem: { code: 'gate.person.role' } });
+    }
+    expect(await events()).toHaveLength(before);
+    expect((await takeOutRead(deps, bench, read?.id ?? '')).ok).toBe(true);
+    expect((await events()).at(-1)).toMatchObject({
+      kind: 'image.downloaded',
+      personName: bench.name,
+      data: { name: read?.name, sha256: read?.sha256 }
+    });
+    expect(await takeOutTrace(deps, bench, read?.operationId ?? '')).toMatchObject({ ok: true });
+    expect((await events()).at(-1)).toMatchObject({ kind: 'trace.downloaded' });
+  });
+
+  it('a photo of papers: not for a trainee; any other photo is', async () => {
+    const { deps } = house.root;
+    const create = { width: 4, height: 4, channels: 3, background: '#345' } as const;
+    const bytes = new Uint8Array(await sharp({ create }).png().toBuffer());
+    const trainee = await house.person('trainee');
+    for (const [kind, refused] of [
+      ['proof', true],
+      ['board', false]
+    ] as const) {
+      const photo = { jobNumber: 2031, kind, unitTag: undefined, fileName: 'a.png', bytes };
+      const kept = await keepPhoto(deps, bench, photo);
+      if (!kept.ok) throw new Error(kept.problem.code);
+      const { id } = kept.value;
+      expect((await seePhoto(deps, trainee, { id, size: 'small' })).ok).toBe(!refused);
+      expect((await seePhoto(deps, bench, { id, size: 'small' })).ok).toBe(true);
+    }
+  });
+});
