@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { STOPS } from '../core/src/gates/stops.ts';
+import { STAGES } from '../core/src/job/stages.ts';
 import { expectAccessible, openStop, settled, signIn } from './support/bench.ts';
 
 const PAGES = [
@@ -36,7 +36,7 @@ for (const theme of ['day', 'night'] as const) {
       await expect(page.locator('html')).toHaveAttribute('data-theme', theme);
       await expectAccessible(page);
     }
-    for (const stop of STOPS) {
+    for (const stop of STAGES) {
       await openStop(page, 2034, stop);
       await expectAccessible(page);
     }
@@ -135,7 +135,7 @@ test('nothing runs out of the page at 1024x768 and on a phone', async ({ page })
   ] as const) {
     await page.setViewportSize({ width, height });
     const more = ['/jobs/2031/match', '/jobs/2030/match', '/jobs/2024/match'];
-    for (const path of [...PAGES, ...more, ...STOPS.map((s) => `/jobs/2034/${s}`)]) {
+    for (const path of [...PAGES, ...more, ...STAGES.map((s) => `/jobs/2034/${s}`)]) {
       await page.goto(path);
       const over = await page.evaluate(
         () => document.documentElement.scrollWidth - window.innerWidth

@@ -39,7 +39,7 @@ describe('units that were mixed up', () => {
       lines: gate.lines.filter((l) => l.verdict === 'stop').map((l) => l.code),
       match: view.line.match.code,
       identify: view.line.identify.code,
-      next: view.next.stop
+      next: view.next.stage
     };
   };
 
@@ -110,7 +110,7 @@ describe('units that were mixed up', () => {
     const { deps } = house.root;
     const stop = async () => {
       const view = await loadJobView(deps, 2033);
-      return `${view?.next.stop}: ${view?.next.judgement.code}`;
+      return `${view?.next.stage}: ${view?.next.judgement.code}`;
     };
     expect(await stop()).toBe('arrive: arrive.authority.none');
     const order = {

@@ -9,7 +9,7 @@ const NOBODY = '00000000-0000-4000-8000-000000000000';
 const addressOf = (route: string) =>
   route
     .replace('[number]', '9999')
-    .replace('[stop]', 'read')
+    .replace('[stage]', 'read')
     .replace('[tag]', '9999')
     .replace('[scan]', '1')
     .replace('[quote]', '1')

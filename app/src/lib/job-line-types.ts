@@ -1,5 +1,5 @@
 import type { Judgement, Verdict } from '@badger/core/base/verdict';
-import type { Stop } from '@badger/core/gates/stops';
+import type { Stage } from '@badger/core/job/stages';
 import type { WaitsFor } from '@badger/core/gates/waiting';
 
 /** One job as a row of a list. */
@@ -13,7 +13,7 @@ export interface JobLine {
   readonly closedAt: Date | null;
   /** One verdict for each stop, in order. */
   readonly verdicts: readonly Verdict[];
-  readonly nextStop: Stop;
+  readonly nextStage: Stage;
   readonly next: Judgement;
   readonly waitsFor: WaitsFor;
   /** Counts of the newest scan of the vehicle. */

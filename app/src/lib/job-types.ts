@@ -3,7 +3,7 @@ import type { Judgement } from '@badger/core/base/verdict';
 import type { Problem } from '@badger/core/base/result';
 import type { ClonePlan } from '@badger/core/clone/plan';
 import type { GateFacts } from '@badger/core/gates/facts';
-import type { Stop } from '@badger/core/gates/stops';
+import type { Stage } from '@badger/core/job/stages';
 import type { Finding } from '@badger/core/image/finding';
 import type { CauseStanding, Evidence } from '@badger/core/proof/cause';
 import type { RouteLeft } from '@badger/core/proof/cloneable';
@@ -172,8 +172,8 @@ export interface JobData {
   readonly promisedAt: Date | null;
   readonly createdAt: Date;
   readonly closedAt: Date | null;
-  readonly line: Record<Stop, Judgement>;
-  readonly next: { readonly stop: Stop; readonly judgement: Judgement };
+  readonly line: Record<Stage, Judgement>;
+  readonly next: { readonly stage: Stage; readonly judgement: Judgement };
   /** Facts for the gates, without what the bench says by itself. */
   readonly gateFacts: Omit<GateFacts, 'supply' | 'stationBusy' | 'connected' | 'programmer'>;
   readonly units: Partial<Record<UnitRoleName, UnitData>>;

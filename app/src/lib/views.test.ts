@@ -102,7 +102,7 @@ describe('Today', () => {
     promisedAt,
     closedAt: null,
     verdicts: [],
-    nextStop: 'read',
+    nextStage: 'read',
     next: { verdict: 'look', code: 'x', params: {} },
     waitsFor: 'bench',
     lastScan: undefined

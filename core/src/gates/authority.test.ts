@@ -26,8 +26,8 @@ it('an authority is whole with order, proof with its number, and signature', () 
   expect(findAuthorityGap(whole)).toBeUndefined();
 });
 it('a job waits for the desk, the customer, a part or the bench', () => {
-  const of = (stop: Parameters<typeof findWaiting>[0]['stop'], code: string) =>
-    findWaiting({ stop, judgement: judge('stop', code) });
+  const of = (stage: Parameters<typeof findWaiting>[0]['stage'], code: string) =>
+    findWaiting({ stage, judgement: judge('stop', code) });
   expect(of('arrive', 'arrive.authority.none')).toBe('desk');
   expect(of('prove', 'proof.verdict.other')).toBe('customer');
   expect(of('match', 'match.donor.none')).toBe('part');

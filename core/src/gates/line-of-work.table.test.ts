@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { judge, type Judgement } from '../base/verdict.ts';
 import { judgeLineOfWork, judgeWireSupply, type JobFacts } from './line-of-work.ts';
-import { findStop, STOPS, type Stop } from './stops.ts';
+import { findStage, STAGES, type Stage } from '../job/stages.ts';
 import { findWaiting } from './waiting.ts';
 
 const trusted = judge('go', 'reads.region.trusted', { region: 'a' });
@@ -32,7 +32,7 @@ const whole: JobFacts = {
 type Case = readonly [Partial<JobFacts>, Judgement];
 const asked = judge('look', 'proof.verdict.open', { missing: 2 });
 
-const TABLE: Readonly<Record<Stop, readonly Case[]>> = {
+const TABLE: Readonly<Record<Stage, readonly Case[]>> = {
   arrive: [
     [{}, judge('go', 'arrive.job.complete', { customer: 'C', by: 'D' })],
     [{ vinCheckDigit: 'absent' }, judge('go', 'arrive.job.complete', { customer: 'C', by: 'D' })],
@@ -165,11 +165,11 @@ const TABLE: Readonly<Record<Stop, readonly Case[]>> = {
   ]
 };
 
-for (const stop of STOPS) {
+for (const stage of STAGES) {
   describe(stop, () => {
-    for (const [change, said] of TABLE[stop]) {
+    for (const [change, said] of TABLE[stage]) {
       it(`${JSON.stringify(change)}: ${said.verdict} ${said.code}`, () => {
-        expect(judgeLineOfWork({ ...whole, ...change })[stop]).toEqual(said);
+        expect(judgeLineOfWork({ ...whole, ...change })[stage]).toEqual(said);
       });
     }
   });
@@ -181,8 +181,9 @@ describe('beside the stops', () => {
     for (const other of [low, steady]) expect(judgeWireSupply(other)).toEqual(other);
   });
   it('a stop is found by its own name only', () => {
-    for (const stop of STOPS) expect(findStop(stop)).toBe(stop);
-    for (const text of ['', 'Arrive', 'arrive ', 'return/']) expect(findStop(text)).toBeUndefined();
+    for (const stage of STAGES) expect(findStage(stage)).toBe(stage);
+    for (const text of ['', 'Arrive', 'arrive ', 'return/'])
+      expect(findStage(text)).toBeUndefined();
   });
   it.each([
     ['return', 'return.job.closed', 'nobody'],
@@ -198,7 +199,7 @@ describe('beside the stops', () => {
     ['prove', 'x.proof.verdict.other', 'bench'],
     ['prove', 'proof.verdict.otherwise', 'bench'],
     ['write', 'write.clone.ready', 'bench']
-  ] as const)('at %s, %s waits for: %s', (stop, code, waits) => {
-    expect(findWaiting({ stop, judgement: judge('look', code) })).toBe(waits);
+  ] as const)('at %s, %s waits for: %s', (stage, code, waits) => {
+    expect(findWaiting({ stage, judgement: judge('look', code) })).toBe(waits);
   });
 });

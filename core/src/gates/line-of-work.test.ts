@@ -38,8 +38,8 @@ const read = { ...known, originalRegions: [trusted, trusted] };
 const backed = { ...read, donorChipId: 'B', donorRegions: [trusted, trusted] };
 
 const step = (change: Partial<JobFacts>) => {
-  const { stop, judgement } = findNextStep(judgeLineOfWork({ ...fresh, ...change }));
-  return `${stop}: ${judgement.code}`;
+  const { stage, judgement } = findNextStep(judgeLineOfWork({ ...fresh, ...change }));
+  return `${stage}: ${judgement.code}`;
 };
 
 describe('the next step follows the work', () => {
@@ -128,8 +128,8 @@ it('a write without a backup is stopped', () => {
 
 describe('not yet is not Stop', () => {
   it('stages that only wait for earlier ones say so; a stale image, and a broken write, are stops', () => {
-    const say = (change: Partial<JobFacts>, stop: 'build' | 'write' | 'identify') => {
-      const { verdict, code } = judgeLineOfWork({ ...fresh, ...change })[stop];
+    const say = (change: Partial<JobFacts>, stage: 'build' | 'write' | 'identify') => {
+      const { verdict, code } = judgeLineOfWork({ ...fresh, ...change })[stage];
       return `${verdict} ${code}`;
     };
     expect(say({}, 'build')).toBe('none build.reads.missing');
@@ -150,7 +150,7 @@ describe('not yet is not Stop', () => {
 describe('a decision of a person', () => {
   const prove = (question: JobFacts['question'], proof: JobFacts['proof']) => {
     const line = judgeLineOfWork({ ...fresh, question, proof });
-    return `${line.prove.verdict} ${line.prove.code}, next ${findNextStep(line).stop === 'prove' ? 'prove' : 'on'}`;
+    return `${line.prove.verdict} ${line.prove.code}, next ${findNextStep(line).stage === 'prove' ? 'prove' : 'on'}`;
   };
   it.each([
     [judge('go', 'proof.verdict.unit'), 'cause', 'go prove.unit.cause, next on'],

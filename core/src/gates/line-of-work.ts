@@ -1,7 +1,7 @@
 import type { Access } from '../access/access.ts';
 import { findGravest, judge, type Judgement } from '../base/verdict.ts';
 import { isTrusted } from '../reads/judge-region.ts';
-import type { Stop } from './stops.ts';
+import type { Stage } from '../job/stages.ts';
 
 /** What the verdicts of the nine stops rest on. */
 export interface JobFacts {
@@ -41,7 +41,7 @@ export interface JobFacts {
 }
 
 /** One judgement for each stop of the line of work. */
-export function judgeLineOfWork(facts: JobFacts): Record<Stop, Judgement> {
+export function judgeLineOfWork(facts: JobFacts): Record<Stage, Judgement> {
   return {
     arrive: judgeArrive(facts),
     prove: judgeProve(facts),

@@ -10,7 +10,7 @@ export type WaitsFor = 'desk' | 'customer' | 'bench' | 'part' | 'nobody';
 export function findWaiting(next: NextStep): WaitsFor {
   const { code } = next.judgement;
   if (code === 'return.job.closed') return 'nobody';
-  if (next.stop === 'arrive') return 'desk';
+  if (next.stage === 'arrive') return 'desk';
   if (/^(prove\.unit\.innocent|proof\.verdict\.other)$/.test(code)) return 'customer';
   if (/^match\.donor\.(none|differs)$/.test(code)) return 'part';
   return 'bench';

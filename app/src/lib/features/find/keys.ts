@@ -1,5 +1,5 @@
 import { goto } from '$app/navigation';
-import { STOPS } from '@badger/core/gates/stops';
+import { STAGES } from '@badger/core/job/stages';
 import { pathOfScan, ScannerWatch } from './scanner.ts';
 
 export interface KeyTargets {
@@ -50,6 +50,6 @@ function actOn(key: string, targets: KeyTargets): void {
   else if (key === '/') targets.find();
   else if (key === '.' && jobNumber !== undefined) void goto(`/jobs/${jobNumber}`);
   else if (/^[1-9]$/.test(key) && jobNumber !== undefined) {
-    void goto(`/jobs/${jobNumber}/${STOPS[Number(key) - 1] as string}`);
+    void goto(`/jobs/${jobNumber}/${STAGES[Number(key) - 1] as string}`);
   }
 }

@@ -9,7 +9,7 @@
   import { viewVin } from '$lib/features/arrive/vin.view.ts';
   import ReadyCard from '$lib/features/kit/ReadyCard.svelte';
   import type { JobData } from '$lib/job-types.ts';
-  import type { PageData } from '../../../routes/jobs/[number]/[stop]/$types';
+  import type { PageData } from '../../../routes/jobs/[number]/[stage]/$types';
 
   let { job, extras }: { job: JobData; extras: PageData } = $props();
 

@@ -3,7 +3,7 @@
   import RecordArrival from './RecordArrival.svelte';
   import type { JobData } from '$lib/job-types.ts';
   import { messageOf, messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
-  import { STOPS } from '@badger/core/gates/stops';
+  import { STAGES } from '@badger/core/job/stages';
 
   interface EventData {
     readonly seq: number;
@@ -120,10 +120,10 @@
   <h2>Verdicts</h2>
   <table>
     <tbody>
-      {#each STOPS as stop (stop)}
+      {#each STAGES as stage (stage)}
         <tr
-          ><td class="cap">{stop}</td><td>{VERDICT_WORDS[job.line[stop].verdict]}</td><td
-            >{messageOfJudgement(job.line[stop]).title}</td
+          ><td class="cap">{stage}</td><td>{VERDICT_WORDS[job.line[stage].verdict]}</td><td
+            >{messageOfJudgement(job.line[stage]).title}</td
           ></tr
         >
       {/each}

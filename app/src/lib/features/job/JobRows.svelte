@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { STOPS } from '@badger/core/gates/stops';
+  import { STAGES } from '@badger/core/job/stages';
   import type { JobLine } from '$lib/job-line-types.ts';
   import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
@@ -14,7 +14,7 @@
   const wordsOfScan = ({ faults, silent }: NonNullable<JobLine['lastScan']>) =>
     `${faults} ${faults === 1 ? 'fault' : 'faults'}${silent > 0 ? `, ${silent} silent` : ''}`;
   const says = (job: JobLine) =>
-    job.verdicts.map((v, i) => `${STOPS[i] ?? ''} ${VERDICT_WORDS[v].toLowerCase()}`).join(', ');
+    job.verdicts.map((v, i) => `${STAGES[i] ?? ''} ${VERDICT_WORDS[v].toLowerCase()}`).join(', ');
 </script>
 
 <div class="card-sheet" role="list" aria-label={label}>

@@ -1,24 +1,27 @@
 <script lang="ts">
   import type { Judgement } from '@badger/core/base/verdict';
-  import { STOPS, type Stop } from '@badger/core/gates/stops';
+  import { STAGES, type Stage } from '@badger/core/job/stages';
   import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
 
-  let { number, line, current }: { number: number; line: Record<Stop, Judgement>; current: Stop } =
-    $props();
+  let {
+    number,
+    line,
+    current
+  }: { number: number; line: Record<Stage, Judgement>; current: Stage } = $props();
 
-  const name = (stop: Stop) => stop.charAt(0).toUpperCase() + stop.slice(1);
+  const name = (stage: Stage) => stage.charAt(0).toUpperCase() + stage.slice(1);
 </script>
 
 <nav class="work" aria-label="Line of work">
-  {#each STOPS as stop, i (stop)}
-    {@const judgement = line[stop]}
+  {#each STAGES as stage, i (stage)}
+    {@const judgement = line[stage]}
     <a
-      href="/jobs/{number}/{stop}"
-      aria-current={stop === current ? 'step' : undefined}
+      href="/jobs/{number}/{stage}"
+      aria-current={stage === current ? 'step' : undefined}
       title={messageOfJudgement(judgement).title}
     >
-      <em>{i + 1}</em><span class="name">{name(stop)}</span>
+      <em>{i + 1}</em><span class="name">{name(stage)}</span>
       <span class="sr-only">{VERDICT_WORDS[judgement.verdict]}</span>
       <span class="v"><VerdictMark verdict={judgement.verdict} size={17} /></span>
     </a>

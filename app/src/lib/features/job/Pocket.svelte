@@ -39,8 +39,8 @@
     <h2>Next</h2>
     <p>{next.clear ?? next.title}</p>
     {#if !job.closedAt}
-      <a class="btn w-full btn-outline" href="/jobs/{job.number}/{job.next.stop}" data-next>
-        Open {job.next.stop.charAt(0).toUpperCase() + job.next.stop.slice(1)}
+      <a class="btn w-full btn-outline" href="/jobs/{job.number}/{job.next.stage}" data-next>
+        Open {job.next.stage.charAt(0).toUpperCase() + job.next.stage.slice(1)}
       </a>
     {/if}
   </div>

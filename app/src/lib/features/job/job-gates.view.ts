@@ -4,7 +4,7 @@ import { checkGate, type Gate, type GateKind } from '@badger/core/gates/check-ga
 import type { GateFacts } from '@badger/core/gates/facts';
 import { judgeFeed } from '@badger/core/gates/judge-feed';
 import { judgeWireSupply } from '@badger/core/gates/line-of-work';
-import type { Stop } from '@badger/core/gates/stops';
+import type { Stage } from '@badger/core/job/stages';
 import type { JobData } from '$lib/job-types.ts';
 import type { LiveStation } from '$lib/live-types.ts';
 
@@ -33,7 +33,7 @@ export function liveGate(kind: GateKind, job: JobData, station: LiveStation | un
 }
 
 /** The line of work with the Wire verdict as the supply is now. */
-export function liveLine(job: JobData, station: LiveStation | undefined): Record<Stop, Judgement> {
+export function liveLine(job: JobData, station: LiveStation | undefined): Record<Stage, Judgement> {
   if (!station) return job.line;
   const { supply, programmer } = liveFacts(job, station);
   const feed = judgeFeed(job.gateFacts, { supply, programmer });

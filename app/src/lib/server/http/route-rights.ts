@@ -15,7 +15,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'GET /house': 'pages.see',
   'GET /jobs': 'pages.see',
   'GET /jobs/[number]': 'pages.see',
-  'GET /jobs/[number]/[stop]': 'pages.see',
+  'GET /jobs/[number]/[stage]': 'pages.see',
   'GET /jobs/[number]/quotes/[quote]': 'pages.see',
   'GET /jobs/[number]/record': 'pages.see',
   'GET /jobs/[number]/scans/[scan]': 'scan.see',

@@ -1,5 +1,5 @@
 import { findWaiting } from '@badger/core/gates/waiting';
-import { STOPS, type Stop } from '@badger/core/gates/stops';
+import { STAGES, type Stage } from '@badger/core/job/stages';
 import type { JobLine } from '../../job-line-types.ts';
 import type { Deps } from '../deps.ts';
 import {
@@ -46,8 +46,8 @@ export async function listJobLines(
     family: view.job.familyId,
     promisedAt: view.job.promisedAt,
     closedAt: view.job.closedAt,
-    verdicts: STOPS.map((s: Stop) => view.line[s].verdict),
-    nextStop: view.next.stop,
+    verdicts: STAGES.map((s: Stage) => view.line[s].verdict),
+    nextStage: view.next.stage,
     next: view.next.judgement,
     waitsFor: findWaiting(view.next),
     lastScan: view.records.vehicleScan && {

@@ -3,7 +3,7 @@ import { judge, type Judgement } from '@badger/core/base/verdict';
 import type { GateFacts, RegionGateFact, UnitRole } from '@badger/core/gates/facts';
 import { judgeLineOfWork, type JobFacts } from '@badger/core/gates/line-of-work';
 import { findNextStep, type NextStep } from '@badger/core/gates/next-step';
-import type { Stop } from '@badger/core/gates/stops';
+import type { Stage } from '@badger/core/job/stages';
 import { areUnitsSwapped } from '@badger/core/identity/units-swapped';
 import { parseVin } from '@badger/core/identity/vin';
 import { judgeDonor, type DonorCheck } from '@badger/core/match/judge-donor';
@@ -39,7 +39,7 @@ export interface JobView {
   readonly cloneState: 'none' | 'stale' | 'built';
   readonly operations: readonly OperationRow[];
   readonly lastWrite: OperationRow | undefined;
-  readonly line: Record<Stop, Judgement>;
+  readonly line: Record<Stage, Judgement>;
   readonly next: NextStep;
   /** Room on the disk of the database. */
   readonly room: GateFacts['room'];

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
-import { STOPS } from '@badger/core/gates/stops';
+import { STAGES } from '@badger/core/job/stages';
 import type { Skill } from '@badger/core/profile/profile';
 import { estimateTransfer, type Measured } from '@badger/core/time/estimate';
 import { formatExact, parseAmount } from '@badger/core/base/money';
@@ -132,7 +132,7 @@ export async function makeQuote(
   if (!view) return fail('job.number.unknown', { number: jobNumber });
   const { options, choices, prices } = await loadWaysSheet(deps, view);
   const option = options.find((o) => o.key === choices[0]?.wayId);
-  if (!option) return fail('quote.way.none', { stop: STOPS.indexOf('match') + 1 });
+  if (!option) return fail('quote.way.none', { stop: STAGES.indexOf('match') + 1 });
   if (option.cost.missing.length > 0)
     return fail('quote.price.missing', { what: option.cost.missing.join(', ') });
   const own: QuoteLine[] = option.cost.lines.map((line) => ({

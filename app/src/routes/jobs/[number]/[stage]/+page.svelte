@@ -48,7 +48,7 @@
   <button class="btn btn-primary" onclick={stop}>Stop this read</button>
 {/snippet}
 
-<svelte:head><title>{job.number} {data.stop} · Upright Badger</title></svelte:head>
+<svelte:head><title>{job.number} {data.stage} · Upright Badger</title></svelte:head>
 <div class="job">
   <h1>Job {job.number} · {job.customer}, {job.vehicle}</h1>
   <span class="vin soft"
@@ -59,35 +59,35 @@
     >{job.closedAt ? 'closed' : promise.text && `promised ${promise.text}`}</span
   >
 </div>
-<LineOfWork number={job.number} {line} current={data.stop} />
+<LineOfWork number={job.number} {line} current={data.stage} />
 <div class="body" class:folded>
-  <div class="sheet" data-stop={data.stop}>
+  <div class="sheet" data-stop={data.stage}>
     <JobVerdict
-      judgement={line[data.stop]}
-      action={data.stop === 'read' && reading ? stopRead : undefined}
+      judgement={line[data.stage]}
+      action={data.stage === 'read' && reading ? stopRead : undefined}
     />
-    {#if data.stop === 'arrive'}<ArriveSheet {job} extras={data} />
-    {:else if data.stop === 'prove'}<ProveSheet
+    {#if data.stage === 'arrive'}<ArriveSheet {job} extras={data} />
+    {:else if data.stage === 'prove'}<ProveSheet
         {job}
         scans={data.scans}
         changes={data.changes}
         stationId={data.focusStation}
       />
-    {:else if data.stop === 'identify'}<IdentifySheet
+    {:else if data.stage === 'identify'}<IdentifySheet
         {job}
         profile={data.profile}
         labels={data.labels}
       />
-    {:else if data.stop === 'match'}<MatchSheet
+    {:else if data.stage === 'match'}<MatchSheet
         {job}
         profile={data.profile}
         match={data.match}
         ways={data.ways}
       />
-    {:else if data.stop === 'wire'}<WireSheet {job} {station} />
-    {:else if data.stop === 'read'}<ReadSheet {job} {station} {trace} />
-    {:else if data.stop === 'build'}<BuildSheet {job} />
-    {:else if data.stop === 'write'}<WriteSheet {job} {station} {trace} />
+    {:else if data.stage === 'wire'}<WireSheet {job} {station} />
+    {:else if data.stage === 'read'}<ReadSheet {job} {station} {trace} />
+    {:else if data.stage === 'build'}<BuildSheet {job} />
+    {:else if data.stage === 'write'}<WriteSheet {job} {station} {trace} />
     {:else}<ReturnSheet {job} changes={data.changes} />{/if}
   </div>
   <div class="side">

@@ -1,4 +1,4 @@
-import type { Stop } from '@badger/core/gates/stops';
+import type { Stage } from '@badger/core/job/stages';
 import type { Readiness } from '@badger/core/kit/readiness';
 import { compareScans, type ScanChange } from '@badger/core/scan/compare-scans';
 import type { Profile } from '@badger/core/profile/profile';
@@ -14,7 +14,7 @@ import { loadMatchSheet } from './match.ts';
 import { loadWaysSheet } from './ways.ts';
 import { readinessOf } from './kit.ts';
 
-export interface StopExtras {
+export interface StageExtras {
   readonly photos: readonly PhotoRow[];
   readonly readiness: Readiness | undefined;
   /** Earlier jobs of the same vehicle. */
@@ -31,7 +31,7 @@ export interface StopExtras {
   readonly ways: WaysSheetData | undefined;
 }
 
-const NOTHING: StopExtras = {
+const NOTHING: StageExtras = {
   photos: [],
   readiness: undefined,
   earlier: [],
@@ -44,33 +44,33 @@ const NOTHING: StopExtras = {
   ways: undefined
 };
 
-const WITH_EXTRAS: readonly Stop[] = ['arrive', 'prove', 'identify', 'match', 'return'];
+const WITH_EXTRAS: readonly Stage[] = ['arrive', 'prove', 'identify', 'match', 'return'];
 
 async function loadIdentity(
   deps: Deps,
   view: JobView,
-  stop: 'identify' | 'match'
-): Promise<StopExtras> {
+  stage: 'identify' | 'match'
+): Promise<StageExtras> {
   const labels = Object.fromEntries(
     Object.entries(view.units).map(([role, unit]) => [role, unit.labelNumbers])
   );
   const base = { ...NOTHING, profile: view.profile, labels };
-  if (stop === 'identify') return base;
+  if (stage === 'identify') return base;
   const [match, ways] = await Promise.all([loadMatchSheet(deps, view), loadWaysSheet(deps, view)]);
   return { ...base, match, ways };
 }
 
-/** What only one stop shows, loaded for it alone. */
-export async function loadStopExtras(
+/** What only one stage shows, loaded for it alone. */
+export async function loadStageExtras(
   deps: Deps,
-  { number, stop }: { number: number; stop: Stop }
-): Promise<StopExtras> {
-  if (!WITH_EXTRAS.includes(stop)) return NOTHING;
+  { number, stage }: { number: number; stage: Stage }
+): Promise<StageExtras> {
+  if (!WITH_EXTRAS.includes(stage)) return NOTHING;
   const view = await loadJobView(deps, number);
   if (!view) return NOTHING;
-  if (stop === 'identify' || stop === 'match') return loadIdentity(deps, view, stop);
+  if (stage === 'identify' || stage === 'match') return loadIdentity(deps, view, stage);
   const { db } = deps;
-  if (stop === 'arrive') {
+  if (stage === 'arrive') {
     const [photos, readiness, earlier] = await Promise.all([
       listPhotos(db, { jobId: view.job.id }),
       readinessOf(deps, view),
