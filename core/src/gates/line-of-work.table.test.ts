@@ -166,7 +166,7 @@ const TABLE: Readonly<Record<Stage, readonly Case[]>> = {
 };
 
 for (const stage of STAGES) {
-  describe(stop, () => {
+  describe(stage, () => {
     for (const [change, said] of TABLE[stage]) {
       it(`${JSON.stringify(change)}: ${said.verdict} ${said.code}`, () => {
         expect(judgeLineOfWork({ ...whole, ...change })[stage]).toEqual(said);
