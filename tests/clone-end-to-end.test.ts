@@ -71,7 +71,7 @@ describe('a unit cloned through the services, sockets and database', () => {
 
     const written = await view();
     expect(written.line.write.code).toBe('write.clone.verified');
-    expect((await finishJob(house.root.deps, bench, 2031)).ok).toBe(true);
+    expect((await finishJob(house.root.deps, bench, { jobNumber: 2031 })).ok).toBe(true);
     const { job } = await view();
     expect(await findBrokenEvent(house.root.deps.db, job.id)).toBeUndefined();
     const kinds = (await listEvents(house.root.deps.db, job.id)).map((e) => e.kind);

@@ -74,7 +74,8 @@ describe('arrivals', () => {
     for (const text of ['- -', '·', '%']) expect((await found(text)).length, text).toBe(0);
     await house.root.deps.db.transaction(async (tx) => {
       for (const id of [(await findJob(tx, number))?.id])
-        if (id) await closeJob(tx, id, lead.id, new Date());
+        if (id)
+          await closeJob(tx, id, { result: 'ended', reason: '', by: lead.id, at: new Date() });
     });
   });
   it('names files by the plate only where the house wants it, and by the VIN where there is none', async () => {

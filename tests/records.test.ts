@@ -210,7 +210,7 @@ describe('two people at once', () => {
     for (let i = 0; i < ROUNDS; i++) {
       await identify('0388', 'donor');
       const before = (await view()).operations.filter((o) => o.kind === 'write').length;
-      const close = () => finishJob(house.root.deps, bench, 2031);
+      const close = () => finishJob(house.root.deps, bench, { jobNumber: 2031 });
       const answers = await Promise.all(
         i % 2 === 0 ? [start(), start(), close()] : [close(), start(), start()]
       );

@@ -241,7 +241,7 @@ describe('what is refused', () => {
   });
 
   it('stopping a write half way, closing before it is proven, another donor afterwards', async () => {
-    expect(await finishJob(house.root.deps, bench, 2031)).toMatchObject({
+    expect(await finishJob(house.root.deps, bench, { jobNumber: 2031 })).toMatchObject({
       problem: { code: 'job.close.unverified' }
     });
     await house.root.deps.bench.world?.setSpeed(120);
@@ -251,7 +251,7 @@ describe('what is refused', () => {
     expect(stopOperation(house.root.deps, bench, id)).toMatchObject({
       problem: { code: 'operation.stop.refused' }
     });
-    expect(await finishJob(house.root.deps, bench, 2031)).toMatchObject({
+    expect(await finishJob(house.root.deps, bench, { jobNumber: 2031 })).toMatchObject({
       problem: { code: 'job.work.running' }
     });
     await house.root.deps.bench.world?.setSpeed(0);
@@ -265,14 +265,14 @@ describe('what is refused', () => {
   });
 
   it('work on a closed job', async () => {
-    expect((await finishJob(house.root.deps, bench, 2031)).ok).toBe(true);
+    expect((await finishJob(house.root.deps, bench, { jobNumber: 2031 })).ok).toBe(true);
     expect(await start({ kind: 'read', role: 'donor', regionId: 'data-flash' })).toBe(
       'gate.job.closed'
     );
     expect(await drop('donor', 'data-flash', new Uint8Array(65536))).toMatchObject({
       problem: { code: 'gate.job.closed' }
     });
-    expect(await finishJob(house.root.deps, bench, 2031)).toMatchObject({
+    expect(await finishJob(house.root.deps, bench, { jobNumber: 2031 })).toMatchObject({
       problem: { code: 'gate.job.closed' }
     });
   });

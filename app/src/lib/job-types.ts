@@ -3,6 +3,8 @@ import type { Judgement } from '@badger/core/base/verdict';
 import type { Problem } from '@badger/core/base/result';
 import type { ClonePlan } from '@badger/core/clone/plan';
 import type { GateFacts } from '@badger/core/gates/facts';
+import type { JobRole } from '@badger/core/job/roles';
+import type { JobResult } from '@badger/core/job/shape';
 import type { Stage } from '@badger/core/job/stages';
 import type { Finding } from '@badger/core/image/finding';
 import type { CauseStanding, Evidence } from '@badger/core/proof/cause';
@@ -66,6 +68,7 @@ export interface RegionData {
 
 export interface UnitData {
   readonly tag: string;
+  readonly family: string;
   readonly chipId: string | null;
   readonly place: string;
   readonly condition: string;
@@ -172,11 +175,32 @@ export interface JobData {
   readonly promisedAt: Date | null;
   readonly createdAt: Date;
   readonly closedAt: Date | null;
+  /** What it ended with. */
+  readonly result: JobResult | null;
+  readonly resultReason: string | null;
+  readonly backupWaived: string | null;
+  /** Stages of a job of this kind, and the unit that it writes. */
+  readonly stages: readonly Stage[];
+  readonly target: UnitRoleName | undefined;
+  /** Newest file of each region that is to be written into the unit itself. */
+  readonly supplied: readonly {
+    readonly regionId: string;
+    readonly name: string;
+    readonly sha256: string;
+    readonly sourceName: string;
+    readonly findings: readonly Finding[];
+  }[];
+  /** How it can end, each with what still holds it, and whether it is told in words. */
+  readonly endings: readonly {
+    readonly result: JobResult;
+    readonly missing: string | undefined;
+    readonly told: boolean;
+  }[];
   readonly line: Record<Stage, Judgement>;
   readonly next: { readonly stage: Stage; readonly judgement: Judgement };
   /** Facts for the gates, without what the bench says by itself. */
   readonly gateFacts: Omit<GateFacts, 'supply' | 'stationBusy' | 'connected' | 'programmer'>;
-  readonly units: Partial<Record<UnitRoleName, UnitData>>;
+  readonly units: Partial<Record<JobRole, UnitData>>;
   readonly regions: Record<UnitRoleName, readonly RegionData[]>;
   readonly clone:
     { readonly plan: ClonePlan; readonly builtAt: Date; readonly builtBy: string } | undefined;

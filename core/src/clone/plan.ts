@@ -19,7 +19,7 @@ export interface PlanLine {
 
 /** What will be written, in the order in which it is written. */
 export interface ClonePlan {
-  readonly school: 'whole-image';
+  readonly school: 'whole-image' | 'supplied-file';
   readonly family: string;
   readonly lines: readonly PlanLine[];
 }
@@ -51,4 +51,42 @@ export function planWholeImage(
     });
   }
   return ok({ school: 'whole-image', family: profile.id, lines });
+}
+
+/** A file that is to be written into the unit itself, and the gravest thing that was found in it. */
+export interface SuppliedSource {
+  readonly regionId: string;
+  readonly sha256: string;
+  readonly readId: string;
+  readonly wrong: string | undefined;
+}
+
+/**
+ * Plans the write of supplied files into the unit itself, in the profile's write order. Every region of the unit is
+ * trusted before: what is overwritten can be put back.
+ * Errors: `gate.content.none`, `gate.content.wrong` (it is not what the region can hold), `clone.region.untrusted`.
+ */
+export function planSupplied(
+  profile: Profile,
+  { own, supplied }: { own: readonly RegionSource[]; supplied: readonly SuppliedSource[] }
+): Result<ClonePlan> {
+  if (supplied.length === 0) return fail('gate.content.none');
+  const lines: PlanLine[] = [];
+  for (const regionId of profile.writeOrder) {
+    const region = getRegion(profile, regionId);
+    if (!own.find((s) => s.regionId === regionId)?.trustedSha256)
+      return fail('clone.region.untrusted', { region: region.name });
+    const source = supplied.find((s) => s.regionId === regionId);
+    if (source?.wrong)
+      return fail('gate.content.wrong', { region: region.name, found: source.wrong });
+    if (source)
+      lines.push({
+        regionId,
+        regionName: region.name,
+        lengthBytes: region.lengthBytes,
+        readId: source.readId,
+        sha256: source.sha256
+      });
+  }
+  return ok({ school: 'supplied-file', family: profile.id, lines });
 }

@@ -31,11 +31,15 @@ const open: GateFacts = {
   donorMismatches: [],
   donorProven: true,
   unitsSwapped: false,
+  target: 'donor',
+  backupWaived: undefined,
   regions: [
     {
       name: 'Data flash',
       trustedSha256: 'a',
       cloneSha256: 'a',
+      suppliedSha256: undefined,
+      suppliedWrong: undefined,
       donorBackedUp: true,
       donorEqualsOriginal: false
     },
@@ -43,6 +47,8 @@ const open: GateFacts = {
       name: 'Program flash',
       trustedSha256: 'b',
       cloneSha256: 'b',
+      suppliedSha256: undefined,
+      suppliedWrong: undefined,
       donorBackedUp: true,
       donorEqualsOriginal: false
     }

@@ -2,6 +2,7 @@ import { findGravest, type Judgement } from '../base/verdict.ts';
 import type { GateFacts, GateRule } from './facts.ts';
 import { boardUnfed } from './rules/board-unfed.ts';
 import { authorityRecorded } from './rules/authority-recorded.ts';
+import { contentBuilt } from './rules/content-built.ts';
 import { diskHolds } from './rules/disk-holds.ts';
 import { donorBackedUp } from './rules/donor-backed-up.ts';
 import { donorFits } from './rules/donor-fits.ts';
@@ -18,10 +19,11 @@ import { personMayWrite } from './rules/person-may-write.ts';
 import { programmerThere } from './rules/programmer-there.ts';
 import { stationFree } from './rules/station-free.ts';
 import { supplyCarries } from './rules/supply-carries.ts';
+import { targetIsDonor, targetIsItself } from './rules/target.ts';
 import { unitIdentified } from './rules/unit-identified.ts';
 import { wayDriven } from './rules/way-driven.ts';
 
-export type GateKind = 'identify' | 'read-original' | 'read-donor' | 'write';
+export type GateKind = 'identify' | 'read-original' | 'read-donor' | 'write' | 'write-back';
 
 /** A gate: every rule's line, and whether it is open. */
 export interface Gate {
@@ -65,6 +67,7 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
   write: [
     personMayWrite,
     jobOpen,
+    targetIsDonor,
     authorityRecorded,
     originalsTrusted,
     imageBuilt,
@@ -78,6 +81,23 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     notTheOriginal,
     isTheDonor,
     donorFits,
+    familyMatches
+  ],
+  // the unit itself: its own trusted reads are the way back, and it is proven to be this unit
+  'write-back': [
+    personMayWrite,
+    jobOpen,
+    targetIsItself,
+    authorityRecorded,
+    originalsTrusted,
+    contentBuilt,
+    wayDriven,
+    programmerThere,
+    supplyCarries,
+    boardUnfed,
+    stationFree,
+    linkSingle,
+    isTheOriginal,
     familyMatches
   ]
 };

@@ -3,8 +3,7 @@ import type { Judgement } from '../base/verdict.ts';
 import type { SupplyReading } from '../electrical/judge-supply.ts';
 import type { SupplyNeed } from '../profile/profile.ts';
 import type { Role } from '../rights/rights.ts';
-
-export type UnitRole = 'original' | 'donor';
+import type { UnitRole } from '../job/roles.ts';
 
 /** The unit that answered at this station since it was connected. */
 export interface ConnectedUnit {
@@ -19,10 +18,14 @@ export interface ConnectedUnit {
 /** One region of the job, as the gates see it. */
 export interface RegionGateFact {
   readonly name: string;
-  /** Content of the original that is trusted now. */
+  /** Content of the original that is trusted now; read before this job changed anything. */
   readonly trustedSha256: string | undefined;
   /** Content that the built clone image would write. */
   readonly cloneSha256: string | undefined;
+  /** Newest file that is to be written into the unit itself. */
+  readonly suppliedSha256: string | undefined;
+  /** That file is not what this region can hold: what was found in it. */
+  readonly suppliedWrong: string | undefined;
   /** Two agreeing reads of the donor are kept. */
   readonly donorBackedUp: boolean;
   /** The donor's backup is the original's own content: units or files were taken for each other. */
@@ -59,6 +62,10 @@ export interface GateFacts {
   readonly donorMismatches: readonly string[];
   /** Every field that must be equal is known on both sides and holds. */
   readonly donorProven: boolean;
+  /** The unit whose memory a job of this kind writes. */
+  readonly target: UnitRole | undefined;
+  /** Why a lead goes on without the donor's backup, where the method does not need its bytes. */
+  readonly backupWaived: string | undefined;
   /** The donor carries the vehicle's VIN and the original does not: they were taken for each other. */
   readonly unitsSwapped: boolean;
   readonly regions: readonly RegionGateFact[];

@@ -1,4 +1,5 @@
 // Every stop of the line of work against every input that matters to it: verdict, code and parameters, word for word.
+import { shapeOf } from '../job/shape.ts';
 import { describe, expect, it } from 'vitest';
 import { judge, type Judgement } from '../base/verdict.ts';
 import { judgeLineOfWork, judgeWireSupply, type JobFacts } from './line-of-work.ts';
@@ -20,6 +21,8 @@ const steady = judge('go', 'supply.output.ready');
 
 /** A job in which everything is done. */
 const whole: JobFacts = {
+  ...{ shape: shapeOf('failed-module'), supplied: 0, vehicleKnown: true },
+  ...{ result: undefined, reached: true },
   ...{ closed: false, customer: 'C', vinProblem: undefined, vinCheckDigit: 'holds' },
   ...{ authorisedBy: 'D', needsAuthority: true, authorityGap: undefined },
   ...{ question: judge('go', 'proof.verdict.unit'), proof: 'cause', school: 'whole-image' },
@@ -37,6 +40,16 @@ const TABLE: Readonly<Record<Stage, readonly Case[]>> = {
     [{}, judge('go', 'arrive.job.complete', { customer: 'C', by: 'D' })],
     [{ vinCheckDigit: 'absent' }, judge('go', 'arrive.job.complete', { customer: 'C', by: 'D' })],
     [{ vinCheckDigit: 'differs' }, judge('look', 'arrive.vin.digit', { vin: 'V' })],
+    [
+      { vinProblem: 'p', vehicleKnown: false, shape: shapeOf('unknown-unit') },
+      judge('go', 'arrive.job.complete', { customer: 'C', by: 'D' })
+    ],
+    // a VIN that is there and wrong is wrong, of a loose unit too; and a vehicle has one
+    [
+      { vinProblem: 'p', shape: shapeOf('unknown-unit') },
+      judge('stop', 'arrive.vin.wrong', { vin: 'V' })
+    ],
+    [{ vinProblem: 'p', vehicleKnown: false }, judge('stop', 'arrive.vin.wrong', { vin: 'V' })],
     [{ authorityGap: 'proof' }, judge('stop', 'arrive.authority.thin', { missing: 'proof' })],
     [
       { authorityGap: 'order', needsAuthority: false },
@@ -159,9 +172,16 @@ const TABLE: Readonly<Record<Stage, readonly Case[]>> = {
   ],
   return: [
     [{}, judge('look', 'return.job.open')],
-    [{ closed: true, lastWrite: 'none' }, judge('go', 'return.job.closed')],
-    [{ lastWrite: 'failed' }, judge('none', 'return.write.first')],
-    [{ lastWrite: 'active' }, judge('none', 'return.write.first')]
+    [{ closed: true, lastWrite: 'none' }, judge('go', 'return.job.closed', { result: '' })],
+    [{ closed: true, result: 'ended' }, judge('go', 'return.job.closed', { result: 'ended' })],
+    [{ lastWrite: 'none' }, judge('look', 'return.result.ready')],
+    [{ lastWrite: 'none', reached: false }, judge('none', 'return.write.first')],
+    [
+      { lastWrite: 'none', reached: false, shape: shapeOf('security') },
+      judge('none', 'return.result.first')
+    ],
+    [{ lastWrite: 'failed', reached: false }, judge('none', 'return.write.first')],
+    [{ lastWrite: 'active', reached: false }, judge('none', 'return.write.first')]
   ]
 };
 

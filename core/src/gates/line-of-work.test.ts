@@ -1,3 +1,4 @@
+import { shapeOf } from '../job/shape.ts';
 import { describe, expect, it } from 'vitest';
 import { judge } from '../base/verdict.ts';
 import { judgeLineOfWork, type JobFacts } from './line-of-work.ts';
@@ -6,6 +7,8 @@ import { findNextStep } from './next-step.ts';
 const trusted = judge('go', 'reads.region.trusted');
 const unread = judge('look', 'reads.region.none');
 const fresh: JobFacts = {
+  ...{ shape: shapeOf('failed-module'), supplied: 0, vehicleKnown: true },
+  ...{ result: undefined, reached: false },
   closed: false,
   customer: 'C',
   vinProblem: undefined,

@@ -1,10 +1,20 @@
 import type { Access } from '../access/access.ts';
 import { findGravest, judge, type Judgement } from '../base/verdict.ts';
 import { isTrusted } from '../reads/judge-region.ts';
-import type { Stage } from '../job/stages.ts';
+import type { JobResult, JobShape } from '../job/shape.ts';
+import { STAGES, type Stage } from '../job/stages.ts';
 
 /** What the verdicts of the nine stops rest on. */
 export interface JobFacts {
+  readonly shape: JobShape;
+  /** Regions for which a file is supplied that is to be written into the unit itself. */
+  readonly supplied: number;
+  /** False: a loose unit, whose vehicle nobody knows. */
+  readonly vehicleKnown: boolean;
+  /** What the job ended with; undefined while it is open. */
+  readonly result: JobResult | undefined;
+  /** A result of its kind is reached: the job can be closed. */
+  readonly reached: boolean;
   readonly closed: boolean;
   readonly customer: string;
   readonly vinProblem: string | undefined;
@@ -42,21 +52,16 @@ export interface JobFacts {
 
 /** One judgement for each stop of the line of work. */
 export function judgeLineOfWork(facts: JobFacts): Record<Stage, Judgement> {
-  return {
-    arrive: judgeArrive(facts),
-    prove: judgeProve(facts),
-    identify: judgeIdentify(facts),
-    match: judgeMatch(facts),
-    wire: judgeWire(facts),
-    read: judgeRead(facts),
-    build: judgeBuild(facts),
-    write: judgeWrite(facts),
-    return: judgeReturn(facts)
-  };
+  const judged = STAGES.map((stage): [Stage, Judgement] => [
+    stage,
+    facts.shape.stages.includes(stage) ? JUDGES[stage](facts) : judge('none', 'stage.job.needless')
+  ]);
+  return Object.fromEntries(judged) as Record<Stage, Judgement>;
 }
 
 function judgeArrive(f: JobFacts): Judgement {
-  if (f.vinProblem) return judge('stop', 'arrive.vin.wrong', { vin: f.vehicleVin });
+  const loose = !f.vehicleKnown && !f.shape.vehicleKnown;
+  if (f.vinProblem && !loose) return judge('stop', 'arrive.vin.wrong', { vin: f.vehicleVin });
   if (!f.authorisedBy) return judge('stop', 'arrive.authority.none', { customer: f.customer });
   if (f.needsAuthority && f.authorityGap)
     return judge('stop', 'arrive.authority.thin', { missing: f.authorityGap });
@@ -86,7 +91,7 @@ function judgeIdentify(f: JobFacts): Judgement {
   // a memory chip has no id, and what is read elsewhere tells none: the tag has to do
   if (f.carrier !== 'can-uds') return judge('go', 'identify.unit.tagged', { tag });
   if (!f.originalChipId) return judge('look', 'identify.chip.unread', { tag });
-  if (f.originalVin && f.originalVin !== f.vehicleVin) {
+  if (f.vehicleKnown && f.originalVin && f.originalVin !== f.vehicleVin) {
     return judge('look', 'identify.vin.other', { found: f.originalVin, vin: f.vehicleVin });
   }
   return judge('go', 'identify.unit.known', { tag, chipId: f.originalChipId });
@@ -125,6 +130,8 @@ function judgeRead(f: JobFacts): Judgement {
   const worst = findGravest(byWeight);
   if (!worst) return judge('none', 'read.region.none');
   if (worst.verdict !== 'go') return worst;
+  if (f.shape.target !== 'donor')
+    return judge('go', 'read.all.trusted', { count: f.originalRegions.length, donor: '' });
   const donor = findGravest(f.donorRegions);
   if (f.donorTag && donor?.code === 'reads.donor.equal') return donor;
   if (f.donorTag && donor && donor.verdict !== 'go') {
@@ -138,7 +145,18 @@ function rankRead(judgement: Judgement): number {
   return ['reads.region.disputed', 'reads.region.single'].indexOf(judgement.code) + 1 || 3;
 }
 
+/** What is to be written into the unit itself is supplied as a file. */
+function judgeBuildOwn(f: JobFacts): Judgement {
+  if (f.clone === 'built') return judge('go', 'build.image.ready');
+  if (f.clone === 'stale') return judge('stop', 'build.image.stale');
+  if (f.supplied === 0) return judge('look', 'build.supplied.none');
+  return f.originalRegions.length === 0 || !f.originalRegions.every(isTrusted)
+    ? judge('none', 'build.reads.missing')
+    : judge('look', 'build.image.none');
+}
+
 function judgeBuild(f: JobFacts): Judgement {
+  if (f.shape.target === 'original') return judgeBuildOwn(f);
   if (f.hasProfile && f.school !== 'whole-image') {
     return judge('look', 'build.school.other', { school: f.school });
   }
@@ -151,16 +169,18 @@ function judgeBuild(f: JobFacts): Judgement {
 }
 
 function judgeWrite(f: JobFacts): Judgement {
+  const itself = f.shape.target === 'original';
   if (f.lastWrite === 'verified')
     return f.clone === 'built'
-      ? judge('go', 'write.clone.verified')
-      : judge('look', 'write.clone.doubted');
+      ? judge('go', itself ? 'write.unit.verified' : 'write.clone.verified')
+      : judge('look', itself ? 'write.unit.doubted' : 'write.clone.doubted');
   if (f.lastWrite === 'active') return judge('look', 'write.clone.active');
   if (f.lastWrite === 'failed') return judge('stop', 'write.clone.failed');
   if (f.lastWrite === 'interrupted') return judge('stop', 'write.clone.interrupted');
   if (f.hasProfile && f.carrier === 'file') return judge('look', 'write.way.elsewhere');
   // waiting for what comes before is no fault
   if (f.clone !== 'built') return judge('none', 'write.image.none');
+  if (itself) return judge('look', 'write.unit.ready');
   if (f.donorRegions.length === 0 || !f.donorRegions.every(isTrusted)) {
     return judge('none', 'write.backup.none');
   }
@@ -168,7 +188,20 @@ function judgeWrite(f: JobFacts): Judgement {
 }
 
 function judgeReturn(f: JobFacts): Judgement {
-  if (f.closed) return judge('go', 'return.job.closed');
+  if (f.closed) return judge('go', 'return.job.closed', { result: f.result ?? '' });
   if (f.lastWrite === 'verified') return judge('look', 'return.job.open');
-  return judge('none', 'return.write.first');
+  if (f.reached) return judge('look', 'return.result.ready');
+  return judge('none', f.shape.target ? 'return.write.first' : 'return.result.first');
 }
+
+const JUDGES: Record<Stage, (facts: JobFacts) => Judgement> = {
+  arrive: judgeArrive,
+  prove: judgeProve,
+  identify: judgeIdentify,
+  match: judgeMatch,
+  wire: judgeWire,
+  read: judgeRead,
+  build: judgeBuild,
+  write: judgeWrite,
+  return: judgeReturn
+};

@@ -18,6 +18,8 @@ import { personMayWrite } from './rules/person-may-write.ts';
 import { programmerThere } from './rules/programmer-there.ts';
 import { stationFree } from './rules/station-free.ts';
 import { supplyCarries } from './rules/supply-carries.ts';
+import { contentBuilt } from './rules/content-built.ts';
+import { targetIsDonor, targetIsItself } from './rules/target.ts';
 import { unitIdentified } from './rules/unit-identified.ts';
 import { wayDriven } from './rules/way-driven.ts';
 
@@ -25,6 +27,7 @@ const GIB = 1024 ** 3;
 const region = (name: string, change: Partial<RegionGateFact> = {}): RegionGateFact => ({
   ...{ name, trustedSha256: `t-${name}`, cloneSha256: `t-${name}` },
   ...{ donorBackedUp: true, donorEqualsOriginal: false },
+  ...{ suppliedSha256: undefined, suppliedWrong: undefined },
   ...change
 });
 const two = (change: Partial<RegionGateFact>) => ({ regions: [region('a'), region('b', change)] });
@@ -44,6 +47,8 @@ const facts: GateFacts = {
     donorMismatches: [],
     donorProven: true,
     unitsSwapped: false,
+    target: 'donor',
+    backupWaived: undefined,
     regions: [region('a'), region('b')]
   }
 };

@@ -7,6 +7,7 @@ import type { Message, MessageOf, Params } from './message.ts';
 import { match } from './match.ts';
 import { plan } from './plan.ts';
 import { profile } from './profile.ts';
+import { job } from './job.ts';
 import { label } from './label.ts';
 import { problems } from './problems.ts';
 import { prove } from './prove.ts';
@@ -25,6 +26,7 @@ export const catalogue: Readonly<Record<string, MessageOf>> = {
   ...label,
   ...match,
   ...plan,
+  ...job,
   ...profile
 };
 

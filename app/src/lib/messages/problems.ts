@@ -187,7 +187,7 @@ export const problems: Record<string, MessageOf> = {
   }),
   'job.close.unverified': () => ({
     title: 'Not proven, not closed',
-    text: 'A job is closed when the donor is written and read back equal.',
+    text: 'The job is closed so when what is meant was written and read back equal.',
     clear: 'Finish Write.'
   }),
   'read.id.unknown': () => ({ title: 'No such read', text: 'It is not in the books.' }),

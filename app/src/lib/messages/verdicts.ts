@@ -197,12 +197,12 @@ export const verdicts: Record<string, MessageOf> = {
   }),
   'write.clone.failed': () => ({
     title: 'The last write did not end well',
-    text: 'The donor holds a part of the new content and is not proven. Its backup and the clone image are kept.',
+    text: 'The unit holds a part of the new content and is not proven. Its backup and the image are kept.',
     clear: 'Check clamp, leads and supply, read the chip id, then write again from the start.'
   }),
   'write.clone.interrupted': () => ({
     title: 'The last write was cut off',
-    text: 'The application stopped in the middle. The donor is not proven; it usually still answers with the pad held.',
+    text: 'The application stopped in the middle. The unit is not proven; it usually still answers with the pad held.',
     clear: 'Switch off, hold the pad, switch on, read the chip id, then write again from the start.'
   }),
   'write.image.none': () => ({

@@ -1,4 +1,4 @@
-import { stationId, tag, unitRole } from './shapes.ts';
+import { jobRole, stationId, tag, unitRole } from './shapes.ts';
 
 /** Empty: the house gives the next tag. */
 const tagOrNone = { anyOf: [tag, { type: 'string', maxLength: 0 }] } as const;
@@ -10,7 +10,9 @@ export const assignUnit = {
   required: ['tag', 'role'],
   properties: {
     tag: tagOrNone,
-    role: unitRole,
+    role: jobRole,
+    /** Of a partner, which is of another family. */
+    family: { type: 'string', pattern: '^[A-Z]{2}-[A-Z0-9]{3}$' },
     place: { type: 'string', maxLength: 40 },
     condition: { type: 'string', maxLength: 200 }
   }
@@ -117,14 +119,18 @@ export const newJob = {
   properties: {
     customer: { type: 'string', minLength: 1, maxLength: 80, pattern: '\\S' },
     vehicle: { type: 'string', minLength: 1, maxLength: 80, pattern: '\\S' },
-    vin: { type: 'string', minLength: 1, maxLength: 40 },
+    /** Empty only where nobody can know it: a loose unit. */
+    vin: { type: 'string', maxLength: 40 },
     family: { type: 'string', pattern: '^[A-Z]{2}-[A-Z0-9]{3}$' },
     complaint: { type: 'string', minLength: 1, maxLength: 500, pattern: '\\S' },
     shows: { type: 'string', maxLength: 200 },
     showsMinutes: { anyOf: [{ type: 'integer', minimum: 0, maximum: 100_000 }, { type: 'null' }] },
     plate: { type: 'string', maxLength: 20 },
     reason: {
-      enum: ['failed-module', 'new-module', 'software', 'security', 'recovery', 'unknown-unit']
+      enum: [
+        ...(['failed-module', 'new-module', 'software', 'security'] as const),
+        ...(['recovery', 'repair', 'unknown-unit'] as const)
+      ]
     },
     authorisedBy: { type: 'string', maxLength: 120 },
     promisedAt: {
@@ -165,5 +171,38 @@ export const newJob = {
     },
     /** Open one although a job of this vehicle is open. */
     another: { type: 'boolean' }
+  }
+} as const;
+
+export const closeJob = {
+  $id: 'urn:upright-badger:close-job',
+  type: 'object',
+  additionalProperties: false,
+  required: ['result', 'reason'],
+  properties: {
+    result: {
+      enum: [
+        ...(['donor-written', 'unit-rewritten', 'new-unit-taught', 'data-handed-over'] as const),
+        ...(['unit-recovered', 'unit-dead', 'unit-repaired', 'unit-judged'] as const),
+        ...(['wrong-diagnosis', 'ended'] as const)
+      ]
+    },
+    reason: { type: 'string', maxLength: 500 }
+  }
+} as const;
+
+export const waiver = {
+  $id: 'urn:upright-badger:waiver',
+  type: 'object',
+  additionalProperties: false,
+  required: ['reason'],
+  /** Empty: taken back. */
+  properties: {
+    reason: {
+      anyOf: [
+        { type: 'string', maxLength: 0 },
+        { type: 'string', minLength: 8, maxLength: 300, pattern: '\\S' }
+      ]
+    }
   }
 } as const;

@@ -1,5 +1,14 @@
 import type { Static } from 'typebox';
-import { assignUnit, authority, kitEdit, kitTick, newJob, place } from './arrive-requests.ts';
+import {
+  assignUnit,
+  authority,
+  closeJob,
+  kitEdit,
+  kitTick,
+  newJob,
+  place,
+  waiver
+} from './arrive-requests.ts';
 import {
   newQuote,
   newStock,
@@ -129,6 +138,8 @@ export const schemas = {
   StartOperation: startOperation,
   Proof: proof,
   AssignUnit: assignUnit,
+  CloseJob: closeJob,
+  Waiver: waiver,
   Authority: authority,
   ChooseStation: chooseStation,
   ForgetChip: forgetChip,
@@ -160,6 +171,8 @@ export type Supply = Static<typeof supply>;
 export type StartOperation = Static<typeof startOperation>;
 export type Proof = Static<typeof proof>;
 export type AssignUnit = Static<typeof assignUnit>;
+export type CloseJob = Static<typeof closeJob>;
+export type Waiver = Static<typeof waiver>;
 export type Authority = Static<typeof authority>;
 export type ForgetChip = Static<typeof forgetChip>;
 export type ChooseStation = Static<typeof chooseStation>;

@@ -1,8 +1,9 @@
 <script lang="ts">
-  let { role, size = 26 }: { role: 'original' | 'donor'; size?: number } = $props();
+  let { role, size = 26 }: { role: 'original' | 'donor' | 'new' | 'partner'; size?: number } =
+    $props();
 </script>
 
-<!-- Solid square for the original; stripes with one cut corner for the donor. -->
+<!-- Solid square: original; stripes with one cut corner: donor; open square: new; open round: partner. -->
 <span class="mark {role}" style="width:{size}px;height:{size}px" aria-hidden="true"></span>
 
 <style>
@@ -13,6 +14,13 @@
   }
   .original {
     background: var(--original);
+  }
+  .new {
+    border: 4px solid var(--original);
+  }
+  .partner {
+    border: 4px solid var(--soft);
+    border-radius: 50%;
   }
   .donor {
     background: repeating-linear-gradient(135deg, var(--donor) 0 4px, transparent 4px 8px);

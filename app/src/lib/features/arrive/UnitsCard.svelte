@@ -1,8 +1,11 @@
 <script lang="ts">
   import type { JobData } from '$lib/job-types.ts';
+  import { may } from '$lib/features/live/may.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import Panel from '$lib/ui/Panel.svelte';
+  import { JOB_ROLES, type JobRole } from '@badger/core/job/roles';
+  import AddUnit from './AddUnit.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
 
   let {
@@ -13,10 +16,13 @@
     served: readonly { readonly tag: string; readonly number: number; readonly role: string }[];
   } = $props();
 
-  const roles = ['original', 'donor'] as const;
+  /** A partner or a new unit is shown where there is one, and offered below. */
+  const roles = $derived(
+    JOB_ROLES.filter((r) => r === 'original' || job.units[r] || (r === 'donor' && job.target === r))
+  );
   const tags = $derived(roles.flatMap((r) => job.units[r]?.tag ?? []));
 
-  async function give(role: 'original' | 'donor') {
+  async function give(role: JobRole) {
     noted(await send(`/api/jobs/${job.number}/unit`, { role, tag: '' }));
   }
 </script>
@@ -30,7 +36,7 @@
       {#if unit}
         <a class="mono tag" href="/units/{unit.tag}">{unit.tag}</a>
         <span class="where">
-          {unit.place || 'no place yet'}
+          {unit.family === job.family ? '' : `${unit.family}, `}{unit.place || 'no place yet'}
           {#if unit.condition}<span class="soft">{unit.condition}</span>{/if}
         </span>
         {#each served.filter((s) => s.tag === unit.tag) as s (s.number)}
@@ -38,12 +44,13 @@
         {/each}
       {:else}
         <span class="where soft">no {role} yet</span>
-        {#if !job.closedAt}
+        {#if !job.closedAt && may('unit.assign')}
           <button class="btn btn-outline btn-sm" onclick={() => give(role)}>Give it a tag</button>
         {/if}
       {/if}
     </div>
   {/each}
+  {#if !job.closedAt && may('unit.assign')}<AddUnit {job} />{/if}
   {#if tags.length > 0}
     <p class="print">
       <a class="btn btn-outline" href="/tags?tags={tags.join(',')}">Print the tags</a>

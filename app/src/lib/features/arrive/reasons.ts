@@ -5,6 +5,7 @@ export const REASONS = [
   { id: 'software', name: 'Software is changed' },
   { id: 'security', name: 'Security data is needed' },
   { id: 'recovery', name: 'A write went wrong elsewhere' },
+  { id: 'repair', name: 'The unit itself is repaired' },
   { id: 'unknown-unit', name: 'What is this loose unit?' }
 ] as const;
 

@@ -18,6 +18,7 @@
     {@const judgement = line[stage]}
     <a
       href="/jobs/{number}/{stage}"
+      class:needless={judgement.code === 'stage.job.needless'}
       aria-current={stage === current ? 'step' : undefined}
       title={messageOfJudgement(judgement).title}
     >
@@ -57,6 +58,13 @@
   em {
     font: 500 12px/1 var(--font-mono);
     color: var(--soft);
+  }
+  .needless {
+    color: var(--soft);
+    font-weight: 400;
+  }
+  .needless .v {
+    visibility: hidden;
   }
   a[aria-current] {
     background: var(--ink);

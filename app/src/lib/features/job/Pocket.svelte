@@ -44,7 +44,7 @@
       </a>
     {/if}
   </div>
-  {#if job.lastWrite && job.line.write.code !== 'write.clone.verified'}
+  {#if job.lastWrite && job.line.write.verdict !== 'go'}
     <div class="card-sheet box">
       <h2>If a write stops</h2>
       <p>

@@ -4,9 +4,13 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
 
+  import SuppliedFiles from './SuppliedFiles.svelte';
+
   let { job }: { job: JobData } = $props();
+  const itself = $derived(job.target === 'original');
   const nameOf = (readId: string) =>
-    job.regions.original.flatMap((r) => r.reads).find((r) => r.id === readId)?.name ?? readId;
+    job.regions.original.flatMap((r) => r.reads).find((r) => r.id === readId)?.name ??
+    'the supplied file';
 
   async function build() {
     noted(await send(`/api/jobs/${job.number}/clone`));
@@ -15,8 +19,12 @@
 
 <div class="card-sheet head">
   <p>
-    <b>Whole image.</b> Every region exactly as read from the original, small region first: a bad connection
-    then shows after seconds.
+    {#if itself}
+      <b>Same unit.</b> Only what is supplied is written; the unit’s own reads are the way back.
+    {:else}
+      <b>Whole image.</b> Every region exactly as read from the original, small region first: a bad connection
+      then shows after seconds.
+    {/if}
   </p>
   {#if !job.closedAt}
     <button
@@ -25,10 +33,15 @@
       class:btn-outline={job.cloneState === 'built'}
       onclick={build}
     >
-      {job.clone ? 'Build the image again' : 'Build the clone image'}
+      {job.clone
+        ? 'Build the image again'
+        : itself
+          ? 'Build what is written'
+          : 'Build the clone image'}
     </button>
   {/if}
 </div>
+{#if itself}<SuppliedFiles {job} />{/if}
 {#if job.clone}
   <div class="card-sheet">
     <table class="plain">

@@ -8,7 +8,9 @@
   import SupplyTrace from '$lib/features/reads/SupplyTrace.svelte';
   import type { SupplyTraceState } from '$lib/features/reads/supply-trace.svelte.ts';
   import RoleMark from '$lib/ui/RoleMark.svelte';
+  import { may } from '$lib/features/live/may.ts';
   import GateList from './GateList.svelte';
+  import WaiverCard from './WaiverCard.svelte';
   import WriteTable from './WriteTable.svelte';
 
   let {
@@ -23,11 +25,12 @@
       ? station.operation
       : undefined
   );
-  const gate = $derived(liveGate('write', job, station));
+  const role = $derived(job.target ?? 'donor');
+  const gate = $derived(liveGate(role === 'donor' ? 'write' : 'write-back', job, station));
   const last = $derived(job.lastWrite);
   const problem = $derived(last?.problem ? messageOfProblem(last.problem) : undefined);
   const meaning = $derived(last?.meaning ? messageOf(last.meaning) : undefined);
-  const ready = $derived(gate.open && confirmation === (job.units.donor?.tag.slice(-3) ?? '-'));
+  const ready = $derived(gate.open && confirmation === (job.units[role]?.tag.slice(-3) ?? '-'));
 
   async function write(event: SubmitEvent) {
     event.preventDefault();
@@ -54,9 +57,9 @@
 {/if}
 {#if !operation && !job.closedAt}
   <form class="card-sheet confirm" onsubmit={write}>
-    <RoleMark role="donor" size={34} />
+    <RoleMark {role} size={34} />
     <label>
-      <span>Last three digits of the <b>DONOR</b>’s tag</span>
+      <span>Last three digits of the <b>{role.toUpperCase()}</b>’s tag</span>
       <input
         class="mono input"
         bind:value={confirmation}
@@ -67,10 +70,13 @@
         placeholder={gate.open ? '' : 'held'}
       />
     </label>
-    <button class="btn btn-primary" disabled={!ready}>Write to the donor</button>
+    <button class="btn btn-primary" disabled={!ready}
+      >{role === 'donor' ? 'Write to the donor' : 'Write to this unit'}</button
+    >
     <span class="soft">Nobody touches the bench until it is done.</span>
   </form>
   <GateList lines={gate.lines} />
+  {#if role === 'donor' && job.units.donor && may('backup.waive')}<WaiverCard {job} />{/if}
 {/if}
 {#if operation && trace.points.length > 0}
   <SupplyTrace

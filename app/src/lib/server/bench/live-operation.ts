@@ -1,7 +1,7 @@
 import type { DrivenAccess } from '@badger/core/access/access';
 import type { Problem } from '@badger/core/base/result';
 import type { OperationKind, OperationState } from '@badger/core/operation/life-cycle';
-import type { UnitRole } from '@badger/core/gates/facts';
+import type { UnitRole } from '@badger/core/job/roles';
 import type { Profile } from '@badger/core/profile/profile';
 import { getRegion } from '@badger/core/profile/profile';
 import type { SupplySample } from '@badger/core/scpi/client';

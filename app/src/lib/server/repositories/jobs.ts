@@ -1,5 +1,6 @@
 import { and, asc, count, desc, eq, ilike, inArray, isNull, or, sql } from 'drizzle-orm';
-import type { UnitRole } from '@badger/core/gates/facts';
+import type { JobRole } from '@badger/core/job/roles';
+import type { JobResult } from '@badger/core/job/shape';
 import type { Sorting } from '../../sorting.ts';
 import type { Tx } from '../db/client.ts';
 import { customer, job, jobUnit, unit, vehicle } from '../db/schema/jobs.ts';
@@ -19,6 +20,9 @@ const jobColumns = {
   proofReason: job.proofReason,
   note: job.note,
   reason: job.reason,
+  result: job.result,
+  resultReason: job.resultReason,
+  backupWaived: job.backupWaived,
   route: job.route,
   routeReason: job.routeReason,
   stationId: job.stationId,
@@ -253,18 +257,26 @@ export async function lockJob(db: Tx, jobId: string): Promise<void> {
 export async function closeJob(
   db: Tx,
   jobId: string,
-  personId: string,
-  at: Date
+  end: { result: JobResult; reason: string; by: string; at: Date }
 ): Promise<boolean> {
   const rows = await db
     .update(job)
-    .set({ closedAt: at, closedBy: personId })
+    .set({
+      closedAt: end.at,
+      closedBy: end.by,
+      result: end.result,
+      resultReason: end.reason === '' ? null : end.reason
+    })
     .where(and(eq(job.id, jobId), isNull(job.closedAt)))
     .returning({ id: job.id });
   return rows.length === 1;
 }
 
-export type JobUnits = Partial<Record<UnitRole, UnitRow & { readonly condition: string }>>;
+export async function setBackupWaived(db: Tx, jobId: string, reason: string | null): Promise<void> {
+  await db.update(job).set({ backupWaived: reason }).where(eq(job.id, jobId));
+}
+
+export type JobUnits = Partial<Record<JobRole, UnitRow & { readonly condition: string }>>;
 
 /** The units of these jobs by role, by job id. */
 export async function listJobUnits(
@@ -293,7 +305,7 @@ export async function findJobUnits(db: Tx, jobId: string): Promise<JobUnits> {
 export async function setJobUnit(
   db: Tx,
   jobId: string,
-  role: UnitRole,
+  role: JobRole,
   { unitId, condition = '' }: { unitId: string; condition?: string }
 ): Promise<void> {
   await db

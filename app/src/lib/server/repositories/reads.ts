@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, inArray, isNull, max } from 'drizzle-orm';
-import type { UnitRole } from '@badger/core/gates/facts';
+import type { ReadRole } from '@badger/core/job/roles';
 import type { Tx } from '../db/client.ts';
 import { unit } from '../db/schema/jobs.ts';
 import { person } from '../db/schema/people.ts';
@@ -67,7 +67,7 @@ export async function nextReadNumber(db: Tx, unitId: string, regionId: string): 
 
 export async function insertRead(
   db: Tx,
-  values: Omit<typeof keptRead.$inferInsert, 'id' | 'role'> & { role: UnitRole }
+  values: Omit<typeof keptRead.$inferInsert, 'id' | 'role'> & { role: ReadRole }
 ): Promise<string> {
   const [row] = await db.insert(keptRead).values(values).returning({ id: keptRead.id });
   return (row as { id: string }).id;

@@ -1,5 +1,7 @@
 import { fail, type Result } from '@badger/core/base/result';
-import { planWholeImage, type ClonePlan } from '@badger/core/clone/plan';
+import { planSupplied, planWholeImage, type ClonePlan } from '@badger/core/clone/plan';
+import type { Profile } from '@badger/core/profile/profile';
+import type { JobView } from './job-view.ts';
 import { isTrusted } from '@badger/core/reads/judge-region';
 import type { Deps } from '../deps.ts';
 import { appendEvent } from '../repositories/events.ts';
@@ -21,14 +23,7 @@ export async function buildClone(
   return actOnView<ClonePlan>(deps, act, async (tx, view) => {
     if (hasRunningWork(view)) return fail('job.work.running');
     if (!view.profile) return fail('identify.family.unknown', { family: view.job.familyId });
-    const plan = planWholeImage(
-      view.profile,
-      view.regions.original.map((r) => ({
-        regionId: r.region.id,
-        trustedSha256: isTrusted(r.verdict) ? r.agreement.trustedSha256 : undefined,
-        readId: r.reads.find((read) => read.sha256 === r.agreement.trustedSha256)?.id
-      }))
-    );
+    const plan = planFor(view, view.profile);
     if (!plan.ok) return plan;
     // the same content again is the same image: what was proven of it stays proven
     if (view.cloneState === 'built') return plan;
@@ -41,4 +36,19 @@ export async function buildClone(
     });
     return plan;
   });
+}
+
+function planFor(view: JobView, profile: Profile): Result<ClonePlan> {
+  const sources = view.regions.original.map((r) => ({
+    regionId: r.region.id,
+    trustedSha256: isTrusted(r.verdict) ? r.agreement.trustedSha256 : undefined,
+    readId: r.reads.find((read) => read.sha256 === r.agreement.trustedSha256)?.id
+  }));
+  if (view.shape.target === 'donor') return planWholeImage(profile, sources);
+  if (view.shape.target === undefined) return fail('gate.target.none');
+  const supplied = view.supplied.map(({ regionId, sha256, id, findings }) => ({
+    ...{ regionId, sha256, readId: id },
+    wrong: findings.find((f) => f.severity === 'stop')?.code
+  }));
+  return planSupplied(profile, { own: sources, supplied });
 }

@@ -100,7 +100,7 @@ async function closeOnPaper(
   tx: Parameters<typeof appendEvent>[0],
   { jobId, person, now }: { jobId: string; person: Person; now: Date }
 ) {
-  await closeJob(tx, jobId, person.id, now);
+  await closeJob(tx, jobId, { result: 'donor-written', reason: '', by: person.id, at: now });
   await appendEvent(tx, { jobId, person, kind: 'job.closed', data: { note: 'on paper' } });
 }
 

@@ -1,4 +1,5 @@
 import type { JobData, OperationData, ReadData, RegionData, UnitData } from '../../job-types.ts';
+import { listEndings, needsReason } from '@badger/core/job/close';
 import type { UnitRow } from '../repositories/jobs.ts';
 import type { OperationRow } from '../repositories/operations.ts';
 import type { ReadRow } from '../repositories/reads.ts';
@@ -34,12 +35,27 @@ export function describeJob(view: JobView, personRole: Role): JobData {
     promisedAt: job.promisedAt,
     createdAt: job.createdAt,
     closedAt: job.closedAt,
+    result: job.result,
+    resultReason: job.resultReason,
+    backupWaived: job.backupWaived,
+    stages: view.shape.stages,
+    target: view.shape.target,
+    supplied: view.supplied.map((r) => ({
+      ...{ regionId: r.regionId, name: r.name, sha256: r.sha256, sourceName: r.sourceName },
+      findings: r.findings
+    })),
+    endings: listEndings({ ...view.ending, personRole }).map((e) => ({
+      ...e,
+      told: needsReason(e.result)
+    })),
     line: view.line,
     next: view.next,
     gateFacts: jobFacts(view, personRole),
     units: {
       ...(view.units.original ? { original: describeUnit(view, view.units.original) } : {}),
-      ...(view.units.donor ? { donor: describeUnit(view, view.units.donor) } : {})
+      ...(view.units.donor ? { donor: describeUnit(view, view.units.donor) } : {}),
+      ...(view.units.new ? { new: describeUnit(view, view.units.new) } : {}),
+      ...(view.units.partner ? { partner: describeUnit(view, view.units.partner) } : {})
     },
     regions: {
       original: view.regions.original.map(describeRegion),
@@ -93,6 +109,7 @@ function describeUnit(view: JobView, unit: UnitRow & { condition: string }): Uni
   });
   return {
     tag: unit.tag,
+    family: unit.familyId,
     chipId: unit.chipId,
     place: unit.place,
     condition: unit.condition,

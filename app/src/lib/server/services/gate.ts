@@ -57,6 +57,8 @@ export function jobFacts(
     donorChipId: view.units.donor?.chipId ?? undefined,
     originalTag: view.units.original?.tag,
     donorTag: view.units.donor?.tag,
+    target: view.shape.target,
+    backupWaived: view.job.backupWaived ?? undefined,
     donorMismatches: mismatches(view.match),
     donorProven: view.match?.verdict.verdict === 'go',
     unitsSwapped: swapped(view.job, view.units),

@@ -1,6 +1,8 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { tidyPlate } from '@badger/core/identity/plate';
 import { parseVin } from '@badger/core/identity/vin';
+import type { JobRole } from '@badger/core/job/roles';
+import { shapeOf } from '@badger/core/job/shape';
 import { checkRight } from '@badger/core/rights/rights';
 import type { NewJob } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
@@ -23,15 +25,22 @@ export async function takeIn(
 ): Promise<Result<{ number: number }>> {
   const may = checkRight(person.role, 'job.open');
   if (!may.ok) return may;
-  const vin = parseVin(values.vin);
+  const vin = vinOf(values);
   if (!vin.ok) return vin;
   if (!deps.profiles.has(values.family))
     return fail('job.family.unknown', { family: values.family });
   const checked = await checkUnits(deps, values);
   if (!checked.ok) return checked;
-  const opened = await deps.db.transaction((tx) => open(tx, person, values, vin.value.text));
+  const opened = await deps.db.transaction((tx) => open(tx, person, values, vin.value));
   if (opened.ok) deps.bench.hub.tell({ type: 'job', jobNumber: opened.value.number });
   return opened;
+}
+
+/** A loose unit has no known vehicle: no VIN is demanded of it, and its plate or sender stands instead. */
+function vinOf({ vin, reason }: NewJob): Result<string> {
+  if (vin.trim() === '' && !shapeOf(reason).vehicleKnown) return ok('');
+  const parsed = parseVin(vin);
+  return parsed.ok ? ok(parsed.value.text) : parsed;
 }
 
 async function checkUnits(deps: Deps, values: NewJob): Promise<Result<true>> {
@@ -52,13 +61,13 @@ async function open(
   values: NewJob,
   vin: string
 ): Promise<Result<{ number: number }>> {
-  await lockVin(tx, vin);
+  await lockVin(tx, vin === '' ? values.intakeKey : vin);
   const before = await findIntake(tx, values.intakeKey);
   if (before) {
     const job = await findJobById(tx, before);
     if (job) return ok({ number: job.number });
   }
-  const running = (await listJobsOfVin(tx, vin)).find((j) => !j.closedAt);
+  const running = vin === '' ? undefined : (await listJobsOfVin(tx, vin)).find((j) => !j.closedAt);
   if (running && !values.another) return fail('job.vin.open', { number: running.number });
   const plate = tidyPlate(values.plate ?? '');
   const made = await insertJob(tx, {
@@ -98,7 +107,7 @@ async function open(
 
 export interface Attachment {
   readonly jobId: string;
-  readonly role: 'original' | 'donor';
+  readonly role: JobRole;
   /** Empty: the house gives the next one. */
   readonly tag: string;
   readonly family: string;

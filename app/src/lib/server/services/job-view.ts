@@ -1,13 +1,16 @@
 import { setImmediate as breathe } from 'node:timers/promises';
 import { judge, type Judgement } from '@badger/core/base/verdict';
-import type { GateFacts, RegionGateFact, UnitRole } from '@badger/core/gates/facts';
+import type { GateFacts, RegionGateFact } from '@badger/core/gates/facts';
+import type { UnitRole } from '@badger/core/job/roles';
 import { judgeLineOfWork, type JobFacts } from '@badger/core/gates/line-of-work';
 import { findNextStep, type NextStep } from '@badger/core/gates/next-step';
 import type { Stage } from '@badger/core/job/stages';
 import { areUnitsSwapped } from '@badger/core/identity/units-swapped';
 import { parseVin } from '@badger/core/identity/vin';
+import type { CloseFacts } from '@badger/core/job/close';
+import { shapeOf, type JobShape } from '@badger/core/job/shape';
+import { readsBeforeTouched, stateOfWrite, writesTo } from '@badger/core/job/work-state';
 import { judgeDonor, type DonorCheck } from '@badger/core/match/judge-donor';
-import { isActive } from '@badger/core/operation/life-cycle';
 import { resolveAccess, type Access } from '@badger/core/access/access';
 import { judgeFeed, needOf } from '@badger/core/gates/judge-feed';
 import type { Profile } from '@badger/core/profile/profile';
@@ -20,6 +23,7 @@ import type { OperationRow } from '../repositories/operations.ts';
 import type { ReadRow } from '../repositories/reads.ts';
 import { findAuthorityGap, touchesSecurity } from '@badger/core/gates/authority';
 import { loadJobRecords, type CloneImage, type JobRecords } from './job-records.ts';
+import { factsOfEnding, isReached } from './ending.ts';
 import { buildProof, type ProofView } from './proof-view.ts';
 import { buildRegionViews, type RegionView } from './region-views.ts';
 
@@ -39,6 +43,14 @@ export interface JobView {
   readonly cloneState: 'none' | 'stale' | 'built';
   readonly operations: readonly OperationRow[];
   readonly lastWrite: OperationRow | undefined;
+  /** What a job of this kind consists of. */
+  readonly shape: JobShape;
+  /** The unit whose memory is to be written, if there is one. */
+  readonly target: UnitRow | undefined;
+  /** What closing the job rests on, for whoever asks. */
+  readonly ending: Omit<CloseFacts, 'personRole'>;
+  /** Newest supplied file of each region. */
+  readonly supplied: readonly ReadRow[];
   readonly line: Record<Stage, Judgement>;
   readonly next: NextStep;
   /** Room on the disk of the database. */
@@ -88,14 +100,15 @@ async function viewJob(
 ): Promise<JobView> {
   const { units, reads, clone, operations } = records;
   const profile = deps.profiles.get(job.familyId);
-  const writes = operations.filter((o) => o.kind === 'write' && o.unitId === units.donor?.id);
-  const original = await viewsOf(
-    db,
-    profile,
-    'original',
-    readsOf(reads, 'original', units.original)
-  );
-  const backups = await viewsOf(db, profile, 'donor', backupsOf(reads, units.donor, writes));
+  const shape = shapeOf(job.reason);
+  const target = shape.target && units[shape.target];
+  const writes = writesTo(operations, target?.id);
+  /** Reads of a unit that still say what was in it before this job changed anything. */
+  const before = (role: UnitRole) =>
+    readsBeforeTouched(readsOf(reads, role, units[role]), writesTo(operations, units[role]?.id));
+  const original = await viewsOf(db, profile, 'original', before('original'));
+  const backups = await viewsOf(db, profile, 'donor', before('donor'));
+  const supplied = newestSupplied(reads, units.original);
   const writtenElsewhere = records.writtenElsewhere.has(units.donor?.id ?? '');
   const donor = profile
     ? holdAgainst(profile, { original, donor: backups, writtenElsewhere })
@@ -103,12 +116,21 @@ async function viewJob(
   const regions = { original, donor };
   const match = profile && matchUnits(profile, units);
   const access = profile && resolveAccess(profile, records.wayId);
-  const cloneState = stateOfClone(clone, regions.original, profile);
+  const cloneState = stateOfClone({ clone, profile, shape, supplied }, regions.original);
   const lastWrite = writes.at(-1);
   const proof = buildProof({ job, profile, records, originalRegions: regions.original });
   const needsAuthority = touchesSecurity(job.reason, profile?.securityData ?? false);
   const authorityGap = gapOf(job, records);
-  const facts: JobFacts = {
+  const ending = factsOfEnding({
+    ...{ job, records, shape, profile, access, authorityGap, needsAuthority },
+    originals: regions.original,
+    writeVerified: cloneState === 'built' && stateOfWrite(lastWrite, clone?.id) === 'verified'
+  });
+  const facts: Omit<JobFacts, 'reached'> = {
+    result: job.result ?? undefined,
+    shape,
+    supplied: supplied.length,
+    vehicleKnown: job.vin !== '',
     ...factsOfVehicle(job),
     ...factsOfUnits(units, match),
     needsAuthority,
@@ -125,9 +147,9 @@ async function viewJob(
     originalRegions: regions.original.map((r) => r.verdict),
     donorRegions: units.donor ? regions.donor.map((r) => r.verdict) : [],
     clone: cloneState,
-    lastWrite: stateOfWrite(lastWrite, clone)
+    lastWrite: stateOfWrite(lastWrite, clone?.id)
   };
-  const line = judgeLineOfWork(facts);
+  const line = judgeLineOfWork({ ...facts, reached: isReached(ending) });
   return {
     job,
     profile,
@@ -144,6 +166,7 @@ async function viewJob(
     lastWrite,
     line,
     next: findNextStep(line),
+    ...{ shape, target, supplied, ending },
     room: { freeBytes: deps.bench.freeBytes, needBytes: roomFor(profile) },
     match
   };
@@ -173,16 +196,6 @@ function viewsOf(db: Tx, profile: Profile | undefined, role: UnitRole, reads: re
 
 function readsOf(reads: readonly ReadRow[], role: UnitRole, unit: UnitRow | undefined): ReadRow[] {
   return reads.filter((r) => r.role === role && r.unitId === unit?.id);
-}
-
-/** Reads of the donor from before anything was written to it: only those are a way back. */
-function backupsOf(
-  reads: readonly ReadRow[],
-  donor: UnitRow | undefined,
-  writes: readonly OperationRow[]
-): ReadRow[] {
-  const touched = writes.find((w) => w.touchedAt)?.touchedAt;
-  return readsOf(reads, 'donor', donor).filter((r) => !touched || r.takenAt < touched);
 }
 
 /** A backup that is the original's own content is none, whatever else is true of it. */
@@ -264,31 +277,37 @@ function matchUnits(profile: Profile, units: JobView['units']): DonorCheck {
   });
 }
 
+/** Files that are to be written into the unit itself; the newest of a region counts. */
+function newestSupplied(reads: readonly ReadRow[], original: UnitRow | undefined): ReadRow[] {
+  const own = reads.filter((r) => r.role === 'supplied' && r.unitId === original?.id);
+  const regionIds = [...new Set(own.map((r) => r.regionId))];
+  return regionIds.flatMap((id) => own.findLast((r) => r.regionId === id) ?? []);
+}
+
+interface CloneParts {
+  readonly clone: CloneImage | undefined;
+  readonly profile: Profile | undefined;
+  readonly shape: JobShape;
+  readonly supplied: readonly ReadRow[];
+}
+
 function stateOfClone(
-  clone: CloneImage | undefined,
-  originals: readonly RegionView[],
-  profile: Profile | undefined
+  { clone, profile, shape, supplied }: CloneParts,
+  originals: readonly RegionView[]
 ): JobView['cloneState'] {
   if (!clone || !profile) return 'none';
+  if (shape.target === 'original') {
+    const { lines } = clone.plan;
+    const same = lines.every((l) =>
+      supplied.some((s) => s.regionId === l.regionId && s.sha256 === l.sha256)
+    );
+    return same && lines.length === supplied.length ? 'built' : 'stale';
+  }
   const holds = clone.plan.lines.every((line) => {
     const view = originals.find((r) => r.region.id === line.regionId);
     return view && isTrusted(view.verdict) && view.agreement.trustedSha256 === line.sha256;
   });
   return holds && clone.plan.lines.length === profile.regions.length ? 'built' : 'stale';
-}
-
-/** How the last write to the present donor stands, told by what was sent to it and what it was meant to hold. */
-function stateOfWrite(
-  write: OperationRow | undefined,
-  clone: CloneImage | undefined
-): JobFacts['lastWrite'] {
-  if (!write) return 'none';
-  if (isActive(write.state)) return 'active';
-  // proven is what was meant then; another image since is another write
-  if (write.state === 'done') return write.cloneImageId === clone?.id ? 'verified' : 'none';
-  // a write that was turned away before it touched the unit leaves everything as it was
-  if (!write.touchedAt) return 'none';
-  return write.state === 'interrupted' ? 'interrupted' : 'failed';
 }
 
 function supplyJudgement(
@@ -309,10 +328,13 @@ export function gateRegions(view: JobView): RegionGateFact[] {
   return view.regions.original.map((original): RegionGateFact => {
     const donor = view.regions.donor.find((d) => d.region.id === original.region.id);
     const line = view.clone?.plan.lines.find((l) => l.regionId === original.region.id);
+    const supplied = view.supplied.find((r) => r.regionId === original.region.id);
     return {
       name: original.region.name,
       trustedSha256: isTrusted(original.verdict) ? original.agreement.trustedSha256 : undefined,
       cloneSha256: line?.sha256,
+      suppliedSha256: supplied?.sha256,
+      suppliedWrong: supplied?.findings.find((f) => f.severity === 'stop')?.code,
       donorBackedUp: donor !== undefined && isTrusted(donor.verdict),
       donorEqualsOriginal: donor?.verdict.code === 'reads.donor.equal'
     };

@@ -1,12 +1,14 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
-import type { AssignUnit, Authority } from '../../schema/requests.ts';
+import { checkClose } from '@badger/core/job/close';
+import { JOB_ROLES } from '@badger/core/job/roles';
+import type { AssignUnit, Authority, CloseJob } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { appendEvent } from '../repositories/events.ts';
-import { closeJob, setAuthority, setStation } from '../repositories/jobs.ts';
+import { closeJob, setAuthority, setBackupWaived, setStation } from '../repositories/jobs.ts';
 import type { Person } from '../repositories/people.ts';
 import { listReadsOfUnit } from '../repositories/reads.ts';
 import { clearIdentity, findUnitByTag } from '../repositories/units.ts';
-import type { UnitRole } from '@badger/core/gates/facts';
+import type { UnitRole } from '@badger/core/job/roles';
 import { insertAuthority, isPhotoOfJob } from '../repositories/arrive.ts';
 import { actOnJob, actOnView, hasRunningWork } from './act-on-job.ts';
 import { attachUnit } from './intake.ts';
@@ -19,24 +21,26 @@ import { attachUnit } from './intake.ts';
 export async function assignUnit(
   deps: Deps,
   person: Person,
-  { jobNumber, tag, role, place, condition }: { jobNumber: number } & AssignUnit
+  { jobNumber, tag, role, place, condition, ...rest }: { jobNumber: number } & AssignUnit
 ): Promise<Result<true>> {
   const act = { person, jobNumber, right: 'unit.assign' } as const;
   return actOnView<true>(deps, act, async (tx, view) => {
     if (hasRunningWork(view)) return fail('job.work.running');
-    const other = view.units[role === 'donor' ? 'original' : 'donor'];
-    if (tag !== '' && other?.tag === tag) return fail('job.units.same', { tag });
+    const others = JOB_ROLES.filter((r) => r !== role).map((r) => view.units[r]?.tag);
+    if (tag !== '' && others.includes(tag)) return fail('job.units.same', { tag });
     if (role === 'donor' && view.lastWrite?.touchedAt) {
       return fail('job.donor.written', { tag: view.lastWrite.unitTag });
     }
-    if (role === 'original' && view.regions.original.some((r) => r.reads.length > 0)) {
+    if (role === 'original' && view.records.reads.some((r) => r.role === 'original')) {
       return fail('job.original.read', { tag: view.units.original?.tag ?? '' });
     }
     const known = tag === '' ? undefined : await findUnitByTag(tx, tag);
-    const family = view.job.familyId;
-    if (known && known.familyId !== family) {
+    const own = view.job.familyId;
+    const family = role === 'partner' ? (known?.familyId ?? rest.family ?? '') : own;
+    if (role === 'partner' && family === own) return fail('job.partner.family', { family });
+    if (!deps.profiles.has(family)) return fail('job.family.unknown', { family });
+    if (known && known.familyId !== family)
       return fail('job.unit.family', { tag, family: known.familyId });
-    }
     await attachUnit(tx, {
       ...{ jobId: view.job.id, role, tag, family, person },
       ...(place ? { place } : {}),
@@ -140,21 +144,53 @@ export async function moveToStation(
 }
 
 /**
- * Closes a job: from then on it is a record.
- * Errors: those of an open job, `gate.person.role`, `job.close.unverified`, `job.work.running` (an operation has not ended).
+ * Closes a job with the result of its kind, or with none when a lead says why: from then on it is a record.
+ * Errors: those of {@link actOnJob} and of {@link checkClose}. Without a result it is the one that is hoped for.
  */
 export async function finishJob(
   deps: Deps,
   person: Person,
-  jobNumber: number
+  { jobNumber, result, reason = '' }: { jobNumber: number } & Partial<CloseJob>
 ): Promise<Result<true>> {
   const act = { person, jobNumber, right: 'job.close' } as const;
   return actOnView<true>(deps, act, async (tx, view) => {
+    const wanted = result ?? view.shape.results[0] ?? 'ended';
+    const may = checkClose(wanted, reason, { ...view.ending, personRole: person.role });
+    if (!may.ok) return may;
+    const end = { result: wanted, reason: reason.trim(), by: person.id, at: deps.clock.now() };
+    if (!(await closeJob(tx, view.job.id, end))) return fail('gate.job.closed');
+    await appendEvent(tx, {
+      jobId: view.job.id,
+      person,
+      kind: 'job.closed',
+      data: { result: wanted, ...(end.reason === '' ? {} : { reason: end.reason }) }
+    });
+    return ok(true);
+  });
+}
+
+/**
+ * A lead goes on without the donor's backup, where the method does not need its bytes, and says why; an empty reason takes
+ * it back. Errors: those of {@link actOnJob}, `backup.waive.needed` (the method puts the donor's bytes into the image).
+ */
+export async function waiveBackup(
+  deps: Deps,
+  person: Person,
+  { jobNumber, reason }: { jobNumber: number; reason: string }
+): Promise<Result<true>> {
+  const act = { person, jobNumber, right: 'backup.waive' } as const;
+  return actOnView<true>(deps, act, async (tx, view) => {
     if (hasRunningWork(view)) return fail('job.work.running');
-    if (view.line.write.code !== 'write.clone.verified') return fail('job.close.unverified');
-    if (!(await closeJob(tx, view.job.id, person.id, deps.clock.now())))
-      return fail('gate.job.closed');
-    await appendEvent(tx, { jobId: view.job.id, person, kind: 'job.closed' });
+    if (view.profile?.school !== 'whole-image' || view.shape.target !== 'donor')
+      return fail('backup.waive.needed', { family: view.job.familyId });
+    const why = reason.trim();
+    await setBackupWaived(tx, view.job.id, why === '' ? null : why);
+    await appendEvent(tx, {
+      jobId: view.job.id,
+      person,
+      kind: why === '' ? 'backup.asked' : 'backup.waived',
+      data: { reason: why }
+    });
     return ok(true);
   });
 }

@@ -1,4 +1,4 @@
-import type { UnitRole } from '@badger/core/gates/facts';
+import type { ReadRole } from '@badger/core/job/roles';
 import type { Profile } from '@badger/core/profile/profile';
 import { inspectImage } from '@badger/core/reads/inspect-image';
 import { proposeName } from '@badger/core/reads/propose-name';
@@ -16,7 +16,7 @@ import { plateForName } from './house-settings.ts';
 export interface ReadToKeep {
   readonly job: Pick<JobRow, 'id' | 'vin' | 'plate'>;
   readonly unit: Pick<UnitRow, 'id' | 'tag'>;
-  readonly role: UnitRole;
+  readonly role: ReadRole;
   readonly profile: Profile;
   readonly regionId: string;
   readonly bytes: Uint8Array;

@@ -138,7 +138,7 @@ function factsOf(deps: Deps, input: PlanInput, at: At): JobPlanFacts {
     supplied: way !== undefined && way.reads.length === 0,
     backups: view.units.donor ? work(view.regions.donor) : undefined,
     built: view.cloneState === 'built',
-    written: view.line.write.code === 'write.clone.verified',
+    written: view.ending.writeVerified,
     writeMinutes: (whole('write') + whole('read')) / 60 + (way?.waitMinutes ?? 0),
     afterFit: profile?.afterFit ?? [],
     held: heldBy(view),

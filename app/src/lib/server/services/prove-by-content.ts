@@ -45,9 +45,11 @@ async function ownerOf(
     const reads = view.regions[role].find((r) => r.region.id === regionId)?.reads ?? [];
     return loadAll(run, [...new Set(reads.map((r) => r.sha256))]);
   };
-  const originals = await kept('original');
+  // written back into the unit itself: its own reads are what it must hold, and there is no other unit
+  const itself = live.spec.role === 'original';
+  const originals = itself ? ok([]) : await kept('original');
   if (!originals.ok) return originals;
-  const backups = await kept('donor');
+  const backups = await kept(live.spec.role);
   if (!backups.ok) return backups;
   // a write of this job that was begun on this donor and not proven
   const last = view.lastWrite;

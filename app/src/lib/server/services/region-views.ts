@@ -1,6 +1,6 @@
 import type { Finding } from '@badger/core/image/finding';
 import { compareImages, type Comparison } from '@badger/core/image/compare';
-import type { UnitRole } from '@badger/core/gates/facts';
+import type { UnitRole } from '@badger/core/job/roles';
 import type { Judgement } from '@badger/core/base/verdict';
 import type { Profile, Region } from '@badger/core/profile/profile';
 import { computeAgreement, type Agreement } from '@badger/core/reads/agreement';

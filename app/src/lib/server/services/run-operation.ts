@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { targetOf } from '@badger/core/access/access';
+import { verifyConnected } from '@badger/core/job/verify-connected';
 import type { MemoryAccess } from '@badger/core/access/memory-access';
 import { getRegion, rangeOf } from '@badger/core/profile/profile';
 import { storeProblem } from '../db/pg-errors.ts';
@@ -99,15 +100,12 @@ async function provesToBe(run: Run, memory: MemoryAccess): Promise<Result<true>>
   const chipId = await memory.fingerprint();
   if (!chipId.ok) return chipId;
   if (chipId.value === undefined) return provesByContent(run, memory);
-  const original = view.units.original?.chipId;
-  if (live.spec.kind === 'write' && (!original || chipId.value === original)) {
-    return fail('gate.original.connected', { chipId: chipId.value });
-  }
-  if (chipId.value !== unit.chipId) {
-    const code = live.spec.role === 'donor' ? 'gate.donor.other' : 'gate.original.other';
-    return fail(code, { chipId: chipId.value, donorChipId: unit.chipId ?? '', tag: unit.tag });
-  }
-  return ok(true);
+  return verifyConnected({
+    chipId: chipId.value,
+    meant: { chipId: unit.chipId, tag: unit.tag, role: live.spec.role },
+    originalChipId: view.units.original?.chipId,
+    writes: live.spec.kind === 'write'
+  });
 }
 
 async function read(run: Run, memory: MemoryAccess): Promise<Outcome> {

@@ -74,7 +74,7 @@ export async function loadStageExtras(
     const [photos, readiness, earlier] = await Promise.all([
       listPhotos(db, { jobId: view.job.id }),
       readinessOf(deps, view),
-      listJobsOfVin(db, view.job.vin)
+      view.job.vin === '' ? [] : listJobsOfVin(db, view.job.vin)
     ]);
     const served = await Promise.all(
       Object.values(view.units).map(async (u) =>

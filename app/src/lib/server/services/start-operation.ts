@@ -7,7 +7,7 @@ import {
   type DrivenAccess
 } from '@badger/core/access/access';
 import type { GateKind } from '@badger/core/gates/check-gate';
-import type { UnitRole } from '@badger/core/gates/facts';
+import type { UnitRole } from '@badger/core/job/roles';
 import { isActive, type OperationKind } from '@badger/core/operation/life-cycle';
 import type { StartOperation } from '../../schema/requests.ts';
 import { getRegion, type Profile } from '@badger/core/profile/profile';
@@ -87,7 +87,8 @@ function check(
   person: Person,
   { request, view }: { request: StartOperation; view: JobView }
 ): Result<Checked> {
-  const role = request.kind === 'write' ? 'donor' : (request.role ?? 'original');
+  const role =
+    request.kind === 'write' ? (view.shape.target ?? 'donor') : (request.role ?? 'original');
   const unit = view.units[role];
   if (!unit) return fail('upload.unit.none', { role });
   const { profile } = view;
@@ -132,7 +133,7 @@ function regionIdsOf(request: StartOperation, view: JobView): string[] {
 
 function gateOf(kind: OperationKind, role: UnitRole): GateKind {
   if (kind === 'identify') return 'identify';
-  if (kind === 'write') return 'write';
+  if (kind === 'write') return role === 'donor' ? 'write' : 'write-back';
   return role === 'donor' ? 'read-donor' : 'read-original';
 }
 

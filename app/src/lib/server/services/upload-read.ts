@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
-import type { UnitRole } from '@badger/core/gates/facts';
+import type { ReadRole } from '@badger/core/job/roles';
 import { checkImageSize } from '@badger/core/reads/check-image-size';
 import { findSameRead } from '@badger/core/reads/same-file';
 import type { Deps } from '../deps.ts';
@@ -11,7 +11,8 @@ import { keepRead } from './keep-read.ts';
 
 export interface Upload {
   readonly jobNumber: number;
-  readonly role: UnitRole;
+  /** `supplied`: a file that is to be written into the original itself. */
+  readonly role: ReadRole;
   readonly regionId: string;
   readonly fileName: string;
   /** When the file was last changed; undefined when the browser does not tell. Units: ms since 1970. */
@@ -45,16 +46,21 @@ export async function uploadRead(
   return actOnView<Uploaded>(deps, act, async (tx, view) => {
     if (view.needsAuthority && view.authorityGap) return fail('gate.authority.missing');
     const { job, profile } = view;
-    const unit = view.units[upload.role];
+    const role = upload.role === 'supplied' ? 'original' : upload.role;
+    const unit = view.units[role];
+    if (upload.role === 'supplied' && view.shape.target !== 'original')
+      return fail('upload.supplied.needless');
     if (!profile) return fail('identify.family.unknown', { family: job.familyId });
-    if (!unit) return fail('upload.unit.none', { role: upload.role });
+    if (!unit) return fail('upload.unit.none', { role });
     const region = profile.regions.find((r) => r.id === upload.regionId);
     if (!region) return fail('upload.region.unknown', { region: upload.regionId });
     const size = checkImageSize(region, bytes.length);
     if (!size.ok) return size;
     const sha256 = computeSha256(bytes);
     const equal = (await listReadsOfUnit(tx, unit.id))
-      .filter((r) => r.regionId === region.id && r.sha256 === sha256)
+      .filter(
+        (r) => sameKind(r.role, upload.role) && r.regionId === region.id && r.sha256 === sha256
+      )
       .map((r) => ({ ...r, modifiedMs: r.fileModifiedAt?.getTime() }));
     const same = findSameRead({ name: upload.fileName, modifiedMs }, equal);
     if (same) return ok({ id: same.id, sha256, name: same.name, number: same.number, known: true });
@@ -69,4 +75,9 @@ export async function uploadRead(
     });
     return ok({ ...made, known: false });
   });
+}
+
+/** A supplied file is no read, and a read is no supplied file, though the bytes be the same. */
+function sameKind(a: ReadRole, b: ReadRole): boolean {
+  return (a === 'supplied') === (b === 'supplied');
 }

@@ -15,6 +15,7 @@
   import { REASONS } from '$lib/features/arrive/reasons.ts';
   import PickPhotos from '$lib/features/arrive/PickPhotos.svelte';
   import { sendPhoto, type PhotoKind } from '$lib/features/arrive/send-photo.ts';
+  import { shapeOf } from '@badger/core/job/shape';
   import { viewVin } from '$lib/features/arrive/vin.view.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
@@ -93,7 +94,7 @@
           <input
             class="mono vin input w-full"
             bind:value={draft.vin}
-            required
+            required={shapeOf(draft.reason).vehicleKnown}
             maxlength="40"
             autocomplete="off"
             spellcheck="false"
@@ -112,7 +113,9 @@
         <div class="wide facts">
           {#if vin}<VinFacts view={vin} ontake={takeVin} />
           {:else}<span class="soft"
-              >From the plate or the paper; every character is checked as it comes in.</span
+              >{shapeOf(draft.reason).vehicleKnown
+                ? 'From the plate or the paper; every character is checked as it comes in.'
+                : 'A loose unit may have none: its plate or its sender stands instead.'}</span
             >{/if}
           <EarlierJobs vin={draft.vin} ontake={take} />
         </div>

@@ -10,6 +10,8 @@ import {
   uuid
 } from 'drizzle-orm/pg-core';
 import { sql } from 'drizzle-orm';
+import { JOB_ROLES } from '@badger/core/job/roles';
+import { REASONS, type JobResult } from '@badger/core/job/shape';
 import type { Param } from '@badger/core/base/result';
 import { at, createdAt, id } from './columns.ts';
 import { person } from './people.ts';
@@ -112,7 +114,7 @@ export const job = pgTable(
     authorisedBy: text(),
     /** Why the vehicle or the unit came in. */
     reason: text({
-      enum: ['failed-module', 'new-module', 'software', 'security', 'recovery', 'unknown-unit']
+      enum: REASONS
     })
       .notNull()
       .default('failed-module'),
@@ -128,7 +130,12 @@ export const job = pgTable(
     promisedAt: at(),
     createdAt: createdAt(),
     closedAt: at(),
-    closedBy: uuid().references(() => person.id)
+    closedBy: uuid().references(() => person.id),
+    /** What it ended with, and what was said of it. */
+    result: text().$type<JobResult>(),
+    resultReason: text(),
+    /** Why a lead goes on without the donor's backup; null: nobody does. */
+    backupWaived: text()
   },
   (t) => [
     index('job_promised').on(t.promisedAt),
@@ -144,7 +151,7 @@ export const jobUnit = pgTable(
     jobId: uuid()
       .notNull()
       .references(() => job.id),
-    role: text({ enum: ['original', 'donor'] }).notNull(),
+    role: text({ enum: JOB_ROLES }).notNull(),
     unitId: uuid()
       .notNull()
       .references(() => unit.id),

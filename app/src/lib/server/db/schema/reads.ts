@@ -141,7 +141,7 @@ export const keptRead = pgTable(
     unitId: uuid()
       .notNull()
       .references(() => unit.id),
-    role: text({ enum: ['original', 'donor'] }).notNull(),
+    role: text({ enum: ['original', 'donor', 'supplied'] }).notNull(),
     regionId: text().notNull(),
     number: integer().notNull(),
     imageId: uuid()

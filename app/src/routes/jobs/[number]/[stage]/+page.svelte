@@ -51,10 +51,12 @@
 <svelte:head><title>{job.number} {data.stage} · Upright Badger</title></svelte:head>
 <div class="job">
   <h1>Job {job.number} · {job.customer}, {job.vehicle}</h1>
-  <span class="vin soft"
-    >VIN <span class="mono">{job.vin.slice(0, -7)}</span><b class="mono">{job.vin.slice(-7)}</b
-    ></span
-  >
+  {#if job.vin === ''}<span class="soft"
+      >no vehicle known{job.plate ? `, plate ${job.plate}` : ''}</span
+    >{:else}<span class="vin soft"
+      >VIN <span class="mono">{job.vin.slice(0, -7)}</span><b class="mono">{job.vin.slice(-7)}</b
+      ></span
+    >{/if}
   <span class="soft" class:late={promise.late && !job.closedAt}
     >{job.closedAt ? 'closed' : promise.text && `promised ${promise.text}`}</span
   >

@@ -13,11 +13,13 @@ function parseModified(text: string | null): { modifiedMs?: number } {
     : {};
 }
 
+const ROLES = ['original', 'donor', 'supplied'] as const;
+
 /** Takes a raw binary (application/octet-stream) as a kept read: `?role=&region=&name=&modified=`. */
 export const POST: RequestHandler = async ({ request, url, params, locals }) => {
   const person = requirePerson(locals.person);
   if (!person.ok) return respond(person);
-  const role = url.searchParams.get('role') === 'donor' ? 'donor' : 'original';
+  const role = ROLES.find((r) => r === url.searchParams.get('role')) ?? 'original';
   const declared = Number(request.headers.get('content-length') ?? 0);
   if (declared > MAX_IMAGE_BYTES) {
     return respond(fail('image.size.huge', { found: declared, most: MAX_IMAGE_BYTES }));

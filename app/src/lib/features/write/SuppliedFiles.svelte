@@ -1,0 +1,78 @@
+<script lang="ts">
+  import { formatSize } from '@badger/core/base/format';
+  import type { JobData } from '$lib/job-types.ts';
+  import { may } from '$lib/features/live/may.ts';
+  import { noted } from '$lib/features/live/notices.svelte.ts';
+  import { sendBytes } from '$lib/features/live/send.ts';
+  import { messageOf } from '$lib/messages/catalogue.ts';
+
+  let { job }: { job: JobData } = $props();
+  let busy = $state(false);
+
+  async function supply(regionId: string, input: HTMLInputElement) {
+    const file = input.files?.[0];
+    if (!file) return;
+    busy = true;
+    const query = new URLSearchParams({
+      role: 'supplied',
+      region: regionId,
+      name: file.name,
+      modified: String(file.lastModified)
+    });
+    noted(await sendBytes(`/api/jobs/${job.number}/reads?${query}`, file));
+    busy = false;
+    input.value = '';
+  }
+</script>
+
+<div class="card-sheet">
+  <table class="plain">
+    <thead><tr><th>Region</th><th>What is supplied for it</th><th>SHA-256</th><th></th></tr></thead>
+    <tbody>
+      {#each job.regions.original as region (region.id)}
+        {@const file = job.supplied.find((s) => s.regionId === region.id)}
+        <tr data-region={region.id}>
+          <td
+            ><b>{region.name}</b><br /><span class="mono soft"
+              >{formatSize(region.lengthBytes)}</span
+            ></td
+          >
+          <td>
+            {#if file}
+              <span class="mono">{file.sourceName}</span>
+              {#each file.findings as f (f.code)}
+                <br /><span class={f.severity}>{messageOf(f.code, f.params).title}</span>
+              {/each}
+            {:else}<span class="soft">nothing: it stays as it is</span>{/if}
+          </td>
+          <td class="mono sha">{file?.sha256 ?? ''}</td>
+          <td>
+            {#if !job.closedAt && may('memory.import')}
+              <label class="btn btn-outline" class:btn-disabled={busy}>
+                {file ? 'Another file' : 'Choose the file'}
+                <input
+                  type="file"
+                  class="sr-only"
+                  disabled={busy}
+                  onchange={(e) => supply(region.id, e.currentTarget)}
+                />
+              </label>
+            {/if}
+          </td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+</div>
+
+<style>
+  .sha {
+    font-size: 13px;
+    overflow-wrap: anywhere;
+    max-width: 220px;
+  }
+  .stop {
+    color: var(--stop);
+    font-weight: 700;
+  }
+</style>

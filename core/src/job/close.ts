@@ -1,0 +1,91 @@
+import { fail, ok, type Result } from '../base/result.ts';
+import { mayDo, type Role } from '../rights/rights.ts';
+import type { JobResult, JobShape } from './shape.ts';
+
+/** What the end of a job rests on. Everything that is not known is false or zero. */
+export interface CloseFacts {
+  readonly shape: JobShape;
+  readonly personRole: Role;
+  readonly workRunning: boolean;
+  /** The last write of the target read back equal, and is what is meant now. */
+  readonly writeVerified: boolean;
+  /** Something that changes memory was sent in this job, and no verified write followed it. */
+  readonly leftBroken: boolean;
+  /** Every region of the original that the access reaches is read and trusted. */
+  readonly readsTrusted: boolean;
+  /** Order, proof and signature are on record. */
+  readonly authorityProven: boolean;
+  /** The original told what it is, or its label did. */
+  readonly originalKnown: boolean;
+  /** Tries to identify the original that failed since it last answered. */
+  readonly failedTries: number;
+  /** It was decided that the unit is not the cause. */
+  readonly notTheCause: boolean;
+  /** A scan of the vehicle was kept after the work. */
+  readonly scannedAfter: boolean;
+}
+
+/** Tries after which a unit that does not answer may be called dead. Source: common practice (two or three tries). */
+export const TRIES_BEFORE_DEAD = 3;
+
+/** What a result demands: the code of what is missing, undefined when nothing is. */
+type Demand = (facts: CloseFacts) => string | undefined;
+
+const verifiedWrite: Demand = (f) => (f.writeVerified ? undefined : 'job.close.unverified');
+
+const DEMANDS: Record<JobResult, Demand> = {
+  'donor-written': verifiedWrite,
+  'unit-rewritten': verifiedWrite,
+  'unit-recovered': verifiedWrite,
+  'new-unit-taught': (f) => (f.scannedAfter ? undefined : 'job.close.scan'),
+  'data-handed-over': (f) => {
+    if (!f.authorityProven) return 'gate.authority.missing';
+    return f.readsTrusted ? undefined : 'job.close.reads';
+  },
+  'unit-judged': (f) => (f.originalKnown ? undefined : 'job.close.unidentified'),
+  'unit-dead': (f) => (f.failedTries >= TRIES_BEFORE_DEAD ? undefined : 'job.close.tries'),
+  'unit-repaired': (f) => (f.scannedAfter ? undefined : 'job.close.scan'),
+  'wrong-diagnosis': (f) => {
+    if (f.leftBroken) return 'job.close.broken';
+    return f.notTheCause ? undefined : 'job.close.cause';
+  },
+  ended: (f) => (mayDo(f.personRole, 'job.end') ? undefined : 'gate.person.role')
+};
+
+/** Results that say for themselves what happened; every other one is told in words. */
+const TOLD_BY_ITSELF: readonly JobResult[] = ['donor-written', 'unit-rewritten', 'unit-recovered'];
+
+/** Shortest text that counts as a reason. Units: characters. */
+export const LEAST_REASON = 8;
+
+/** Results with which a job can end, each with what still holds it. */
+export function listEndings(
+  facts: CloseFacts
+): readonly { readonly result: JobResult; readonly missing: string | undefined }[] {
+  return [...facts.shape.results, 'ended' as const].map((result) => ({
+    result,
+    missing: facts.workRunning ? 'job.work.running' : DEMANDS[result](facts)
+  }));
+}
+
+/** True where the end is told in words. */
+export function needsReason(result: JobResult): boolean {
+  return !TOLD_BY_ITSELF.includes(result);
+}
+
+/**
+ * May the job end so? Errors: `job.work.running`, `job.close.result` (not one of its kind), the code of what its result
+ * demands, `job.close.reason` (nothing is said).
+ */
+export function checkClose(result: JobResult, reason: string, facts: CloseFacts): Result<true> {
+  const ending = listEndings(facts).find((e) => e.result === result);
+  if (!ending) return fail('job.close.result', { result });
+  if (ending.missing)
+    return fail(ending.missing, {
+      ...{ result, tries: facts.failedTries, least: TRIES_BEFORE_DEAD },
+      ...(ending.missing === 'gate.person.role' ? { role: facts.personRole, right: 'job.end' } : {})
+    });
+  return needsReason(result) && reason.trim().length < LEAST_REASON
+    ? fail('job.close.reason', { least: LEAST_REASON })
+    : ok(true);
+}

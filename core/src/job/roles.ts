@@ -1,0 +1,18 @@
+/** Units whose memory a job reads and writes. */
+export type UnitRole = 'original' | 'donor';
+
+/** What a kept image is: read from a unit, or a file that is to be written into the original itself. */
+export type ReadRole = UnitRole | 'supplied';
+
+/**
+ * What a unit is in a job: the one that came in, the used one that takes its place, the brand-new one, and the partner of
+ * another family that holds or expects the shared secret.
+ */
+export const JOB_ROLES = ['original', 'donor', 'new', 'partner'] as const;
+
+export type JobRole = (typeof JOB_ROLES)[number];
+
+/** Example: a partner is no unit of the family that the job is about. */
+export function isUnitRole(role: JobRole): role is UnitRole {
+  return role === 'original' || role === 'donor';
+}

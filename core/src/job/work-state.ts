@@ -1,0 +1,65 @@
+import { isUnitSilent } from '../access/unit-silent.ts';
+import type { Problem } from '../base/result.ts';
+import { isActive, type OperationKind, type OperationState } from '../operation/life-cycle.ts';
+
+/** One operation of a job, as far as the state of the job rests on it. Oldest first in every list. */
+export interface OperationFact {
+  readonly kind: OperationKind;
+  readonly unitId: string;
+  readonly state: OperationState;
+  /** From when something that may change the unit's memory may have been sent; null: nothing was. */
+  readonly touchedAt: Date | null;
+  readonly cloneImageId: string | null;
+  readonly problem: Problem | null;
+}
+
+export type WriteState = 'none' | 'active' | 'verified' | 'failed' | 'interrupted';
+
+/** Writes to one unit in this job. */
+export function writesTo<T extends OperationFact>(
+  operations: readonly T[],
+  unitId: string | undefined
+): T[] {
+  return operations.filter((o) => o.kind === 'write' && o.unitId === unitId);
+}
+
+/** How the last write stands, told by what was sent to the unit and what it was meant to hold. */
+export function stateOfWrite(
+  write: OperationFact | undefined,
+  imageId: string | undefined
+): WriteState {
+  if (!write) return 'none';
+  if (isActive(write.state)) return 'active';
+  // proven is what was meant then; another image since is another write
+  if (write.state === 'done') return write.cloneImageId === imageId ? 'verified' : 'none';
+  // a write that was turned away before it touched the unit leaves everything as it was
+  if (!write.touchedAt) return 'none';
+  return write.state === 'interrupted' ? 'interrupted' : 'failed';
+}
+
+/** Something that changes memory was sent to some unit of the job, and no finished write of that unit followed. */
+export function isLeftBroken(operations: readonly OperationFact[]): boolean {
+  const units = new Set(operations.map((o) => o.unitId));
+  return [...units].some((unitId) => {
+    const last = operations.findLast((o) => o.unitId === unitId && o.touchedAt !== null);
+    return last !== undefined && last.state !== 'done';
+  });
+}
+
+/** Reads of a unit from before anything was sent that may change its memory: only those are a way back. */
+export function readsBeforeTouched<T extends { readonly takenAt: Date }>(
+  reads: readonly T[],
+  writes: readonly OperationFact[]
+): T[] {
+  const touched = writes.find((w) => w.touchedAt)?.touchedAt;
+  return reads.filter((r) => !touched || r.takenAt < touched);
+}
+
+/** Tries to identify a unit that it did not answer, since it last did, in this job. A cable that fell out is no such try. */
+export function countFailedTries(operations: readonly OperationFact[], unitId: string): number {
+  const ended = operations.filter((o) => o.unitId === unitId && !isActive(o.state));
+  const answered = ended.findLastIndex((o) => o.state === 'done');
+  return ended
+    .slice(answered + 1)
+    .filter((o) => o.kind === 'identify' && o.state === 'failed' && isUnitSilent(o.problem)).length;
+}

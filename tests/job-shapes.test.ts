@@ -1,0 +1,259 @@
+// Jobs of every shape through the real services: the same unit written, data handed over, a loose unit, a dead one.
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { NewJob } from '../app/src/lib/schema/requests.ts';
+import { listEvents } from '../app/src/lib/server/repositories/events.ts';
+import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { buildClone } from '../app/src/lib/server/services/build-clone.ts';
+import { takeIn } from '../app/src/lib/server/services/intake.ts';
+import {
+  assignUnit,
+  finishJob,
+  recordAuthority,
+  waiveBackup
+} from '../app/src/lib/server/services/jobs.ts';
+import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
+import { startOperation } from '../app/src/lib/server/services/start-operation.ts';
+import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
+import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
+import { smallFamilies } from './support/small-family.ts';
+
+const REGIONS = ['data-flash', 'program-flash'] as const;
+const STATION = { stationId: 'window' } as const;
+const families = smallFamilies();
+let house: House;
+let bench: Person;
+let lead: Person;
+beforeAll(async () => {
+  house = await makeHouse({ profilesDir: families.dir });
+  bench = await house.person('bench');
+  lead = await house.person('lead');
+});
+afterAll(async () => {
+  await house.close();
+  families.remove();
+});
+
+const codeOf = (r: { ok: boolean; problem?: { code: string } }) => (r.ok ? 'ok' : r.problem?.code);
+const view = async (number: number) => {
+  const found = await loadJobView(house.root.deps, number);
+  if (!found) throw new Error('no job');
+  return found;
+};
+const memoryOf = (tag: string, region: string) =>
+  Uint8Array.from(house.world.units.get(tag)?.memory.get(region) as Uint8Array);
+
+let taken = 0;
+async function open(change: Partial<NewJob>, tag?: string): Promise<number> {
+  taken += 1;
+  const made = await takeIn(house.root.deps, bench, {
+    ...{ customer: 'Quay Test', vehicle: 'Halvard van', vin: 'U8HVC3F2401084417' },
+    ...{ family: 'HV-EC4', complaint: 'Update', reason: 'software', authorisedBy: 'Office' },
+    ...{ promisedAt: null, intakeKey: `shape-${taken}-0000`, another: true },
+    arrival: { how: 'counter', parcelNumber: '', condition: '' },
+    units: tag ? [{ role: 'original', tag, place: '', condition: '' }] : [],
+    ...change
+  });
+  if (!made.ok) throw new Error(made.problem.code);
+  return made.value.number;
+}
+async function authorise(jobNumber: number) {
+  const values = { orderedBy: 'Office', proofKind: 'order', proofNumber: '77' } as const;
+  const signature = [[[1, 1] as number[], [9, 9] as number[]]];
+  return recordAuthority(house.root.deps, bench, { jobNumber, ...values, signature });
+}
+async function identify(jobNumber: number, tag: string) {
+  await powerUp(house, 'window', tag);
+  const asked = { kind: 'identify', role: 'original', jobNumber, ...STATION } as const;
+  return (await runToEnd(house, bench, asked)).operation;
+}
+async function readAll(jobNumber: number) {
+  for (const regionId of [...REGIONS, ...REGIONS]) {
+    const read = { kind: 'read', role: 'original', regionId, jobNumber, ...STATION } as const;
+    expect((await runToEnd(house, bench, read)).operation?.state).toBe('done');
+  }
+}
+const supply = (jobNumber: number, regionId: string, bytes: Uint8Array) =>
+  uploadRead(house.root.deps, bench, {
+    ...{ jobNumber, role: 'supplied' as const, regionId, fileName: 'update.bin', bytes }
+  });
+const build = (jobNumber: number) => buildClone(house.root.deps, bench, jobNumber).then(codeOf);
+const write = (jobNumber: number, confirmation = '421', person = bench) =>
+  startOperation(house.root.deps, person, {
+    ...{ kind: 'write' as const, jobNumber, confirmation, ...STATION }
+  }).then(codeOf);
+const finish = (jobNumber: number, end: object, person = bench) =>
+  finishJob(house.root.deps, person, { jobNumber, ...end }).then(codeOf);
+
+describe('the same unit gets new content', () => {
+  const next = new Uint8Array(8192);
+  let job: number;
+  let before: Uint8Array[];
+
+  it('its own reads are the way back, and the supplied file has to be one', async () => {
+    job = await open({}, '0421');
+    before = REGIONS.map((r) => memoryOf('0421', r));
+    next.set(before[1] as Uint8Array);
+    next[0x100] = (next[0x100] ?? 0) ^ 0x5a;
+    expect((await view(job)).line).toMatchObject({
+      match: { code: 'stage.job.needless' },
+      prove: { code: 'stage.job.needless' },
+      build: { code: 'build.supplied.none' }
+    });
+    expect(await build(job)).toBe('gate.content.none');
+    expect(codeOf(await supply(job, 'program-flash', next.slice(1)))).toMatch(/^image\.size/);
+    expect(codeOf(await supply(job, 'program-flash', new Uint8Array(8192).fill(0xff)))).toBe('ok');
+    expect(await build(job)).toBe('clone.region.untrusted');
+    expect((await identify(job, '0421'))?.state).toBe('done');
+    await authorise(job);
+    await readAll(job);
+    // a supplied file is no read of the unit: two of them prove nothing
+    expect((await view(job)).regions.original.map((r) => r.reads.length)).toEqual([2, 2]);
+    expect(await build(job)).toBe('gate.content.wrong');
+    expect(await write(job)).toBe('gate.content.wrong');
+    expect(codeOf(await supply(job, 'program-flash', next))).toBe('ok');
+    expect(await write(job)).toBe('gate.image.none');
+    expect(await build(job)).toBe('ok');
+    expect((await view(job)).clone?.plan.lines.map((l) => l.regionId)).toEqual(['program-flash']);
+    expect(await finish(job, { result: 'unit-rewritten' })).toBe('job.close.unverified');
+  });
+
+  it('only this very unit, by whom the table names, with its tag', async () => {
+    for (const name of ['trainee', 'desk'])
+      expect(await write(job, '421', await house.person(name))).toBe('gate.person.role');
+    expect(await write(job, '388')).toBe('write.confirmation.wrong');
+    // another unit of the family, swapped behind the application's back: read once more before the erase
+    house.world.clamp(house.world.stations[0] as never, '0388');
+    const swapped = await runToEnd(house, bench, {
+      ...{ kind: 'write', jobNumber: job, confirmation: '421', ...STATION }
+    });
+    expect(swapped.operation).toMatchObject({
+      state: 'failed',
+      problem: { code: 'gate.original.other' },
+      meaning: 'meaning.unit.untouched'
+    });
+    house.world.clamp(house.world.stations[0] as never, '0421');
+    await identify(job, '0421');
+  });
+
+  it('another file after the build is another image', async () => {
+    const other = Uint8Array.from(next);
+    other[0x200] = (other[0x200] ?? 0) ^ 1;
+    expect(codeOf(await supply(job, 'program-flash', other))).toBe('ok');
+    expect((await view(job)).cloneState).toBe('stale');
+    expect(await write(job)).toBe('gate.image.stale');
+    expect(codeOf(await supply(job, 'data-flash', before[0] as Uint8Array))).toBe('ok');
+    expect(await build(job)).toBe('ok');
+    next.set(other);
+  });
+
+  it('is written, read back and proven; the reads from before stay the way back', async () => {
+    const { operation } = await runToEnd(house, bench, {
+      ...{ kind: 'write', jobNumber: job, confirmation: '421', ...STATION }
+    });
+    expect(operation).toMatchObject({ state: 'done', meaning: 'meaning.write.verified' });
+    expect(memoryOf('0421', 'program-flash')).toEqual(next);
+    expect(memoryOf('0421', 'data-flash')).toEqual(before[0]);
+    await identify(job, '0421');
+    await readAll(job);
+    const after = await view(job);
+    // what the unit holds now is no backup of what it held
+    expect(after.regions.original.map((r) => r.reads.length)).toEqual([2, 2]);
+    expect(after.line.write.code).toBe('write.unit.verified');
+    expect(await finish(job, { result: 'donor-written' })).toBe('job.close.result');
+    expect(await finish(job, { result: 'unit-rewritten' })).toBe('ok');
+    const closed = await view(job);
+    expect(closed.job.result).toBe('unit-rewritten');
+    expect((await listEvents(house.root.deps.db, closed.job.id)).at(-1)).toMatchObject({
+      kind: 'job.closed',
+      data: { result: 'unit-rewritten' }
+    });
+  });
+
+  it('a job for a donor takes no file for the unit itself, and the other way round', async () => {
+    expect(codeOf(await supply(2031, 'data-flash', next))).toBe('upload.supplied.needless');
+    expect(await write(await open({ reason: 'security' }, '0421'))).not.toBe('ok');
+  });
+});
+
+describe('jobs that write nothing', () => {
+  it('security data: handed over from trusted reads, with authority, to somebody', async () => {
+    const job = await open({ reason: 'security' }, '0417');
+    expect(await finish(job, { result: 'data-handed-over', reason: 'To the owner' })).toBe(
+      'gate.authority.missing'
+    );
+    await authorise(job);
+    expect(await finish(job, { result: 'data-handed-over', reason: 'To the owner' })).toBe(
+      'job.close.reads'
+    );
+    await identify(job, '0417');
+    await readAll(job);
+    expect(await finish(job, { result: 'data-handed-over' })).toBe('job.close.reason');
+    expect(await finish(job, { result: 'data-handed-over', reason: 'To the owner' })).toBe('ok');
+  });
+
+  it('a loose unit needs no VIN; any other job does', async () => {
+    await expect(open({ vin: '' })).rejects.toThrow(/^vin\./);
+    const loose = { reason: 'unknown-unit', vin: '', plate: 'SB 88' } as const;
+    const job = await open(loose, '0417');
+    const other = await open({ ...loose, another: false }, '0388');
+    expect(other).not.toBe(job);
+    expect((await view(job)).line.arrive.code).not.toBe('arrive.vin.wrong');
+    expect(await finish(job, { result: 'unit-judged', reason: 'Worn, for parts' })).toBe('ok');
+  });
+
+  it('a unit is dead after three tries that it did not answer, and not because a cable was out', async () => {
+    const job = await open({ reason: 'recovery' }, '0388');
+    const dead = { result: 'unit-dead', reason: 'No answer, cold board' };
+    expect(await finish(job, dead)).toBe('job.close.tries');
+    await powerUp(house, 'window', '0388');
+    // without the pad this family draws current and says nothing
+    await house.root.deps.bench.world?.hands('window', { padHeld: false });
+    for (const say of ['job.close.tries', 'job.close.tries', 'ok']) {
+      const asked = { kind: 'identify', role: 'original', jobNumber: job, ...STATION } as const;
+      const { operation } = await runToEnd(house, bench, asked);
+      expect(operation?.state).toBe('failed');
+      expect(await finish(job, dead)).toBe(say);
+    }
+  });
+
+  it('ends without a result only by a lead who says why', async () => {
+    const job = await open({}, '0421');
+    const end = { result: 'ended', reason: 'Customer took it away' };
+    expect(await finish(job, end)).toBe('gate.person.role');
+    expect(await finish(job, { result: 'ended' }, lead)).toBe('job.close.reason');
+    expect(await finish(job, end, lead)).toBe('ok');
+    expect(await finish(job, end, lead)).toBe('gate.job.closed');
+  });
+});
+
+describe('a partner, and the waiver', () => {
+  it('a partner is of another family, and no unit is twice in a job', async () => {
+    const job = await open({ reason: 'failed-module' }, '0417');
+    const assign = (values: object) =>
+      assignUnit(house.root.deps, bench, {
+        ...{ jobNumber: job, role: 'partner' as const, tag: '' },
+        ...values
+      }).then(codeOf);
+    expect(await assign({})).toBe('job.family.unknown');
+    expect(await assign({ family: 'HV-EC4' })).toBe('job.partner.family');
+    expect(await assign({ tag: '0417' })).toBe('job.units.same');
+    expect(await assign({ family: 'MD-CM5' })).toBe('ok');
+    expect((await view(job)).units.partner).toMatchObject({ familyId: 'MD-CM5' });
+    expect(await assign({ role: 'new' })).toBe('ok');
+    expect(Object.keys((await view(job)).units).sort()).toEqual(['new', 'original', 'partner']);
+  });
+
+  it('a lead alone waives the backup, in writing, and takes it back', async () => {
+    const waive = (reason: string, person = lead) =>
+      waiveBackup(house.root.deps, person, { jobNumber: 2031, reason }).then(codeOf);
+    expect(await waive('Donor is a blank spare', bench)).toBe('gate.person.role');
+    expect(await waive('Donor is a blank spare')).toBe('ok');
+    const waived = await view(2031);
+    expect(waived.job.backupWaived).toBe('Donor is a blank spare');
+    expect((await listEvents(house.root.deps.db, waived.job.id)).at(-1)).toMatchObject({
+      kind: 'backup.waived'
+    });
+    expect(await waive('')).toBe('ok');
+    expect((await view(2031)).job.backupWaived).toBeNull();
+  });
+});
