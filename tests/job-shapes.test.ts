@@ -100,11 +100,12 @@ describe('the same unit gets new content', () => {
       build: { code: 'build.supplied.none' }
     });
     expect(await build(job)).toBe('gate.content.none');
+    expect(codeOf(await supply(job, 'program-flash', next))).toBe('gate.authority.missing');
+    await authorise(job);
     expect(codeOf(await supply(job, 'program-flash', next.slice(1)))).toMatch(/^image\.size/);
     expect(codeOf(await supply(job, 'program-flash', new Uint8Array(8192).fill(0xff)))).toBe('ok');
     expect(await build(job)).toBe('clone.region.untrusted');
     expect((await identify(job, '0421'))?.state).toBe('done');
-    await authorise(job);
     await readAll(job);
     // a supplied file is no read of the unit: two of them prove nothing
     expect((await view(job)).regions.original.map((r) => r.reads.length)).toEqual([2, 2]);
@@ -206,8 +207,8 @@ describe('jobs that write nothing', () => {
     const dead = { result: 'unit-dead', reason: 'No answer, cold board' };
     expect(await finish(job, dead)).toBe('job.close.tries');
     await powerUp(house, 'window', '0388');
-    // without the pad this family draws current and says nothing
-    await house.root.deps.bench.world?.hands('window', { padHeld: false });
+    // nothing answers: a dead board and an empty clamp look the same from here
+    house.world.clamp(house.world.stations[0] as never, null);
     for (const say of ['job.close.tries', 'job.close.tries', 'ok']) {
       const asked = { kind: 'identify', role: 'original', jobNumber: job, ...STATION } as const;
       const { operation } = await runToEnd(house, bench, asked);

@@ -121,7 +121,8 @@ describe('units that were mixed up', () => {
       signature: [[[0, 0]]]
     };
     expect((await recordAuthority(deps, bench, order)).ok).toBe(true);
-    expect(await stop()).toBe('prove: proof.verdict.nothing');
+    // whether it is the unit is no question of such a job
+    expect(await stop()).toBe('identify: identify.unit.none');
     const assign = (jobNumber: number, tag: string, role: 'original' | 'donor') =>
       assignUnit(deps, bench, { jobNumber, tag, role });
     expect((await assign(2033, '0611', 'original')).ok).toBe(true);

@@ -55,7 +55,8 @@ export const job: Record<string, MessageOf> = {
   }),
   'gate.target.other': (p) => ({
     title: 'This job writes another unit',
-    text: `A job of this kind writes the ${text(p['target'])}. Nothing was changed.`
+    text: `A job of this kind writes the ${text(p['target'])}. Nothing was changed.`,
+    clear: 'Connect that unit, or open a job of the right kind.'
   }),
   'gate.content.none': () => ({
     title: 'No file is supplied',

@@ -22,6 +22,8 @@ const job = {
     donorTag: '0388',
     donorMismatches: [],
     donorProven: true,
+    target: 'donor',
+    backupWaived: undefined,
     unitsSwapped: false,
     regions: [{ name: 'r', trustedSha256: 'a', cloneSha256: 'a', donorBackedUp: true }]
   }

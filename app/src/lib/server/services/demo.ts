@@ -1,3 +1,4 @@
+import { shapeOf } from '@badger/core/job/shape';
 import type { Role } from '@badger/core/rights/rights';
 import { addInside, USUAL_HOURS } from '@badger/core/plan/hours';
 import { hashPassword } from '../access/passwords.ts';
@@ -66,7 +67,7 @@ export async function seedDemo(db: Db, now: Date): Promise<boolean> {
           (await insertUnit(tx, { tag: unit.tag, familyId: demo.familyId, place: unit.place }));
         await setJobUnit(tx, job.id, role, { unitId: row.id });
       }
-      if (demo.closed) await closeOnPaper(tx, { jobId: job.id, person: desk, now });
+      if (demo.closed) await closeOnPaper(tx, { jobId: job.id, demo, person: desk, now });
     }
     await fillShelf(tx);
     await saveSetting(tx, 'prices', DEMO_PRICES);
@@ -98,9 +99,10 @@ export function promiseOf(days: HouseDays, now: Date, hours: number): Date {
 
 async function closeOnPaper(
   tx: Parameters<typeof appendEvent>[0],
-  { jobId, person, now }: { jobId: string; person: Person; now: Date }
+  { jobId, demo, person, now }: { jobId: string; demo: DemoJob; person: Person; now: Date }
 ) {
-  await closeJob(tx, jobId, { result: 'donor-written', reason: '', by: person.id, at: now });
+  const result = shapeOf(demo.reason ?? 'failed-module').results[0] ?? 'ended';
+  await closeJob(tx, jobId, { result, reason: 'done on paper', by: person.id, at: now });
   await appendEvent(tx, { jobId, person, kind: 'job.closed', data: { note: 'on paper' } });
 }
 
