@@ -18,8 +18,6 @@ import { personMayWrite } from './rules/person-may-write.ts';
 import { programmerThere } from './rules/programmer-there.ts';
 import { stationFree } from './rules/station-free.ts';
 import { supplyCarries } from './rules/supply-carries.ts';
-import { contentBuilt } from './rules/content-built.ts';
-import { targetIsDonor, targetIsItself } from './rules/target.ts';
 import { unitIdentified } from './rules/unit-identified.ts';
 import { wayDriven } from './rules/way-driven.ts';
 
@@ -119,7 +117,20 @@ const TABLE: Readonly<
       'stop gate.backup.equal',
       { region: 'b' }
     ],
-    [{ regions: [] }, 'stop gate.backup.missing', { region: '' }]
+    [{ regions: [] }, 'stop gate.backup.missing', { region: '' }],
+    // a lead's word stands for what is missing, never for what is the original's own content, nor for nothing
+    [
+      { ...two({ donorBackedUp: false }), backupWaived: 'why' },
+      'look gate.backup.waived',
+      { region: 'b', reason: 'why' }
+    ],
+    [
+      { ...two({ donorEqualsOriginal: true }), backupWaived: 'why' },
+      'stop gate.backup.equal',
+      { region: 'b' }
+    ],
+    [{ regions: [], backupWaived: 'why' }, 'stop gate.backup.missing', { region: '' }],
+    [{ backupWaived: 'why' }, 'go gate.backup.kept', { count: 2 }]
   ],
   donorFits: [
     donorFits,

@@ -45,8 +45,8 @@ export const job: Record<string, MessageOf> = {
     clear: 'Close the job and print its record.'
   }),
   'return.result.first': () => ({
-    title: 'Not yet',
-    text: 'The result of this job is not there yet; below stands what is missing.'
+    title: 'No result so far',
+    text: 'Below stands what is missing.'
   }),
   'gate.target.none': () => ({
     title: 'This kind of job writes nothing',

@@ -230,7 +230,7 @@ export const verdicts: Record<string, MessageOf> = {
     clear: 'Close the job and print its record.'
   }),
   'return.write.first': () => ({
-    title: 'Not yet',
-    text: 'There is nothing to return before the write is proven.'
+    title: 'The write comes first',
+    text: 'There is nothing to return before it is proven.'
   })
 };

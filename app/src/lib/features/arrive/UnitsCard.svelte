@@ -4,7 +4,8 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import Panel from '$lib/ui/Panel.svelte';
-  import { JOB_ROLES, type JobRole } from '@badger/core/job/roles';
+  import type { JobRole } from '@badger/core/job/roles';
+  import { rolesOf } from '$lib/features/job/roles.view.ts';
   import AddUnit from './AddUnit.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
 
@@ -16,10 +17,7 @@
     served: readonly { readonly tag: string; readonly number: number; readonly role: string }[];
   } = $props();
 
-  /** A partner or a new unit is shown where there is one, and offered below. */
-  const roles = $derived(
-    JOB_ROLES.filter((r) => r === 'original' || job.units[r] || (r === 'donor' && job.target === r))
-  );
+  const roles = $derived(rolesOf(job));
   const tags = $derived(roles.flatMap((r) => job.units[r]?.tag ?? []));
 
   async function give(role: JobRole) {

@@ -1,3 +1,4 @@
+import { shapeOf } from '@badger/core/job/shape';
 import { formatDuration } from '@badger/core/base/format';
 import type { NewJob } from '$lib/schema/requests.ts';
 import type { Reason } from './reasons.ts';
@@ -100,7 +101,10 @@ export function newJobOf(
       parcelNumber: draft.how === 'post' ? draft.parcelNumber.trim() : '',
       condition: draft.condition.trim()
     },
-    units: [...unit('original'), ...unit('donor')],
+    units: [
+      ...unit('original'),
+      ...(shapeOf(draft.reason).target === 'donor' ? unit('donor') : [])
+    ],
     another
   };
 }

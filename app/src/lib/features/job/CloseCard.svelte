@@ -9,7 +9,10 @@
 
   let { job }: { job: JobData } = $props();
 
-  const first = $derived(job.endings.find((e) => e.missing === undefined)?.result);
+  // to end without a result is never proposed, only chosen
+  const first = $derived(
+    job.endings.find((e) => e.missing === undefined && e.result !== 'ended')?.result
+  );
   let picked: string | undefined = $state();
   let reason = $state('');
   const chosen = $derived(job.endings.find((e) => e.result === (picked ?? first)));
@@ -41,7 +44,7 @@
           disabled={e.missing !== undefined}
           onchange={() => (picked = e.result)}
         />
-        <VerdictMark verdict={e.missing ? 'none' : 'go'} size={18} />
+        <VerdictMark verdict={e.missing || e.result === 'ended' ? 'none' : 'go'} size={18} />
         <b>{RESULT_WORDS[e.result]}</b>
         {#if m}<span class="soft">{m.clear ?? m.title}</span>{/if}
       </label>

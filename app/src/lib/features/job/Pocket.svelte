@@ -3,6 +3,7 @@
   import type { JobData } from '$lib/job-types.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
+  import { rolesOf } from './roles.view.ts';
   import UnitCard from './UnitCard.svelte';
 
   let { job }: { job: JobData } = $props();
@@ -15,12 +16,9 @@
 <aside class="pocket" aria-label="Facts of this job">
   <div class="card-sheet box">
     <h2>Units of this job</h2>
-    <UnitCard
-      role="original"
-      unit={job.units.original}
-      where={stationOf(job.units.original?.tag)}
-    />
-    <UnitCard role="donor" unit={job.units.donor} where={stationOf(job.units.donor?.tag)} />
+    {#each rolesOf(job) as role (role)}
+      <UnitCard {role} unit={job.units[role]} where={stationOf(job.units[role]?.tag)} />
+    {/each}
   </div>
   {#if job.units.original?.chipId}
     <div class="card-sheet box">

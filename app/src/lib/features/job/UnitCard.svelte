@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { JobRole } from '@badger/core/job/roles';
   import type { UnitData } from '$lib/job-types.ts';
   import RoleMark from '$lib/ui/RoleMark.svelte';
 
@@ -6,8 +7,7 @@
     role,
     unit,
     where
-  }: { role: 'original' | 'donor'; unit: UnitData | undefined; where: string | undefined } =
-    $props();
+  }: { role: JobRole; unit: UnitData | undefined; where: string | undefined } = $props();
 </script>
 
 <div class="unit" data-role={role}>

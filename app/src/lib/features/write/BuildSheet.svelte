@@ -29,6 +29,7 @@
   {#if !job.closedAt}
     <button
       class="btn"
+      disabled={itself && job.supplied.length === 0}
       class:btn-primary={job.cloneState !== 'built'}
       class:btn-outline={job.cloneState === 'built'}
       onclick={build}

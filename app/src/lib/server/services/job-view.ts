@@ -151,18 +151,8 @@ async function viewJob(
   };
   const line = judgeLineOfWork({ ...facts, reached: isReached(ending) });
   return {
-    job,
-    profile,
-    access,
-    units,
-    records,
-    proof,
-    needsAuthority,
-    authorityGap,
-    regions,
-    clone,
-    cloneState,
-    operations,
+    ...{ job, profile, access, units, records, proof, needsAuthority, authorityGap },
+    ...{ regions, clone, cloneState, operations },
     lastWrite,
     line,
     next: findNextStep(line),

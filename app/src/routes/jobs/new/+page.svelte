@@ -215,7 +215,9 @@
         >
       </div>
       <UnitFields role="original" bind:unit={draft.original} />
-      <UnitFields role="donor" bind:unit={draft.donor} />
+      {#if shapeOf(draft.reason).target === 'donor'}
+        <UnitFields role="donor" bind:unit={draft.donor} />
+      {/if}
     </Panel>
     <PickPhotos bind:photos />
     <div class="act">
