@@ -1,75 +1,123 @@
-/** A CRC of 8 to 32 bits in the Rocksoft parameter model (R. Williams, 1993). */
+/** A CRC of 3 to 64 bits in the Rocksoft parameter model (R. Williams, 1993). */
 export interface CrcModel {
   readonly width: number;
-  readonly poly: number;
-  readonly init: number;
+  readonly poly: bigint;
+  readonly init: bigint;
   readonly refin: boolean;
   readonly refout: boolean;
-  readonly xorout: number;
+  readonly xorout: bigint;
 }
 
 /** CRC-32/ISO-HDLC. Source: RevEng catalogue entry of that name, check value CBF43926. */
 export const CRC32_ISO_HDLC: CrcModel = {
   width: 32,
-  poly: 0x04c11db7,
-  init: 0xffffffff,
+  poly: 0x04c11db7n,
+  init: 0xffffffffn,
   refin: true,
   refout: true,
-  xorout: 0xffffffff
+  xorout: 0xffffffffn
 };
 
-const tables = new WeakMap<CrcModel, Uint32Array>();
+/** CRC-16/IBM-3740. Source: RevEng catalogue entry of that name, check value 29B1. */
+export const CRC16_IBM_3740: CrcModel = {
+  width: 16,
+  poly: 0x1021n,
+  init: 0xffffn,
+  refin: false,
+  refout: false,
+  xorout: 0n
+};
+
+/** Halves of 256 register values. */
+interface Table {
+  readonly high: Uint32Array;
+  readonly low: Uint32Array;
+}
+
+const tables = new WeakMap<CrcModel, Table>();
 
 /**
  * CRC of `bytes` under `model`. Units: an unsigned number below 2^width.
- * Errors: RangeError for a width outside 8 to 32. Example: CRC-32 of `123456789` is 0xCBF43926.
+ * Errors: RangeError for a width outside 3 to 64. Example: CRC-32 of `123456789` is 0xCBF43926n.
  */
-export function computeCrc(model: CrcModel, bytes: Uint8Array): number {
-  if (model.width < 8 || model.width > 32) {
-    throw new RangeError(`"width" expected 8 to 32, got ${model.width}`);
-  }
-  const table = tableOf(model);
-  let crc = model.refin
-    ? reflect(model.init, model.width)
-    : (model.init << (32 - model.width)) >>> 0;
-  if (model.refin) {
-    for (let i = 0; i < bytes.length; i++) {
-      crc = (table[(crc ^ (bytes[i] as number)) & 0xff] as number) ^ (crc >>> 8);
-    }
-  } else {
-    for (let i = 0; i < bytes.length; i++) {
-      crc = (table[((crc >>> 24) ^ (bytes[i] as number)) & 0xff] as number) ^ (crc << 8);
-    }
-    crc = (crc >>> 0) >>> (32 - model.width);
-  }
-  crc = model.refin === model.refout ? crc >>> 0 : reflect(crc >>> 0, model.width);
-  return (crc ^ model.xorout) >>> 0;
+export function computeCrc(model: CrcModel, bytes: Uint8Array): bigint {
+  const { width } = model;
+  if (!(Number.isInteger(width) && width >= 3 && width <= 64))
+    throw new RangeError(`"width" expected 3 to 64, got ${width}`);
+  const run = model.refin ? (width <= 32 ? runLow : runReflected) : runLeft;
+  const register = run(tableOf(model), bytes, startOf(model));
+  // a register that runs from the top bit lies at the left of 64 bits
+  const crc = model.refin ? register : register >> BigInt(64 - width);
+  return (model.refin === model.refout ? crc : reflect(crc, width)) ^ model.xorout;
 }
 
-/** Lookup table: reflected models run from bit 0 upward, the others are kept left-aligned in 32 bits. */
-function tableOf(model: CrcModel): Uint32Array {
+function startOf({ init, refin, width }: CrcModel): bigint {
+  return refin ? reflect(init, width) : init << BigInt(64 - width);
+}
+
+/** Reflected, at most 32 bits: the usual case, one word. */
+function runLow({ low }: Table, bytes: Uint8Array, start: bigint): bigint {
+  let crc = Number(start);
+  for (let i = 0; i < bytes.length; i++)
+    crc = (low[(crc ^ (bytes[i] as number)) & 0xff] as number) ^ (crc >>> 8);
+  return BigInt(crc >>> 0);
+}
+
+function runReflected({ high, low }: Table, bytes: Uint8Array, start: bigint): bigint {
+  let upper = highOf(start);
+  let lower = lowOf(start);
+  for (let i = 0; i < bytes.length; i++) {
+    const at = (lower ^ (bytes[i] as number)) & 0xff;
+    lower = ((lower >>> 8) | (upper << 24)) ^ (low[at] as number);
+    upper = (upper >>> 8) ^ (high[at] as number);
+  }
+  return joined(upper, lower);
+}
+
+function runLeft({ high, low }: Table, bytes: Uint8Array, start: bigint): bigint {
+  let upper = highOf(start);
+  let lower = lowOf(start);
+  for (let i = 0; i < bytes.length; i++) {
+    const at = ((upper >>> 24) ^ (bytes[i] as number)) & 0xff;
+    upper = ((upper << 8) | (lower >>> 24)) ^ (high[at] as number);
+    lower = (lower << 8) ^ (low[at] as number);
+  }
+  return joined(upper, lower);
+}
+
+/** Lookup table: reflected models run from bit 0 upward, the others are kept left-aligned in 64 bits. */
+function tableOf(model: CrcModel): Table {
   const kept = tables.get(model);
   if (kept) return kept;
-  const table = new Uint32Array(256);
-  const poly = model.refin
-    ? reflect(model.poly, model.width)
-    : (model.poly << (32 - model.width)) >>> 0;
+  const table: Table = { high: new Uint32Array(256), low: new Uint32Array(256) };
+  const step = model.refin ? stepReflected(model) : stepLeft(model);
   for (let i = 0; i < 256; i++) {
-    let r = model.refin ? i : (i << 24) >>> 0;
-    for (let bit = 0; bit < 8; bit++) {
-      if (model.refin) r = (r & 1) !== 0 ? (r >>> 1) ^ poly : r >>> 1;
-      else r = (r & 0x80000000) !== 0 ? (r << 1) ^ poly : r << 1;
-    }
-    table[i] = r >>> 0;
+    let register = model.refin ? BigInt(i) : BigInt(i) << 56n;
+    for (let bit = 0; bit < 8; bit++) register = step(register);
+    table.high[i] = highOf(register);
+    table.low[i] = lowOf(register);
   }
   tables.set(model, table);
   return table;
 }
 
-function reflect(value: number, width: number): number {
-  let out = 0;
-  for (let i = 0; i < width; i++) {
-    if (((value >>> i) & 1) !== 0) out |= 1 << (width - 1 - i);
-  }
-  return out >>> 0;
+function stepReflected({ poly, width }: CrcModel): (register: bigint) => bigint {
+  const mirrored = reflect(poly, width);
+  return (r) => ((r & 1n) === 1n ? (r >> 1n) ^ mirrored : r >> 1n);
+}
+
+function stepLeft({ poly, width }: CrcModel): (register: bigint) => bigint {
+  const aligned = poly << BigInt(64 - width);
+  return (r) => BigInt.asUintN(64, r >> 63n === 1n ? (r << 1n) ^ aligned : r << 1n);
+}
+
+const highOf = (value: bigint) => Number(value >> 32n) >>> 0;
+const lowOf = (value: bigint) => Number(value & 0xffffffffn);
+const joined = (high: number, low: number) => (BigInt(high >>> 0) << 32n) | BigInt(low >>> 0);
+
+function reflect(value: bigint, width: number): bigint {
+  let out = 0n;
+  for (let i = 0n; i < BigInt(width); i++)
+    if (((value >> i) & 1n) === 1n) out |= 1n << (BigInt(width) - 1n - i);
+  return out;
 }

@@ -24,7 +24,7 @@ const crc: ChecksumRule = {
 
 it('holds a stored CRC-32 against the computed one, in both byte orders', () => {
   const image = Uint8Array.from([...encodeAscii('123456789'), 0xcb, 0xf4, 0x39, 0x26]);
-  expect(verifyChecksum(crc, image)).toMatchObject({ holds: true, stored: 0xcbf43926 });
+  expect(verifyChecksum(crc, image)).toMatchObject({ holds: true, stored: 0xcbf43926n });
   image.set([0x26, 0x39, 0xf4, 0xcb], 9);
   expect(verifyChecksum({ ...crc, littleEndian: true }, image).holds).toBe(true);
   image[0] = 0x30;
@@ -50,10 +50,10 @@ it('sums words of two bytes in the byte order of the rule, and stores two', () =
   const image = Uint8Array.of(0x01, 0x02, 0xf3, 0x04, 0xf4, 0x06, 0xaa, 0xbb);
   expect(storedRange(sum)).toEqual({ start: 4, end: 6 });
   expect(storedRange(crc)).toEqual({ start: 9, end: 13 });
-  expect(verifyChecksum(sum, image)).toMatchObject({ holds: true, stored: 0xf406 });
+  expect(verifyChecksum(sum, image)).toMatchObject({ holds: true, stored: 0xf406n });
   const little = { ...sum, littleEndian: true };
-  expect(verifyChecksum(little, image)).toMatchObject({ holds: true, stored: 0x06f4 });
+  expect(verifyChecksum(little, image)).toMatchObject({ holds: true, stored: 0x06f4n });
   // the sum goes round at 65 536
   image.set([0xff, 0xff, 0x00, 0x02], 0);
-  expect(computeChecksum(sum, image)).toBe(1);
+  expect(computeChecksum(sum, image)).toBe(1n);
 });

@@ -1,6 +1,7 @@
-import { storedRange } from '../checksum/rule.ts';
+import { CHECKSUMS } from '../checksum/registry.ts';
+import { storedRange, type ChecksumRule } from '../checksum/rule.ts';
 import type { Param, Problem } from '../base/result.ts';
-import { contains, overlaps, type Range } from '../image/range.ts';
+import { contains, lengthOf, overlaps, type Range } from '../image/range.ts';
 import { findSupersessionLoop } from '../match/supersession.ts';
 import { rangeOf, type Profile, type Way } from './profile.ts';
 import type { ProfileDocument } from './schema.ts';
@@ -114,9 +115,20 @@ const rules: Check = (p) =>
     const stored = storedRange(rule);
     return (
       outside(p, at, [rule.over, stored]) ??
-      (overlaps(rule.over, stored) ? problem(at.code, at.path, { region: at.region }) : undefined)
+      (overlaps(rule.over, stored)
+        ? problem(at.code, at.path, { region: at.region })
+        : undefined) ??
+      unevenWords(rule, at.path)
     );
   });
+
+/** A sum of words over half a word is none. */
+function unevenWords(rule: ChecksumRule, path: string) {
+  const { wordBytes } = CHECKSUMS[rule.kind];
+  return lengthOf(rule.over) % wordBytes === 0
+    ? undefined
+    : problem('profile.rule.words', path, { wordBytes });
+}
 
 const cloneRanges: Check = (p) =>
   firstOf(p.cloneRanges, (range, i) => {

@@ -106,6 +106,7 @@ describe('inconsistent profiles are refused with the path', () => {
     ],
     ['profile.region.unknown checksums/0', set('checksums/0/region', 'elsewhere')],
     ['profile.rule.outside checksums/0', set('checksums/0/end', '0x200001')],
+    ['profile.rule.words checksums/1', set('checksums/1/end', '0x17FFFF')],
     ['profile.rule.outside checksums/0', set('checksums/0/storedAt', '0x180000')],
     ['profile.label.pattern labels/0/pattern', set('labels/0/pattern', '^[$')],
     ['profile.label.pattern labels/0', set('labels/0/examples', ['0731'])],

@@ -1,3 +1,4 @@
+import { CHECKSUM_KINDS, CHECKSUMS } from '../checksum/registry.ts';
 import { address, id, length, name, text } from './schema-basics.ts';
 
 /** One memory of the unit. */
@@ -34,7 +35,10 @@ export const checksum = {
   properties: {
     id,
     ...range,
-    kind: { enum: ['crc32', 'sum16'], description: 'How it is computed.' },
+    kind: {
+      enum: CHECKSUM_KINDS,
+      description: `How it is computed: ${CHECKSUM_KINDS.map((k) => `${k} is ${CHECKSUMS[k].label}`).join('; ')}.`
+    },
     storedAt: { ...address, description: 'Offset of the stored sum; not inside its own range.' },
     littleEndian: { type: 'boolean', description: 'Low byte first.' }
   }

@@ -55,6 +55,6 @@ export function inspectImage(profile: Profile, regionId: string, image: Uint8Arr
   return { findings, entropyBitsPerByte: stats.entropyBitsPerByte, identity: identity.values };
 }
 
-function hex(value: number): string {
+function hex(value: bigint): string {
   return value.toString(16).toUpperCase();
 }

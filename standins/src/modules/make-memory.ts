@@ -1,5 +1,5 @@
-import { encodeAscii, encodeUintBe } from '@badger/core/base/bytes';
-import { computeChecksum, storedRange } from '@badger/core/checksum/rule';
+import { encodeAscii } from '@badger/core/base/bytes';
+import { computeChecksum, encodeStored } from '@badger/core/checksum/rule';
 import type { Profile, Region } from '@badger/core/profile/profile';
 import { createRandom, seedOf } from '@badger/core/base/random';
 
@@ -28,9 +28,7 @@ export function makeMemory(
   for (const rule of profile.checksums) {
     const image = memory.get(rule.region);
     if (!image) continue;
-    const at = storedRange(rule);
-    const value = encodeUintBe(computeChecksum(rule, image), at.end - at.start);
-    image.set(rule.littleEndian ? value.reverse() : value, at.start);
+    image.set(encodeStored(rule, computeChecksum(rule, image)), rule.storedAt);
   }
   return memory;
 }

@@ -22,6 +22,7 @@ export const profile: Record<string, MessageOf> = {
   'profile.order.incomplete': fault('The order must name every region once'),
   'profile.field.outside': fault('Field outside its region', 'region'),
   'profile.rule.outside': fault('Checksum outside its region, or over itself', 'region'),
+  'profile.rule.words': fault('A sum of words covers half a word', 'wordBytes'),
   'profile.range.outside': fault('Range outside its region', 'region'),
   'profile.range.overlap': fault('Two ranges claim the same bytes'),
   'profile.secret.outside': fault('Secret outside its region', 'region'),

@@ -3,6 +3,7 @@
   import { formatAmps } from '@badger/core/base/format';
   import HoursForm from '$lib/features/house/HoursForm.svelte';
   import PricesForm from '$lib/features/house/PricesForm.svelte';
+  import RightsTable from '$lib/features/house/RightsTable.svelte';
   import ShopForm from '$lib/features/house/ShopForm.svelte';
   import SkillsForm from '$lib/features/house/SkillsForm.svelte';
   import { live } from '$lib/features/live/live.svelte.ts';
@@ -75,6 +76,7 @@
   </div>
   <ShopForm rules={data.rules} may={changes} />
   <SkillsForm people={data.people} may={changes} />
+  <RightsTable />
   <HoursForm hours={data.hours} may={changes} />
   <PricesForm prices={data.prices} families={data.families} may={changes} />
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { CHECKSUMS } from '@badger/core/checksum/registry';
   import { formatAddress, formatCount, formatDuration, formatSize } from '@badger/core/base/format';
   import type { Profile } from '@badger/core/profile/profile';
 
@@ -45,7 +46,7 @@
               >{formatAddress(c.over.start)} to {formatAddress(c.over.end)}, kept at
               {formatAddress(c.storedAt)}</td
             >
-            <td>{c.kind === 'crc32' ? 'CRC of 32 bits' : 'sum of 16 bits'}</td>
+            <td>{CHECKSUMS[c.kind].label}</td>
           </tr>
         {/each}
         {#each profile.transforms as t (t.id)}

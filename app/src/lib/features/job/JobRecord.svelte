@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { RESULT_WORDS } from '$lib/messages/job.ts';
   import { formatAmps, formatChipId, formatCount, formatVolts } from '@badger/core/base/format';
   import RecordArrival from './RecordArrival.svelte';
   import type { JobData } from '$lib/job-types.ts';
@@ -34,13 +35,19 @@
 <article>
   <header>
     <h1>Job {job.number}: record</h1>
-    <p>{job.customer}, {job.vehicle} · VIN <b class="mono">{job.vin}</b> · family {job.family}</p>
+    <p>
+      {job.customer}, {job.vehicle} · {#if job.vin}VIN <b class="mono">{job.vin}</b>{:else}no
+        vehicle known{/if} · family {job.family}
+    </p>
     <p>
       {job.complaint} · ordered by {job.authorisedBy ?? 'nobody recorded'} · opened {when(
         job.createdAt
       )} ·
       {job.closedAt ? `closed ${when(job.closedAt)}` : 'still open'}
     </p>
+    {#if job.result}
+      <p><b>{RESULT_WORDS[job.result]}.</b> {job.resultReason ?? ''}</p>
+    {/if}
   </header>
   <RecordArrival {job} />
   <h2>Units</h2>
