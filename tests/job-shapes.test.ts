@@ -96,7 +96,6 @@ describe('the same unit gets new content', () => {
     next[0x100] = (next[0x100] ?? 0) ^ 0x5a;
     expect((await view(job)).line).toMatchObject({
       match: { code: 'stage.job.needless' },
-      prove: { code: 'stage.job.needless' },
       build: { code: 'build.supplied.none' }
     });
     expect(await build(job)).toBe('gate.content.none');
@@ -256,5 +255,15 @@ describe('a partner, and the waiver', () => {
     });
     expect(await waive('')).toBe('ok');
     expect((await view(2031)).job.backupWaived).toBeNull();
+    // it was said of that donor: another one is asked for its backup again
+    expect(await waive('Donor is a blank spare')).toBe('ok');
+    const assign = (tag: string) =>
+      assignUnit(house.root.deps, bench, { jobNumber: 2031, role: 'donor', tag }).then(codeOf);
+    expect(await assign('0388')).toBe('ok');
+    expect((await view(2031)).job.backupWaived).toBe('Donor is a blank spare');
+    expect(await assign('0421')).toBe('ok');
+    expect((await view(2031)).job.backupWaived).toBeNull();
+    // 0421 was written in a job of its own: that makes it no donor that was cloned elsewhere
+    expect([...(await view(2031)).records.writtenElsewhere]).toEqual([]);
   });
 });

@@ -4,7 +4,11 @@ import { expect, type Page } from '@playwright/test';
 /** Signs in with a demo account, as a person does: the button fills the form. */
 export async function signIn(page: Page, name: string): Promise<void> {
   await page.goto('/sign-in');
-  await page.getByRole('button', { name, exact: true }).click();
+  // a page that does not live yet swallows the first press
+  await expect(async () => {
+    await page.getByRole('button', { name, exact: true }).click();
+    await expect(page.getByLabel('Name')).toHaveValue(name, { timeout: 1000 });
+  }).toPass();
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page.getByRole('heading', { name: /^Today/ })).toBeVisible();
   await settled(page);

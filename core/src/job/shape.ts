@@ -52,14 +52,14 @@ const SHAPES: Record<Reason, Omit<JobShape, 'reason'>> = {
     vehicleKnown: true
   },
   'new-module': {
-    stages: without('match', 'build', 'write'),
+    stages: READ_ONLY,
     target: undefined,
     results: ['new-unit-taught', 'wrong-diagnosis'],
     vehicleKnown: true
   },
-  // the same unit gets new content: its own trusted reads are the way back
+  // the same unit gets new content: its own trusted reads are the way back; the vehicle is scanned before
   software: {
-    stages: without('prove', 'match'),
+    stages: without('match'),
     target: 'original',
     results: ['unit-rewritten'],
     vehicleKnown: true

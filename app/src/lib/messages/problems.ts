@@ -177,8 +177,8 @@ export const problems: Record<string, MessageOf> = {
     clear: 'Scan the tag of the other unit.'
   }),
   'job.donor.written': (p) => ({
-    title: 'A donor was written already',
-    text: `Unit ${text(p['tag'])} was written in this job; it stays its donor.`
+    title: 'A unit was written already',
+    text: `Unit ${text(p['tag'])} was written in this job; it keeps its place in it.`
   }),
   'job.original.read': (p) => ({
     title: 'Reads of the original are kept',

@@ -67,6 +67,8 @@ export async function listWrittenElsewhere(db: Tx, jobIds: readonly string[]) {
       and(
         inArray(jobUnit.jobId, [...jobIds]),
         eq(operation.kind, 'write'),
+        // written back into itself is no clone
+        eq(operation.role, 'donor'),
         eq(operation.state, 'done')
       )
     );

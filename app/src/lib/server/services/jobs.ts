@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { checkClose } from '@badger/core/job/close';
 import { JOB_ROLES } from '@badger/core/job/roles';
+import { writesTo } from '@badger/core/job/work-state';
 import type { AssignUnit, Authority, CloseJob } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { appendEvent } from '../repositories/events.ts';
@@ -28,9 +29,9 @@ export async function assignUnit(
     if (hasRunningWork(view)) return fail('job.work.running');
     const others = JOB_ROLES.filter((r) => r !== role).map((r) => view.units[r]?.tag);
     if (tag !== '' && others.includes(tag)) return fail('job.units.same', { tag });
-    if (role === 'donor' && view.lastWrite?.touchedAt) {
-      return fail('job.donor.written', { tag: view.lastWrite.unitTag });
-    }
+    const present = view.units[role];
+    if (present && writesTo(view.operations, present.id).some((w) => w.touchedAt))
+      return fail('job.donor.written', { tag: present.tag });
     if (role === 'original' && view.records.reads.some((r) => r.role === 'original')) {
       return fail('job.original.read', { tag: view.units.original?.tag ?? '' });
     }
@@ -41,6 +42,9 @@ export async function assignUnit(
     if (!deps.profiles.has(family)) return fail('job.family.unknown', { family });
     if (known && known.familyId !== family)
       return fail('job.unit.family', { tag, family: known.familyId });
+    // what a lead waived was waived for the present donor
+    if (role === 'donor' && view.job.backupWaived && present?.tag !== tag)
+      await setBackupWaived(tx, view.job.id, null);
     await attachUnit(tx, {
       ...{ jobId: view.job.id, role, tag, family, person },
       ...(place ? { place } : {}),
