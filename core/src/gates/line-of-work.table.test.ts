@@ -22,7 +22,7 @@ const steady = judge('go', 'supply.output.ready');
 /** A job in which everything is done. */
 const whole: JobFacts = {
   ...{ shape: shapeOf('failed-module'), supplied: 0, vehicleKnown: true },
-  ...{ result: undefined, reached: true },
+  ...{ result: undefined, reached: true, backupWaived: false },
   ...{ closed: false, customer: 'C', vinProblem: undefined, vinCheckDigit: 'holds' },
   ...{ authorisedBy: 'D', needsAuthority: true, authorityGap: undefined },
   ...{ question: judge('go', 'proof.verdict.unit'), proof: 'cause', school: 'whole-image' },
@@ -135,7 +135,13 @@ const TABLE: Readonly<Record<Stage, readonly Case[]>> = {
     [{ donorRegions: [trusted, donorEqual] }, donorEqual],
     [{ donorRegions: [donorEqual], originalRegions: [none] }, none],
     [{ donorRegions: [trusted, single] }, judge('look', 'read.donor.missing', { tag: '0388' })],
-    [{ donorRegions: [] }, judge('go', 'read.all.trusted', { count: 2, donor: '0388' })],
+    [
+      { donorRegions: [trusted, single], backupWaived: true },
+      judge('go', 'read.all.trusted', { count: 2, donor: '' })
+    ],
+    // what is the original's own content is waived by nobody
+    [{ donorRegions: [donorEqual, single], backupWaived: true }, donorEqual],
+    [{ donorRegions: [] }, judge('go', 'read.all.trusted', { count: 2, donor: '' })],
     [
       { donorRegions: [single], donorTag: undefined },
       judge('go', 'read.all.trusted', { count: 2, donor: '' })
@@ -167,6 +173,10 @@ const TABLE: Readonly<Record<Stage, readonly Case[]>> = {
     [{ lastWrite: 'none', carrier: 'file', hasProfile: false }, judge('look', 'write.clone.ready')],
     [{ lastWrite: 'none', clone: 'stale' }, judge('none', 'write.image.none')],
     [{ lastWrite: 'none', donorRegions: [] }, judge('none', 'write.backup.none')],
+    [
+      { lastWrite: 'none', donorRegions: [], backupWaived: true },
+      judge('look', 'write.clone.ready')
+    ],
     [{ lastWrite: 'none', donorRegions: [trusted, single] }, judge('none', 'write.backup.none')],
     [{ lastWrite: 'none', donorRegions: [trusted, remark] }, judge('look', 'write.clone.ready')]
   ],

@@ -8,7 +8,7 @@ const trusted = judge('go', 'reads.region.trusted');
 const unread = judge('look', 'reads.region.none');
 const fresh: JobFacts = {
   ...{ shape: shapeOf('failed-module'), supplied: 0, vehicleKnown: true },
-  ...{ result: undefined, reached: false },
+  ...{ result: undefined, reached: false, backupWaived: false },
   closed: false,
   customer: 'C',
   vinProblem: undefined,

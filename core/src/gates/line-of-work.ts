@@ -11,6 +11,8 @@ export interface JobFacts {
   readonly supplied: number;
   /** False: a loose unit, whose vehicle nobody knows. */
   readonly vehicleKnown: boolean;
+  /** A lead goes on without the donor's backup. */
+  readonly backupWaived: boolean;
   /** What the job ended with; undefined while it is open. */
   readonly result: JobResult | undefined;
   /** A result of its kind is reached: the job can be closed. */
@@ -134,10 +136,11 @@ function judgeRead(f: JobFacts): Judgement {
     return judge('go', 'read.all.trusted', { count: f.originalRegions.length, donor: '' });
   const donor = findGravest(f.donorRegions);
   if (f.donorTag && donor?.code === 'reads.donor.equal') return donor;
-  if (f.donorTag && donor && donor.verdict !== 'go') {
+  if (f.donorTag && donor && donor.verdict !== 'go' && !f.backupWaived) {
     return judge('look', 'read.donor.missing', { tag: f.donorTag });
   }
-  const donorTag = f.donorTag ?? '';
+  // that the donor is backed up is said only where it is
+  const donorTag = donor?.verdict === 'go' ? (f.donorTag ?? '') : '';
   return judge('go', 'read.all.trusted', { count: f.originalRegions.length, donor: donorTag });
 }
 
@@ -181,7 +184,7 @@ function judgeWrite(f: JobFacts): Judgement {
   // waiting for what comes before is no fault
   if (f.clone !== 'built') return judge('none', 'write.image.none');
   if (itself) return judge('look', 'write.unit.ready');
-  if (f.donorRegions.length === 0 || !f.donorRegions.every(isTrusted)) {
+  if (!f.backupWaived && (f.donorRegions.length === 0 || !f.donorRegions.every(isTrusted))) {
     return judge('none', 'write.backup.none');
   }
   return judge('look', 'write.clone.ready');

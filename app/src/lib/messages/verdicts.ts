@@ -128,7 +128,7 @@ export const verdicts: Record<string, MessageOf> = {
     title: 'Every region is trusted',
     text: text(p['donor'])
       ? 'The reads of original and donor agree.'
-      : 'The reads of the original agree. No donor is named yet.'
+      : 'The reads of the original agree.'
   }),
   'reads.region.none': (p) => ({
     title: `${text(p['region'])} is not read yet`,

@@ -128,6 +128,7 @@ async function viewJob(
   });
   const facts: Omit<JobFacts, 'reached'> = {
     result: job.result ?? undefined,
+    backupWaived: job.backupWaived !== null,
     shape,
     supplied: supplied.length,
     vehicleKnown: job.vin !== '',
