@@ -1,6 +1,6 @@
 import { spawn, execFileSync } from 'node:child_process';
 import { createServer } from 'node:net';
-import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { readFileSync, rmSync } from 'node:fs';
 import { afterEach, describe, expect, it } from 'vitest';
 import { at, until } from './support/house.ts';
 import { Client, freePort } from './support/server.ts';
@@ -35,7 +35,14 @@ describe('the launcher', () => {
   const children = () =>
     (JSON.parse(readFileSync(at(`${data}/run.json`), 'utf8')) as { children: { pid: number }[] })
       .children;
-  const alive = (pid: number) => existsSync(`/proc/${pid}`);
+  // an orphan that has ended stays in the table until somebody collects it: it does not live
+  const alive = (pid: number) => {
+    try {
+      return !/\) [ZX] /.test(readFileSync(`/proc/${pid}/stat`, 'utf8'));
+    } catch {
+      return false;
+    }
+  };
   const pgRuns = () => {
     try {
       execFileSync('bash', [at('scripts/pg.sh'), 'status'], {
