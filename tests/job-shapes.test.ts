@@ -142,6 +142,14 @@ describe('the same unit gets new content', () => {
     expect((await view(job)).cloneState).toBe('stale');
     expect(await write(job)).toBe('gate.image.stale');
     expect(codeOf(await supply(job, 'data-flash', before[0] as Uint8Array))).toBe('ok');
+    // a file that comes again after another one is the one that is meant again
+    const newest = async () =>
+      (await view(job)).supplied.find((r) => r.regionId === 'program-flash')?.sha256;
+    const meant = await newest();
+    expect(codeOf(await supply(job, 'program-flash', next))).toBe('ok');
+    expect(await newest()).not.toBe(meant);
+    expect(codeOf(await supply(job, 'program-flash', other))).toBe('ok');
+    expect(await newest()).toBe(meant);
     expect(await build(job)).toBe('ok');
     next.set(other);
   });

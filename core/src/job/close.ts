@@ -11,7 +11,7 @@ export interface CloseFacts {
   readonly writeVerified: boolean;
   /** Something that changes memory was sent in this job, and no verified write followed it. */
   readonly leftBroken: boolean;
-  /** Every region of the original that the access reaches is read and trusted. */
+  /** Every region of the original that holds secrets is read and trusted; every region where nobody has said which do. */
   readonly readsTrusted: boolean;
   /** Order, proof and signature are on record. */
   readonly authorityProven: boolean;

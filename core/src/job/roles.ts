@@ -11,8 +11,3 @@ export type ReadRole = UnitRole | 'supplied';
 export const JOB_ROLES = ['original', 'donor', 'new', 'partner'] as const;
 
 export type JobRole = (typeof JOB_ROLES)[number];
-
-/** Example: a partner is no unit of the family that the job is about. */
-export function isUnitRole(role: JobRole): role is UnitRole {
-  return role === 'original' || role === 'donor';
-}

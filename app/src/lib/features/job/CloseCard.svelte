@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { LEAST_REASON } from '@badger/core/job/close';
   import type { JobData } from '$lib/job-types.ts';
   import { may } from '$lib/features/live/may.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
@@ -19,7 +20,7 @@
   const ready = $derived(
     chosen !== undefined &&
       chosen.missing === undefined &&
-      (!chosen.told || reason.trim().length >= 8)
+      (!chosen.told || reason.trim().length >= LEAST_REASON)
   );
 
   async function close(event: SubmitEvent) {
@@ -33,7 +34,7 @@
   <fieldset>
     <legend>How does it end?</legend>
     {#each job.endings as e (e.result)}
-      {@const m = e.missing ? messageOf(e.missing, { tries: '', least: '3' }) : undefined}
+      {@const m = e.missing ? messageOf(e.missing, { right: 'job.end' }) : undefined}
       <label class="ending" data-result={e.result}>
         <input
           type="radio"

@@ -1,4 +1,3 @@
-import { reaches, type Access } from '@badger/core/access/access';
 import { listEndings, type CloseFacts } from '@badger/core/job/close';
 import type { JobShape } from '@badger/core/job/shape';
 import { countFailedTries, isLeftBroken } from '@badger/core/job/work-state';
@@ -14,7 +13,6 @@ interface EndingParts {
   readonly records: JobRecords;
   readonly shape: JobShape;
   readonly profile: Profile | undefined;
-  readonly access: Access | undefined;
   readonly originals: readonly RegionView[];
   readonly needsAuthority: boolean;
   readonly authorityGap: string | undefined;
@@ -26,8 +24,9 @@ export function factsOfEnding(p: EndingParts): Omit<CloseFacts, 'personRole'> {
   const { operations, units, vehicleScan } = p.records;
   const original = units.original;
   const numbers = Object.values({ ...original?.labelNumbers, ...original?.numbers });
-  // a region that no way reaches here is asked of nobody
-  const wanted = p.originals.filter((r) => !p.access || reaches(p.access, r.region.id, 'reads'));
+  // where the secrets lie, or everything where nobody has said: whatever way was chosen
+  const secret = new Set(p.profile?.secrets.map((s) => s.region));
+  const wanted = p.originals.filter((r) => secret.size === 0 || secret.has(r.region.id));
   return {
     shape: p.shape,
     workRunning: operations.some((o) => isActive(o.state)),

@@ -122,7 +122,7 @@ async function viewJob(
   const needsAuthority = touchesSecurity(job.reason, profile?.securityData ?? false);
   const authorityGap = gapOf(job, records);
   const ending = factsOfEnding({
-    ...{ job, records, shape, profile, access, authorityGap, needsAuthority },
+    ...{ job, records, shape, profile, authorityGap, needsAuthority },
     originals: regions.original,
     writeVerified: cloneState === 'built' && stateOfWrite(lastWrite, clone?.id) === 'verified'
   });

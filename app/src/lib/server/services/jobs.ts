@@ -39,7 +39,8 @@ export async function assignUnit(
     const own = view.job.familyId;
     const family = role === 'partner' ? (known?.familyId ?? rest.family ?? '') : own;
     if (role === 'partner' && family === own) return fail('job.partner.family', { family });
-    if (!deps.profiles.has(family)) return fail('job.family.unknown', { family });
+    if (role === 'partner' && !deps.profiles.has(family))
+      return fail('job.family.unknown', { family });
     if (known && known.familyId !== family)
       return fail('job.unit.family', { tag, family: known.familyId });
     // what a lead waived was waived for the present donor

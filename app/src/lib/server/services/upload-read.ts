@@ -62,7 +62,10 @@ export async function uploadRead(
         (r) => sameKind(r.role, upload.role) && r.regionId === region.id && r.sha256 === sha256
       )
       .map((r) => ({ ...r, modifiedMs: r.fileModifiedAt?.getTime() }));
-    const same = findSameRead({ name: upload.fileName, modifiedMs }, equal);
+    // of supplied files the newest is meant: one that comes again after another is meant again
+    const newest = view.supplied.find((r) => r.regionId === region.id)?.sha256;
+    const known = upload.role !== 'supplied' || newest === sha256;
+    const same = !known ? undefined : findSameRead({ name: upload.fileName, modifiedMs }, equal);
     if (same) return ok({ id: same.id, sha256, name: same.name, number: same.number, known: true });
     const made = await keepRead(tx, {
       ...{ job, unit, profile, bytes, person },

@@ -19,7 +19,9 @@ export const GET: RequestHandler = async ({ params, url, locals }) => {
   return new Response(Uint8Array.from(seen.value.bytes), {
     headers: {
       'content-type': seen.value.mediaType,
-      'cache-control': 'private, max-age=31536000, immutable',
+      // papers are not left behind in a browser that others use
+      'cache-control':
+        seen.value.kind === 'proof' ? 'no-store' : 'private, max-age=31536000, immutable',
       ...(size === 'original' ? { 'content-disposition': `attachment; filename="${name}"` } : {})
     }
   });
