@@ -26,6 +26,8 @@ export interface RegionGateFact {
   readonly suppliedSha256: string | undefined;
   /** That file is not what this region can hold: what was found in it. */
   readonly suppliedWrong: string | undefined;
+  /** Something about that file asks for a look, a checksum that does not hold: what was found. */
+  readonly suppliedDoubt?: string | undefined;
   /** Two agreeing reads of the donor are kept. */
   readonly donorBackedUp: boolean;
   /** The donor's backup is the original's own content: units or files were taken for each other. */

@@ -35,6 +35,11 @@ const say = (change: Partial<GateFacts>) => {
 describe('what is written into the unit itself', () => {
   it('is supplied, plausible, built and still what was supplied last', () => {
     expect(say({})).toBe('go gate.image.built');
+    const doubtful = { ...own, suppliedDoubt: 'image.checksum.differs' };
+    expect(say({ regions: [region('a'), doubtful] })).toBe('look gate.content.doubtful');
+    expect(say({ regions: [region('a'), { ...doubtful, cloneSha256: 'x' }] })).toBe(
+      'stop gate.image.stale'
+    );
     expect(say({ regions: [] })).toBe('stop gate.content.none');
     expect(say({ regions: [region('a')] })).toBe('stop gate.content.none');
     const unbuilt = { ...own, cloneSha256: undefined };

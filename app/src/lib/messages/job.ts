@@ -68,6 +68,11 @@ export const job: Record<string, MessageOf> = {
     text: `What is meant for ${text(p['region'])} is no plausible content of it.`,
     clear: 'Get the right file for this unit.'
   }),
+  'gate.content.doubtful': (p) => ({
+    title: 'Look at the supplied file once more',
+    text: `Something in the file for ${text(p['region'])} does not hold; Build says what.`,
+    clear: 'Ask the sender before it is written.'
+  }),
   'upload.supplied.needless': () => ({
     title: 'No file is written in this job',
     text: 'Only a job that writes new content into the same unit takes one. Nothing was kept.'

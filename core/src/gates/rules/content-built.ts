@@ -3,7 +3,7 @@ import type { GateRule } from '../facts.ts';
 
 /**
  * What is to be written into the unit itself is supplied, plausible, built, and still what was supplied last.
- * Stop `gate.content.none`, `gate.content.wrong` (it is not what the region can hold), `gate.image.none`, `gate.image.stale`.
+ * Look `gate.content.doubtful` (a checksum of it does not hold, say). Stop `gate.content.none`, `gate.content.wrong` (it is not what the region can hold), `gate.image.none`, `gate.image.stale`.
  */
 export const contentBuilt: GateRule = ({ regions }) => {
   const supplied = regions.filter((r) => r.suppliedSha256 !== undefined);
@@ -17,7 +17,12 @@ export const contentBuilt: GateRule = ({ regions }) => {
   const meant = regions.filter((r) => r.cloneSha256 !== undefined);
   if (meant.length === 0) return judge('stop', 'gate.image.none');
   const stale = regions.find((r) => r.cloneSha256 !== r.suppliedSha256);
-  return stale
-    ? judge('stop', 'gate.image.stale', { region: stale.name })
+  if (stale) return judge('stop', 'gate.image.stale', { region: stale.name });
+  const doubt = supplied.find((r) => r.suppliedDoubt !== undefined);
+  return doubt
+    ? judge('look', 'gate.content.doubtful', {
+        region: doubt.name,
+        found: doubt.suppliedDoubt ?? ''
+      })
     : judge('go', 'gate.image.built', { count: meant.length });
 };

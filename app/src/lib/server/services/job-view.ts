@@ -325,6 +325,7 @@ export function gateRegions(view: JobView): RegionGateFact[] {
       trustedSha256: isTrusted(original.verdict) ? original.agreement.trustedSha256 : undefined,
       cloneSha256: line?.sha256,
       suppliedSha256: supplied?.sha256,
+      suppliedDoubt: supplied?.findings.find((f) => f.severity === 'look')?.code,
       suppliedWrong: supplied?.findings.find((f) => f.severity === 'stop')?.code,
       donorBackedUp: donor !== undefined && isTrusted(donor.verdict),
       donorEqualsOriginal: donor?.verdict.code === 'reads.donor.equal'
