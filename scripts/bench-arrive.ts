@@ -5,7 +5,7 @@ import pino from 'pino';
 import { findLayout } from '../core/src/scan/layout.ts';
 import { scanUnit } from '../core/src/scan/scan-unit.ts';
 import type { UnitPlace } from '../core/src/scan/scan.ts';
-import { openDoip } from '../app/src/lib/server/bench/vehicle-link.ts';
+import { openDoip } from '../app/src/lib/server/station/vehicle-line.ts';
 import { createRoot } from '../app/src/lib/server/root.ts';
 import { listJobLines } from '../app/src/lib/server/services/job-lines.ts';
 import { at, startWorld, until } from '../tests/support/house.ts';

@@ -1,5 +1,8 @@
 // One contract for every way to a unit's memory: each driver against its stand-in, in this thread and behind the thread of a
 // station, with the link lost in the middle of each piece of work.
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { resolveAccess, isDriven, targetOf, type MemoryTarget } from '@badger/core/access/access';
 import type { MemoryAccess } from '@badger/core/access/memory-access';
@@ -11,6 +14,8 @@ import { StationThread } from '../app/src/lib/server/bench/station-thread.ts';
 import { MemorySession, type Told } from '../app/src/lib/server/station/memory-session.ts';
 import { BoxDriver } from '../app/src/lib/server/station/box-driver.ts';
 import type { Module } from '../standins/src/modules/module.ts';
+import { findLayout } from '@badger/core/scan/layout';
+import { loadLayouts } from '../standins/src/world/load-layouts.ts';
 import { loadProfiles } from '../standins/src/world/load-profiles.ts';
 import type { Station, World } from '../standins/src/world/world.ts';
 import { at, startWorld, until } from './support/house.ts';
@@ -20,18 +25,32 @@ interface Opened {
   end(): Promise<unknown>;
 }
 
+/** The families, with a first one whose data flash the diagnostic socket opens: none of the shop's own does over Ethernet. */
+const folder = mkdtempSync(join(tmpdir(), 'badger-profiles-'));
+cpSync(at('profiles'), folder, { recursive: true });
+{
+  const file = join(folder, 'hv-ec4.json');
+  const doc = JSON.parse(readFileSync(file, 'utf8')) as { ways: Record<string, unknown>[] };
+  Object.assign(doc.ways[2] ?? {}, { reads: ['data-flash'], writes: ['data-flash'] });
+  writeFileSync(file, JSON.stringify(doc));
+}
+
 /** A way to a memory, with what the stand-in behind it really holds. */
 interface Way {
   readonly family: string;
   readonly regionId: string;
   /** A piece that can be erased and written by itself. */
   readonly pieceBytes: number;
+  /** Way of the profile; undefined for the family's own. */
+  readonly wayId?: string;
   readonly tellsIndividual: boolean;
+  readonly chipId?: string;
+  readonly vin?: string;
   truth(world: World): Uint8Array;
   /** Puts the unit on and lets it answer. */
   ready(world: World, station: Station): void;
   /** The link breaks a little later. */
-  breakLink(station: Station, after: number, work: 'read' | 'write'): void;
+  breakLink(station: Station, after: number, work: 'read' | 'write', world: World): void;
 }
 
 const WAYS: Readonly<Record<string, Way>> = {
@@ -40,6 +59,7 @@ const WAYS: Readonly<Record<string, Way>> = {
     truth: (world) => (world.units.get('0417') as Module).memory.get('data-flash') as Uint8Array,
     ready(world, station) {
       const unit = world.units.get('0417') as Module;
+      world.yard.plug(null);
       station.padHeld = true;
       station.clamp(unit);
       unit.powerOff();
@@ -47,6 +67,25 @@ const WAYS: Readonly<Record<string, Way>> = {
       station.fault = undefined;
     },
     // a unit that is read speaks in hundreds of frames, one that is written in a few
+    breakLink: (station, after, work) =>
+      (station.fault = {
+        kind: 'drop-socket',
+        afterFrames: work === 'read' ? 100 + after * 20 : 12 + after
+      })
+  },
+  'a unit in its vehicle over Ethernet': {
+    ...{ family: 'HV-EC4', regionId: 'data-flash', pieceBytes: 4096, tellsIndividual: true },
+    ...{ wayId: 'obd-2', vin: 'U8HVC3F2401084417' },
+    truth: (world) => (world.units.get('0417') as Module).memory.get('data-flash') as Uint8Array,
+    ready: (world, station) => drive(world, 'van-12', station),
+    breakLink: (_station, after, work, { yard }) =>
+      yard.breakAfter(work === 'read' ? 2 + after : 4 + after, 'close-mid')
+  },
+  'a unit in its vehicle over its own pair': {
+    ...{ family: 'QN-TC2', regionId: 'external', pieceBytes: 8192, tellsIndividual: true },
+    ...{ wayId: 'obd-1', chipId: '71B03F08', vin: 'U8NMB7D1902200931' },
+    truth: (world) => (world.units.get('0390') as Module).memory.get('external') as Uint8Array,
+    ready: (world, station) => drive(world, 'minibus-3', station),
     breakLink: (station, after, work) =>
       (station.fault = {
         kind: 'drop-socket',
@@ -65,16 +104,32 @@ const WAYS: Readonly<Record<string, Way>> = {
   }
 };
 
+/** The cable goes into a vehicle with the ignition on and a support supply on its battery; nothing lies on the clamp. */
+function drive(world: World, vehicleId: string, station: Station): void {
+  station.clamp(undefined);
+  station.fault = undefined;
+  world.yard.fault = undefined;
+  world.yard.plug(vehicleId, station.spec.id);
+  const vehicle = world.yard.vehicles.get(vehicleId);
+  // what is wrong with it leaves its units able to speak
+  vehicle?.play('healthy');
+  vehicle?.turn('on');
+  vehicle?.support(true);
+}
+
 let bench: Awaited<ReturnType<typeof startWorld>>;
 let station: Station;
 let box: BoxDriver;
 let thread: StationThread;
 const ends: (() => Promise<unknown>)[] = [];
 beforeAll(async () => {
-  bench = await startWorld(0);
+  bench = await startWorld(0, folder);
   [station] = bench.world.stations as [Station];
 });
-afterAll(() => bench.stop());
+afterAll(() => {
+  bench.stop();
+  rmSync(folder, { recursive: true, force: true });
+});
 afterEach(async () => {
   for (const end of ends.splice(0)) await end();
 });
@@ -116,7 +171,9 @@ const OPENERS: Readonly<Record<string, (target: MemoryTarget) => Promise<Opened>
     await settle();
     await until(() => box.connected);
     const session = new MemorySession(box, { host: '127.0.0.1', port: station.chipPort });
-    expect((await session.open(target)).result).toEqual({ ok: true, value: true });
+    const { yard } = bench.world;
+    const doip = { host: '127.0.0.1', port: yard.doipPort };
+    expect((await session.open(target, doip)).result).toEqual({ ok: true, value: true });
     return { memory: local(session), end: () => session.end() };
   },
   async 'behind the thread of a station'(target) {
@@ -125,7 +182,9 @@ const OPENERS: Readonly<Record<string, (target: MemoryTarget) => Promise<Opened>
     thread ??= new StationThread({ host: '127.0.0.1', boxPort, chipPort }, () => undefined);
     await settle();
     await until(() => thread.connected);
-    const { memory, opened } = await thread.openMemory(target);
+    const { memory, opened } = await thread.openMemory(target, {
+      ...{ host: '127.0.0.1', port: bench.world.yard.doipPort }
+    });
     expect(memory).toBeInstanceOf(RemoteMemory);
     expect(opened).toEqual({ ok: true, value: true });
     return { memory, end: () => memory.end() };
@@ -136,21 +195,26 @@ afterAll(() => {
   thread?.close();
 });
 
-const profiles = loadProfiles(at('profiles'));
+const profiles = loadProfiles(folder);
+const layouts = loadLayouts(at('profiles/vehicles'));
 const quiet = { onBytes: () => undefined, signal: { stopped: false } };
 
 for (const [place, opener] of Object.entries(OPENERS))
   for (const [name, way] of Object.entries(WAYS))
     describe(`${name}, ${place}`, () => {
       const profile = profiles.find((p) => p.id === way.family) as (typeof profiles)[number];
-      const access = resolveAccess(profile, undefined);
+      const access = resolveAccess(profile, way.wayId);
+      const chipId = way.tellsIndividual ? (way.chipId ?? '5C1A09E2') : undefined;
       const whole = rangeOf(getRegion(profile, way.regionId));
       const piece: Range = { start: whole.start, end: whole.start + way.pieceBytes };
       const truth = () => way.truth(bench.world);
       const open = async () => {
         if (!isDriven(access)) throw new Error('not driven');
         way.ready(bench.world, station);
-        const opened = await opener(targetOf(profile, access));
+        const vin = way.vin ?? '';
+        const target = targetOf(profile, access, { vin, layout: findLayout(layouts, vin) });
+        if (!target.ok) throw new Error(target.problem.code);
+        const opened = await opener(target.value);
         ends.push(() => opened.end());
         return opened.memory;
       };
@@ -164,12 +228,10 @@ for (const [place, opener] of Object.entries(OPENERS))
         const fingerprint = await memory.fingerprint();
         expect(fingerprint).toEqual({
           ok: true,
-          value: way.tellsIndividual ? '5C1A09E2' : undefined
+          value: chipId
         });
         const identity = await memory.identify();
-        expect(identity.ok && identity.value.chipId).toBe(
-          way.tellsIndividual ? '5C1A09E2' : undefined
-        );
+        expect(identity.ok && identity.value.chipId).toBe(chipId);
         expect(memory.memoryMayHaveChanged).toBe(false);
       });
       it('reads a whole range, told as it comes, the last word exact', async () => {
@@ -218,7 +280,7 @@ for (const [place, opener] of Object.entries(OPENERS))
         for (const after of [1, 4]) {
           const memory = await open();
           await memory.unlock();
-          way.breakLink(station, after, 'read');
+          way.breakLink(station, after, 'read', bench.world);
           const read = await memory.read(whole, quiet);
           expect(read.ok ? 'whole' : read.problem.code).toMatch(/\.lost$/);
           expect(memory.memoryMayHaveChanged).toBe(false);
@@ -229,7 +291,7 @@ for (const [place, opener] of Object.entries(OPENERS))
         const before = truth().slice();
         const memory = await open();
         await memory.unlock();
-        way.breakLink(station, 9, 'write');
+        way.breakLink(station, 9, 'write', bench.world);
         const image = truth().slice(0, way.pieceBytes);
         let failed = await memory.erase(piece);
         if (failed.ok) failed = await memory.write(piece, { image, ...quiet });

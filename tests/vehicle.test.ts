@@ -50,7 +50,9 @@ describe('a vehicle is scanned', () => {
     expect(talking.length).toBeGreaterThanOrEqual(12);
     for (const unit of talking) {
       expect(unit.identification['vin']).toBe('U8HVC3F2401084417');
-      expect(unit.identification['software-number']).toMatch(/^S\d{4}-417$/);
+      // the engine unit is the one with tag 0417: it tells its own number
+      const own = unit.kind === 'engine' ? /^H4C-2207-B$/ : /^S\d{4}-417$/;
+      expect(unit.identification['software-number']).toMatch(own);
     }
     expect(kept).toMatchObject({
       number: 1,

@@ -57,6 +57,8 @@ export interface RegionData {
   readonly name: string;
   readonly address: number;
   readonly lengthBytes: number;
+  /** How this bench reads it: by the job's own access, by another one of the family, or not at all. */
+  readonly readBy: { readonly name: string; readonly own: boolean } | null;
   readonly reads: readonly ReadData[];
   readonly state: 'none' | 'single' | 'trusted' | 'disputed';
   readonly agreeing: readonly number[];
@@ -199,7 +201,10 @@ export interface JobData {
   readonly line: Record<Stage, Judgement>;
   readonly next: { readonly stage: Stage; readonly judgement: Judgement };
   /** Facts for the gates, without what the bench says by itself. */
-  readonly gateFacts: Omit<GateFacts, 'supply' | 'stationBusy' | 'connected' | 'programmer'>;
+  readonly gateFacts: Omit<
+    GateFacts,
+    'supply' | 'stationBusy' | 'connected' | 'programmer' | 'vehicle'
+  >;
   readonly units: Partial<Record<JobRole, UnitData>>;
   readonly regions: Record<UnitRoleName, readonly RegionData[]>;
   readonly clone:
@@ -213,7 +218,7 @@ export interface JobData {
         readonly name: string;
         readonly steps: readonly string[];
         readonly holdPad: string | undefined;
-        readonly carrier: 'can-uds' | 'chip' | 'file';
+        readonly carrier: 'can-uds' | 'vehicle-uds' | 'chip' | 'file';
         readonly supply:
           | { voltageMinMv: number; voltageMaxMv: number; limitMinMa: number; limitMaxMa: number }
           | undefined;

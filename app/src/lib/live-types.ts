@@ -1,3 +1,4 @@
+import type { AgedReading } from '@badger/core/access/vehicle/vehicle-reading';
 import type { Problem } from '@badger/core/base/result';
 import type { Judgement } from '@badger/core/base/verdict';
 
@@ -18,6 +19,8 @@ export interface LiveStation {
         readonly measuredMa: number;
       }
     | undefined;
+  /** The vehicle that was looked at last at this station, and for which VIN. */
+  readonly vehicle: { readonly wantedVin: string; readonly reading: AgedReading } | undefined;
   /** Current that the connected family should draw now. */
   readonly band: { readonly minMa: number; readonly maxMa: number } | undefined;
   readonly current: Judgement | undefined;

@@ -3,7 +3,16 @@ import { describe, expect, it } from 'vitest';
 import { parseProfile } from '../profile/parse-profile.ts';
 import type { Profile } from '../profile/profile.ts';
 import type { ProfileDocument } from '../profile/schema.ts';
-import { accessToRegion, isDriven, resolveAccess, targetOf, tellsIndividual } from './access.ts';
+import type { LayoutDocument } from '../scan/layout-schema.ts';
+import { parseLayout, type VehicleLayout } from '../scan/layout.ts';
+import {
+  accessToRegion,
+  isDriven,
+  resolveAccess,
+  targetOf,
+  tellsIndividual,
+  type Access
+} from './access.ts';
 
 const folder = new URL('../../../profiles/', import.meta.url);
 const profiles = new Map(
@@ -16,6 +25,21 @@ const profiles = new Map(
       return [parsed.value.id, parsed.value];
     })
 );
+const vehicles = new URL('vehicles/', folder);
+const layouts = new Map(
+  readdirSync(vehicles).map((n): [string, VehicleLayout] => {
+    const doc = JSON.parse(readFileSync(new URL(n, vehicles), 'utf8')) as LayoutDocument;
+    const parsed = parseLayout(doc);
+    if (!parsed.ok) throw new Error(`${n}: ${parsed.problem.code}`);
+    return [parsed.value.id, parsed.value];
+  })
+);
+const targetFor = (profile: Profile, access: Access) => {
+  if (!isDriven(access)) throw new Error('not driven');
+  const target = targetOf(profile, access, { vin: '', layout: undefined });
+  if (!target.ok) throw new Error(target.problem.code);
+  return target.value;
+};
 const of = (id: string) => profiles.get(id) as Profile;
 const said = (id: string, chosen?: string) => {
   const access = resolveAccess(of(id), chosen);
@@ -47,9 +71,12 @@ describe('the access of a job', () => {
       for (const [i, way] of profile.ways.entries()) {
         const access = resolveAccess(profile, `${way.kind}-${i}`);
         expect(access.way).toBe(way);
-        const whole = (way.can && way.supply) ?? (way.chip && way.reads.length > 0);
+        const whole = (way.can && way.supply) ?? way.socket ?? (way.chip && way.reads.length > 0);
         expect(isDriven(access)).toBe(Boolean(whole) && way.known !== 'fails');
-        if (isDriven(access)) expect(targetOf(profile, access).carrier).toBe(access.carrier);
+        if (!isDriven(access)) continue;
+        const make = [...layouts.values()].find((l) => l.make === profile.make);
+        const target = targetOf(profile, access, { vin: 'V', layout: make });
+        expect(target.ok && target.value.carrier).toBe(access.carrier);
       }
     }
   });
@@ -77,7 +104,7 @@ describe('what the driver is given', () => {
   it('a chip: its size, its pages, its place in the unit', () => {
     const bd1 = of('PW-BD1');
     const access = resolveAccess(bd1, 'clip-1');
-    expect(isDriven(access) && targetOf(bd1, access)).toEqual({
+    expect(targetFor(bd1, access)).toEqual({
       carrier: 'chip',
       kind: {
         ...{ lengthBytes: 32_768, addressBytes: 2, pageBytes: 64, clockHz: 1_000_000 },
@@ -93,12 +120,12 @@ describe('what the driver is given', () => {
     const access = resolveAccess(bd1, 'clip-1');
     if (access.carrier !== 'chip') throw new Error('a chip');
     const slow = { ...access, chip: { ...access.chip, clockHz: 500_000 } };
-    expect(targetOf(bd1, slow)).toMatchObject({ slowed: true, kind: { clockHz: 500_000 } });
+    expect(targetFor(bd1, slow)).toMatchObject({ slowed: true, kind: { clockHz: 500_000 } });
   });
   it('a unit over CAN: its channel and every identity field that a data identifier tells', () => {
     const hv = of('HV-EC4');
     const access = resolveAccess(hv, undefined);
-    const target = isDriven(access) ? targetOf(hv, access) : undefined;
+    const target = targetFor(hv, access);
     expect(target).toMatchObject({ carrier: 'can-uds', can: { bitrateBps: 500_000 } });
     if (target?.carrier !== 'can-uds') throw new Error('over CAN');
     expect(target.identity.length).toBeGreaterThan(2);

@@ -1,3 +1,4 @@
+import { ok, type Result } from '../base/result.ts';
 import type { Range } from '../image/range.ts';
 import {
   findWayOfKey,
@@ -7,11 +8,13 @@ import {
   type CanAccess,
   type ChipAccess,
   type Profile,
+  type SocketAccess,
   type SupplyNeed,
   type Way
 } from '../profile/profile.ts';
 import type { ChipTarget } from './chip/chip-memory.ts';
 import type { UdsTarget } from './uds/uds-memory.ts';
+import { findVehiclePlace, type KnownVehicle, type VehiclePlace } from './vehicle/vehicle-place.ts';
 
 /** Way of the profile that an access goes, with its place in the list. */
 interface Chosen {
@@ -24,6 +27,12 @@ export interface CanUdsAccess extends Chosen {
   readonly carrier: 'can-uds';
   readonly can: CanAccess;
   readonly supply: SupplyNeed;
+}
+
+/** A unit in its vehicle, through the diagnostic socket: over Ethernet, or the vehicle's own pair. The vehicle feeds it. */
+export interface VehicleUdsAccess extends Chosen {
+  readonly carrier: 'vehicle-uds';
+  readonly socket: SocketAccess;
 }
 
 /** A memory chip on a chip programmer: clip, socket or pads. The board is not fed. */
@@ -41,21 +50,24 @@ export interface FileAccess {
 }
 
 /** How the memory of a unit is reached: decided once, from what was chosen and what the family allows. */
-export type Access = CanUdsAccess | ChipPortAccess | FileAccess;
+export type Access = CanUdsAccess | VehicleUdsAccess | ChipPortAccess | FileAccess;
 
 /** An access over which this bench itself can work. */
-export type DrivenAccess = CanUdsAccess | ChipPortAccess;
+export type DrivenAccess = Exclude<Access, FileAccess>;
 
 /** What the thread of a station is given to open a memory. Plain data. */
 export type MemoryTarget =
-  ({ readonly carrier: 'can-uds' } & UdsTarget) | ({ readonly carrier: 'chip' } & ChipTarget);
+  | ({ readonly carrier: 'can-uds'; readonly can: CanAccess } & UdsTarget)
+  | ({ readonly carrier: 'vehicle-uds'; readonly place: VehiclePlace } & UdsTarget)
+  | ({ readonly carrier: 'chip' } & ChipTarget);
 
 /** The access that one way of the profile is. */
 function accessOf(profile: Profile, way: Way): Access {
   const key = keyOfWay(way, profile.ways.indexOf(way));
-  const { can, chip, supply, known } = way;
+  const { can, socket, chip, supply, known } = way;
   if (known === 'fails') return { carrier: 'file', key, way };
   if (can && supply) return { carrier: 'can-uds', key, way, can, supply };
+  if (socket) return { carrier: 'vehicle-uds', key, way, socket };
   const [regionId] = way.reads;
   if (chip && regionId) return { carrier: 'chip', key, way, chip, regionId };
   return { carrier: 'file', key, way };
@@ -113,18 +125,38 @@ export function accessToRegion(
 }
 
 /** Does a unit tell over this access which individual it is? A memory chip has no id of its own. */
-export function tellsIndividual(access: Access): boolean {
-  return access.carrier === 'can-uds';
+export function tellsIndividual({ carrier }: Pick<Access, 'carrier'>): boolean {
+  return carrier === 'can-uds' || carrier === 'vehicle-uds';
 }
 
-/** What the driver of an access has to know. */
-export function targetOf(profile: Profile, access: DrivenAccess): MemoryTarget {
+/**
+ * What the driver of an access has to know; a unit in its vehicle is found by the vehicle's layout.
+ * Errors: those of {@link findVehiclePlace}.
+ */
+export function targetOf(
+  profile: Profile,
+  access: DrivenAccess,
+  vehicle: KnownVehicle
+): Result<MemoryTarget> {
+  if (access.carrier === 'chip') return ok(chipTargetOf(profile, access));
+  const identity = profile.identity.flatMap(({ id, did }) =>
+    did === undefined ? [] : [{ id, did }]
+  );
   if (access.carrier === 'can-uds') {
-    const identity = profile.identity.flatMap(({ id, did }) =>
-      did === undefined ? [] : [{ id, did }]
-    );
-    return { carrier: 'can-uds', can: access.can, identity };
+    const { can } = access;
+    return ok({ carrier: 'can-uds', can, security: can, identity });
   }
+  const { socket } = access;
+  const place = findVehiclePlace(socket, vehicle);
+  return place.ok
+    ? ok({ carrier: 'vehicle-uds', place: place.value, security: socket, identity })
+    : place;
+}
+
+function chipTargetOf(
+  profile: Profile,
+  access: ChipPortAccess
+): { readonly carrier: 'chip' } & ChipTarget {
   const region = getRegion(profile, access.regionId);
   const { addressBytes, pageBytes, clockHz, identification } = access.chip;
   const range: Range = rangeOf(region);

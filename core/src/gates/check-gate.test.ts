@@ -4,7 +4,7 @@ import { checkGate } from './check-gate.ts';
 import type { GateFacts } from './facts.ts';
 
 const open: GateFacts = {
-  carrier: 'can-uds',
+  ...{ carrier: 'can-uds', vehicleLine: undefined, vehicleGap: undefined, vehicle: undefined },
   programmer: false,
   personRole: 'bench',
   family: 'HV-EC4',

@@ -21,6 +21,8 @@ import { stationFree } from './rules/station-free.ts';
 import { supplyCarries } from './rules/supply-carries.ts';
 import { targetIsDonor, targetIsItself } from './rules/target.ts';
 import { unitIdentified } from './rules/unit-identified.ts';
+import { vehiclePlaced } from './rules/vehicle-placed.ts';
+import { vehicleToIdentify, vehicleToRead, vehicleToWrite } from './rules/vehicle-ready.ts';
 import { wayDriven } from './rules/way-driven.ts';
 
 export type GateKind = 'identify' | 'read-original' | 'read-donor' | 'write' | 'write-back';
@@ -36,6 +38,7 @@ export interface Gate {
 const BENCH: readonly GateRule[] = [
   jobOpen,
   wayDriven,
+  vehiclePlaced,
   programmerThere,
   supplyCarries,
   boardUnfed,
@@ -44,11 +47,12 @@ const BENCH: readonly GateRule[] = [
 
 /** In the order in which a hand clears them: supply, then what lies on the clamp. */
 const RULES: Record<GateKind, readonly GateRule[]> = {
-  identify: [personMayRead, ...BENCH],
+  identify: [personMayRead, ...BENCH, vehicleToIdentify],
   'read-original': [
     personMayRead,
     authorityRecorded,
     ...BENCH,
+    vehicleToRead,
     linkSingle,
     diskHolds,
     unitIdentified,
@@ -58,6 +62,7 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
   'read-donor': [
     personMayRead,
     ...BENCH,
+    vehicleToRead,
     linkSingle,
     diskHolds,
     unitIdentified,
@@ -73,10 +78,12 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     imageBuilt,
     donorBackedUp,
     wayDriven,
+    vehiclePlaced,
     programmerThere,
     supplyCarries,
     boardUnfed,
     stationFree,
+    vehicleToWrite,
     linkSingle,
     notTheOriginal,
     isTheDonor,
@@ -92,10 +99,12 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     originalsTrusted,
     contentBuilt,
     wayDriven,
+    vehiclePlaced,
     programmerThere,
     supplyCarries,
     boardUnfed,
     stationFree,
+    vehicleToWrite,
     linkSingle,
     isTheOriginal,
     familyMatches

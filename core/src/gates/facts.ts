@@ -1,4 +1,6 @@
 import type { Access } from '../access/access.ts';
+import type { AgedReading } from '../access/vehicle/vehicle-reading.ts';
+import type { Problem } from '../base/result.ts';
 import type { Judgement } from '../base/verdict.ts';
 import type { SupplyReading } from '../electrical/judge-supply.ts';
 import type { SupplyNeed } from '../profile/profile.ts';
@@ -47,6 +49,12 @@ export interface GateFacts {
   readonly boxLinks: { readonly cable: boolean; readonly radio: boolean };
   /** What carries the bytes of the job's access; `file`: the bench itself cannot work on it. */
   readonly carrier: Access['carrier'];
+  /** What carries the diagnosis of the job's vehicle; undefined where nobody knows. */
+  readonly vehicleLine: 'doip' | 'can' | undefined;
+  /** Why the unit cannot be found in its vehicle; undefined where it can. */
+  readonly vehicleGap: Problem | undefined;
+  /** What the vehicle told when it was looked at last; undefined: nobody looked. */
+  readonly vehicle: AgedReading | undefined;
   /** The station has a chip programmer. */
   readonly programmer: boolean;
   /** What the supply must give; undefined where the access needs none. */

@@ -9,6 +9,7 @@ const on: SupplyReading = {
   ...{ on: true, setMv: 13_500, limitMa: 5000, measuredMv: 13_480, measuredMa: 900 },
   ratedMa: 10_000
 };
+const vehicle = undefined;
 const way = {} as never;
 const can = { carrier: 'can-uds', key: 'boot-0', way, can: way, supply: need } as Access;
 const chip = { carrier: 'chip', key: 'clip-0', way, chip: way, regionId: 'eeprom' } as Access;
@@ -18,7 +19,9 @@ describe('is the station ready for the access?', () => {
   it('over CAN: the supply as the family needs it, a programmer or none', () => {
     for (const programmer of [true, false])
       for (const supply of [on, { ...on, on: false }, undefined])
-        expect(judgeFeed(needOf(can), { supply, programmer })).toEqual(judgeSupply(supply, need));
+        expect(judgeFeed(needOf(can), { supply, programmer, vehicle })).toEqual(
+          judgeSupply(supply, need)
+        );
   });
   it.each([
     [{ ...on, on: false }, true, judge('go', 'gate.programmer.there')],
@@ -27,14 +30,14 @@ describe('is the station ready for the access?', () => {
     [{ ...on, on: false }, false, judge('stop', 'gate.programmer.none')],
     [on, false, judge('stop', 'gate.programmer.none')]
   ])('a chip, %j, programmer %s', (supply, programmer, said) => {
-    expect(judgeFeed(needOf(chip), { supply, programmer })).toEqual(said);
+    expect(judgeFeed(needOf(chip), { supply, programmer, vehicle })).toEqual(said);
   });
   it('what is done elsewhere asks nothing of a station', () => {
-    expect(judgeFeed(needOf(file), { supply: on, programmer: true })).toBeUndefined();
+    expect(judgeFeed(needOf(file), { supply: on, programmer: true, vehicle })).toBeUndefined();
   });
   it('an access that is not known asks nothing, and one over CAN without its need is not judged', () => {
     expect(needOf(undefined)).toEqual({ carrier: 'file', need: undefined });
     const bare = { carrier: 'can-uds', need: undefined } as const;
-    expect(judgeFeed(bare, { supply: on, programmer: true })).toBeUndefined();
+    expect(judgeFeed(bare, { supply: on, programmer: true, vehicle })).toBeUndefined();
   });
 });

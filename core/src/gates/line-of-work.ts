@@ -1,4 +1,4 @@
-import type { Access } from '../access/access.ts';
+import { tellsIndividual, type Access } from '../access/access.ts';
 import { findGravest, judge, type Judgement } from '../base/verdict.ts';
 import { isTrusted } from '../reads/judge-region.ts';
 import type { JobResult, JobShape } from '../job/shape.ts';
@@ -91,7 +91,7 @@ function judgeIdentify(f: JobFacts): Judgement {
   if (!f.hasProfile) return judge('stop', 'identify.family.unknown');
   if (!f.originalTag) return judge('look', 'identify.unit.none');
   // a memory chip has no id, and what is read elsewhere tells none: the tag has to do
-  if (f.carrier !== 'can-uds') return judge('go', 'identify.unit.tagged', { tag });
+  if (!tellsIndividual(f)) return judge('go', 'identify.unit.tagged', { tag });
   if (!f.originalChipId) return judge('look', 'identify.chip.unread', { tag });
   if (f.vehicleKnown && f.originalVin && f.originalVin !== f.vehicleVin) {
     return judge('look', 'identify.vin.other', { found: f.originalVin, vin: f.vehicleVin });
@@ -107,18 +107,22 @@ function judgeMatch(f: JobFacts): Judgement {
   const [first] = f.donorMismatches;
   if (first) return judge('stop', 'match.donor.differs', { tag: f.donorTag, field: first });
   const fits = f.donorCheck?.verdict === 'go';
-  if (f.carrier !== 'can-uds' && !fits)
-    return judge('look', 'match.donor.byhand', { tag: f.donorTag });
-  if (f.carrier === 'can-uds' && (!f.donorChipId || !f.originalChipId))
+  if (!tellsIndividual(f) && !fits) return judge('look', 'match.donor.byhand', { tag: f.donorTag });
+  if (tellsIndividual(f) && (!f.donorChipId || !f.originalChipId))
     return judge('look', 'match.donor.unread', { tag: f.donorTag });
   // what must be equal and is not known on both sides is asked for
   if (!fits) return f.donorCheck ?? judge('look', 'match.donor.byhand', { tag: f.donorTag });
   return judge('go', 'match.donor.fits', { tag: f.donorTag });
 }
 
-/** A supply that is off holds a gate, but on the line of work it is only something to do. */
+/** What holds a gate, but on the line of work is only something to do. */
+const TO_DO: ReadonlySet<string> = new Set([
+  ...['supply.output.off', 'vehicle.look.none', 'vehicle.look.old']
+]);
+
+/** A supply that is off, or a vehicle that nobody has measured yet, is no fault. */
 export function judgeWireSupply(supply: Judgement): Judgement {
-  return supply.code === 'supply.output.off' ? { ...supply, verdict: 'look' } : supply;
+  return TO_DO.has(supply.code) ? { ...supply, verdict: 'look' } : supply;
 }
 
 function judgeWire(f: JobFacts): Judgement {

@@ -14,7 +14,7 @@ type Check = (profile: Profile, doc: ProfileDocument) => Problem | undefined;
  * `profile.order.incomplete`, `profile.field.outside`, `profile.rule.outside`, `profile.range.outside`,
  * `profile.range.overlap`, `profile.secret.outside`, `profile.transform.unknown`, `profile.label.pattern`,
  * `profile.match.unknown`, `profile.supersession.loop`, `profile.way.unwired`, `profile.way.ground`,
- * `profile.way.order`, `profile.chip.size`, `profile.supply.order`, `profile.risk.unknown`, `profile.wear.order`, `profile.processor.unknown`.
+ * `profile.way.order`, `profile.chip.size`, `profile.socket.way`, `profile.supply.order`, `profile.risk.unknown`, `profile.wear.order`, `profile.processor.unknown`.
  */
 export function findInconsistency(profile: Profile, doc: ProfileDocument): Problem | undefined {
   for (const check of CHECKS) {
@@ -245,6 +245,7 @@ const ways: Check = (p) =>
     if (risk) return problem('profile.risk.unknown', path, { risk });
     const { supply } = way;
     if (way.chip && !holdsChip(p, way)) return problem('profile.chip.size', `${path}/chip`);
+    if (way.socket && way.kind !== 'obd') return problem('profile.socket.way', `${path}/socket`);
     if (
       supply &&
       (supply.voltageMinMv > supply.voltageMaxMv || supply.limitMinMa > supply.limitMaxMa)

@@ -9,6 +9,7 @@ import type {
   Profile,
   Region,
   SecretField,
+  UdsSecurity,
   Way
 } from './profile.ts';
 import type { ProfileDocument } from './schema.ts';
@@ -129,6 +130,7 @@ function toWay(w: ProfileDocument['ways'][number]): Way {
     supply: w.supply,
     draw: w.draw ?? [],
     can: toCan(w.can),
+    socket: w.socket && { unit: w.socket.unit, ...toSecurity(w.socket) },
     chip: w.chip && { ...w.chip, identification: w.chip.identification ?? undefined }
   };
 }
@@ -159,10 +161,28 @@ function toCan(can: ProfileDocument['ways'][number]['can']): CanAccess | undefin
       bitrateBps: can.bitrateBps,
       requestId: Number(can.requestId),
       responseId: Number(can.responseId),
-      securityLevel: can.securityLevel,
-      keyConstant: Number.parseInt(can.keyConstant, 16),
-      chipIdDid: Number.parseInt(can.chipIdDid ?? 'F1A0', 16),
-      familyDid: Number.parseInt(can.familyDid ?? 'F197', 16)
+      ...toSecurity(can)
     }
   );
+}
+
+interface RawSecurity {
+  readonly securityLevel: number;
+  readonly keyConstant: string;
+  readonly chipIdDid?: string | undefined;
+  readonly familyDid?: string | undefined;
+}
+
+function toSecurity({
+  securityLevel,
+  keyConstant,
+  chipIdDid = 'F1A0',
+  familyDid = 'F197'
+}: RawSecurity): UdsSecurity {
+  return {
+    securityLevel,
+    keyConstant: Number.parseInt(keyConstant, 16),
+    chipIdDid: Number.parseInt(chipIdDid, 16),
+    familyDid: Number.parseInt(familyDid, 16)
+  };
 }

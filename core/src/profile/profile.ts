@@ -42,14 +42,23 @@ export interface DrawBand {
   readonly maxMa: number;
 }
 
-export interface CanAccess {
-  readonly bitrateBps: number;
-  readonly requestId: number;
-  readonly responseId: number;
+/** How a unit lets a driver in and tells who it is, whatever carries the requests. */
+export interface UdsSecurity {
   readonly securityLevel: number;
   readonly keyConstant: number;
   readonly chipIdDid: number;
   readonly familyDid: number;
+}
+
+export interface CanAccess extends UdsSecurity {
+  readonly bitrateBps: number;
+  readonly requestId: number;
+  readonly responseId: number;
+}
+
+/** How a unit is spoken to in its vehicle; its address stands in the layout of the vehicle. */
+export interface SocketAccess extends UdsSecurity {
+  readonly unit: NonNullable<RawWay['socket']>['unit'];
 }
 
 /** How a memory chip is driven by a programmer; its one region is the chip. */
@@ -107,6 +116,7 @@ export interface Way {
   readonly supply: SupplyNeed | undefined;
   readonly draw: readonly DrawBand[];
   readonly can: CanAccess | undefined;
+  readonly socket: SocketAccess | undefined;
   readonly chip: ChipAccess | undefined;
 }
 

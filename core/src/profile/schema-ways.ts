@@ -42,6 +42,24 @@ const draw = {
   }
 } as const;
 
+/** How a unit lets a driver in, whatever carries the requests. */
+const security = {
+  securityLevel: {
+    type: 'integer',
+    minimum: 1,
+    maximum: 125,
+    description: 'Level of security access (ISO 14229-1), odd.'
+  },
+  keyAlgorithm: { enum: ['tidemark'], description: 'How the key is made of the seed; invented.' },
+  keyConstant: {
+    type: 'string',
+    pattern: '^[0-9A-F]{8}$',
+    description: 'Constant of that, as hex.'
+  },
+  chipIdDid: did,
+  familyDid: did
+} as const;
+
 const can = {
   type: 'object',
   description: 'How the bench drivers talk to the unit by themselves; absent where they do not.',
@@ -58,20 +76,22 @@ const can = {
     bitrateBps: { enum: [125000, 250000, 500000], description: 'Units: bit/s.' },
     requestId: address,
     responseId: address,
-    securityLevel: {
-      type: 'integer',
-      minimum: 1,
-      maximum: 125,
-      description: 'Level of security access (ISO 14229-1), odd.'
+    ...security
+  }
+} as const;
+
+const socket = {
+  type: 'object',
+  description:
+    'How the drivers talk to the unit in its vehicle, through the diagnostic socket; absent where they do not. Its address is in the layout of the vehicle.',
+  additionalProperties: false,
+  required: ['unit', 'securityLevel', 'keyAlgorithm', 'keyConstant'],
+  properties: {
+    unit: {
+      enum: ['engine', 'transmission', 'body', 'immobiliser', 'comfort'],
+      description: 'Kind under which the layout of the vehicle has the unit.'
     },
-    keyAlgorithm: { enum: ['tidemark'], description: 'How the key is made of the seed; invented.' },
-    keyConstant: {
-      type: 'string',
-      pattern: '^[0-9A-F]{8}$',
-      description: 'Constant of that, as hex.'
-    },
-    chipIdDid: did,
-    familyDid: did
+    ...security
   }
 } as const;
 
@@ -206,6 +226,7 @@ export const way = {
     supply,
     draw: { type: 'array', items: draw, description: 'Current that a sound unit draws, by state.' },
     can,
+    socket,
     chip
   }
 } as const;

@@ -8,7 +8,7 @@ export interface SeriesFacts {
   readonly agreement: Agreement;
   /** Reads that this press has made. */
   readonly made: number;
-  readonly carrier: 'can-uds' | 'chip';
+  readonly carrier: 'can-uds' | 'vehicle-uds' | 'chip';
   /** Clock of the last read; undefined where there is none to choose. Units: Hz. */
   readonly clockHz: number | undefined;
 }

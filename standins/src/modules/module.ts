@@ -1,12 +1,20 @@
 import { concatBytes, encodeUintBe, parseHex } from '@badger/core/base/bytes';
-import type { CanAccess, Profile, Region } from '@badger/core/profile/profile';
+import type {
+  CanAccess,
+  IdentityField,
+  Profile,
+  Region,
+  SocketAccess,
+  UdsSecurity
+} from '@badger/core/profile/profile';
 import { decodeMemory, decodeTransferRequest, nextCounter } from '@badger/core/uds/codec';
-import { computeTidemarkKey } from '@badger/core/uds/security-key';
 import { NRC, ROUTINE_ERASE_MEMORY } from '@badger/core/uds/services';
-import { createRandom, seedOf } from '@badger/core/base/random';
 import type { Answer, BusUnit } from '../interface-box/bus-unit.ts';
+import { refuse, reply } from './answers.ts';
 import { answerFaults } from './bench-memory.ts';
+import { loseBits } from './lose-bits.ts';
 import type { Memory } from './make-memory.ts';
+import { SecurityLock } from './security-lock.ts';
 
 /** What a unit is, apart from its memory. */
 export interface UnitSpec {
@@ -17,6 +25,8 @@ export interface UnitSpec {
   readonly fields: Readonly<Record<string, string>>;
   /** Numbers of the uploads since power-up of the world that come out wrong, by region. */
   readonly wrongUploads?: Readonly<Record<string, readonly number[]>>;
+  /** Vehicle that it sits in until it lies on a bench. */
+  readonly fitted?: string;
   /** What it has stored when it lies alone on a bench, as `P0201-13/2F`. */
   readonly benchFaults?: readonly string[];
 }
@@ -45,17 +55,15 @@ export class Module implements BusUnit {
   readonly spec: UnitSpec;
   readonly profile: Profile;
   readonly memory: Memory;
-  readonly #access: CanAccess;
+  readonly #bench: CanAccess | undefined;
+  readonly #socket: SocketAccess | undefined;
   readonly #needsPad: boolean;
   readonly #uploads = new Map<string, number>();
   readonly #onChange: (regionId: string) => void;
-  #mode: 'off' | 'application' | 'boot' = 'off';
+  #mode: 'off' | 'application' | 'boot' | 'vehicle' = 'off';
   #session: 1 | 2 | 3 = 1;
   #lastWordMs = 0;
-  #seed: Uint8Array | undefined;
-  #unlocked = false;
-  #wrongKeys = 0;
-  #seeds = 0;
+  readonly #lock: SecurityLock;
   #transfer: Transfer | undefined;
   #activity: 'idle' | 'reading' | 'writing' = 'idle';
   /** Set by fault scripts: the next answer to this service is this negative code. */
@@ -71,30 +79,52 @@ export class Module implements BusUnit {
     this.profile = options.profile;
     this.memory = options.memory;
     this.#onChange = options.onChange ?? (() => undefined);
-    const way = options.profile.ways.find((w) => w.can);
-    if (!way?.can)
-      throw new TypeError(`"profile" expected a way over CAN, got ${options.profile.id}`);
-    this.#access = way.can;
-    this.#needsPad = way.holdPad !== undefined;
+    this.#lock = new SecurityLock(this.spec.tag);
+    const { ways, id } = options.profile;
+    const way = ways.find((w) => w.can);
+    this.#bench = way?.can;
+    this.#socket = ways.find((w) => w.socket)?.socket;
+    if (!this.#bench && !this.#socket)
+      throw new TypeError(`"profile" expected a way over CAN or the diagnostic socket, got ${id}`);
+    this.#needsPad = way?.holdPad !== undefined;
   }
 
+  /** A family that is never spoken to on a bench has no identifiers there. */
   get requestId(): number {
-    return this.#access.requestId;
+    return this.#bench?.requestId ?? -1;
   }
 
   get responseId(): number {
-    return this.#access.responseId;
+    return this.#bench?.responseId ?? -1;
   }
 
   get bitrateBps(): number {
-    return this.#access.bitrateBps;
+    return this.#bench?.bitrateBps ?? 0;
+  }
+
+  /** Kind of the unit's place in a vehicle; undefined where it is not spoken to there. */
+  get place(): SocketAccess['unit'] | undefined {
+    return this.#socket?.unit;
+  }
+
+  get #access(): UdsSecurity {
+    const access = this.#mode === 'vehicle' ? this.#socket : (this.#bench ?? this.#socket);
+    if (!access) throw new TypeError('"mode" expected one that the family knows');
+    return access;
+  }
+
+  /** Regions that it gives away, or takes, where it is now. */
+  #opens(region: Region, kind: 'up' | 'down'): boolean {
+    if (this.#mode !== 'vehicle') return true;
+    const way = this.profile.ways.find((w) => w.socket);
+    return (kind === 'up' ? way?.reads : way?.writes)?.includes(region.id) ?? false;
   }
 
   get awake(): boolean {
     return this.#mode !== 'off';
   }
 
-  get mode(): 'off' | 'application' | 'boot' {
+  get mode(): 'off' | 'application' | 'boot' | 'vehicle' {
     return this.#mode;
   }
 
@@ -113,6 +143,13 @@ export class Module implements BusUnit {
     this.#resetSession();
   }
 
+  /** Its vehicle feeds it: the ignition was turned on. */
+  powerInVehicle(): void {
+    if (this.#mode !== 'off' || !this.#socket) return;
+    this.#mode = 'vehicle';
+    this.#resetSession();
+  }
+
   powerOff(): void {
     this.#mode = 'off';
     this.#resetSession();
@@ -120,8 +157,7 @@ export class Module implements BusUnit {
 
   #resetSession(): void {
     this.#session = 1;
-    this.#unlocked = false;
-    this.#seed = undefined;
+    this.#lock.close();
     this.#transfer = undefined;
     this.#activity = 'idle';
   }
@@ -153,7 +189,8 @@ export class Module implements BusUnit {
       case 0x22:
         return this.#readDid(request);
       case 0x27:
-        return this.#security(request);
+        if (this.#session === 1) return refuse(0x27, NRC.serviceNotInSession);
+        return this.#lock.answer(request, this.#access);
       case 0x31:
         return this.#routine(request);
       case 0x34:
@@ -177,7 +214,8 @@ export class Module implements BusUnit {
       return refuse(0x10, NRC.subFunctionNotSupported);
     }
     // without the boot pad the application runs, and it does not let anybody program it
-    if (session === 2 && this.#mode !== 'boot') return refuse(0x10, NRC.conditionsNotCorrect);
+    if (session === 2 && this.#mode === 'application')
+      return refuse(0x10, NRC.conditionsNotCorrect);
     this.#resetSession();
     this.#session = session;
     return reply(0x50, Uint8Array.of(session, 0x00, 0x32, 0x01, 0xf4));
@@ -196,42 +234,30 @@ export class Module implements BusUnit {
     if (did === this.#access.familyDid) return new TextEncoder().encode(this.spec.family);
     if (did === 0xf186) return Uint8Array.of(this.#session);
     const field = this.profile.identity.find((f) => f.did === did);
+    // a number that is in no memory that can be reached is told all the same
+    if (field && !field.stored) return this.#told(field);
     if (!field?.stored) return undefined;
     const at = field.stored.offsets[0] as number;
     return this.memory.get(field.stored.region)?.slice(at, at + field.lengthBytes);
   }
 
-  #security(request: Uint8Array): Answer {
-    const level = request[1];
-    if (this.#session === 1) return refuse(0x27, NRC.serviceNotInSession);
-    if (level === this.#access.securityLevel) {
-      if (this.#wrongKeys >= 3) return refuse(0x27, NRC.requiredTimeDelayNotExpired);
-      const random = createRandom(seedOf(`${this.spec.tag}/${this.#seeds++}`));
-      this.#seed = this.#unlocked ? new Uint8Array(4) : encodeUintBe(random(), 4);
-      return reply(0x67, concatBytes([Uint8Array.of(level), this.#seed]));
-    }
-    if (level !== this.#access.securityLevel + 1) return refuse(0x27, NRC.subFunctionNotSupported);
-    if (!this.#seed) return refuse(0x27, NRC.requestSequenceError);
-    const expected = computeTidemarkKey(this.#seed, this.#access.keyConstant);
-    this.#seed = undefined;
-    if (!expected.every((b, i) => request[2 + i] === b) || request.length !== 6) {
-      this.#wrongKeys++;
-      return refuse(0x27, this.#wrongKeys >= 3 ? NRC.exceededNumberOfAttempts : NRC.invalidKey);
-    }
-    this.#unlocked = true;
-    this.#wrongKeys = 0;
-    return reply(0x67, Uint8Array.of(level));
+  #told({ id, lengthBytes }: IdentityField): Uint8Array | undefined {
+    const value = this.spec.fields[id];
+    return value === undefined
+      ? undefined
+      : new TextEncoder().encode(value.padEnd(lengthBytes).slice(0, lengthBytes));
   }
 
   #routine(request: Uint8Array): Answer {
-    if (!this.#unlocked) return refuse(0x31, NRC.securityAccessDenied);
+    if (!this.#lock.open) return refuse(0x31, NRC.securityAccessDenied);
     if (request.length < 5 || request[1] !== 1) return refuse(0x31, NRC.incorrectLength);
     const routine = (request[2] as number) * 256 + (request[3] as number);
     const range = decodeMemory(request, 5, request[4] as number);
     if (routine !== ROUTINE_ERASE_MEMORY || !range) return refuse(0x31, NRC.requestOutOfRange);
     const region = this.#regionOf(range.address, range.lengthBytes);
     const bytes = region && this.memory.get(region.id);
-    if (!region || !bytes) return refuse(0x31, NRC.requestOutOfRange);
+    if (!region || !bytes || !this.#opens(region, 'down'))
+      return refuse(0x31, NRC.requestOutOfRange);
     const block = region.eraseBlockBytes ?? 1;
     const start = range.address - region.address;
     if (start % block !== 0 || range.lengthBytes % block !== 0) {
@@ -252,7 +278,7 @@ export class Module implements BusUnit {
 
   #openTransfer(request: Uint8Array, sid: 0x34 | 0x35): Answer {
     if (this.#session !== 2) return refuse(sid, NRC.serviceNotInSession);
-    if (!this.#unlocked) return refuse(sid, NRC.securityAccessDenied);
+    if (!this.#lock.open) return refuse(sid, NRC.securityAccessDenied);
     const wanted = decodeTransferRequest(request);
     if (!wanted) return refuse(sid, NRC.incorrectLength);
     const region = this.#regionOf(wanted.address, wanted.lengthBytes);
@@ -260,6 +286,7 @@ export class Module implements BusUnit {
     if (!region || !bytes || wanted.lengthBytes === 0) return refuse(sid, NRC.requestOutOfRange);
     const at = wanted.address - region.address;
     const kind = sid === 0x35 ? 'up' : 'down';
+    if (!this.#opens(region, kind)) return refuse(sid, NRC.uploadDownloadNotAccepted);
     this.#transfer = {
       kind,
       region,
@@ -272,21 +299,11 @@ export class Module implements BusUnit {
     return reply(sid + 0x40, concatBytes([Uint8Array.of(0x20), encodeUintBe(MAX_BLOCK, 2)]));
   }
 
-  /** What an upload delivers: the memory, or with a failing unit the memory with bits lost in one place. */
   #uploadOf(region: Region, bytes: Uint8Array): Uint8Array {
     const count = (this.#uploads.get(region.id) ?? 0) + 1;
     this.#uploads.set(region.id, count);
-    if (!this.spec.wrongUploads?.[region.id]?.includes(count)) return bytes;
-    const copy = bytes.slice();
-    const random = createRandom(seedOf(`${this.spec.tag}/${region.id}/${count}`));
-    const start = Math.floor((random() / 2 ** 32) * region.lengthBytes * 0.7);
-    let changed = 0;
-    for (let i = start; changed < 14 && i < copy.length; i++) {
-      const before = copy[i] as number;
-      copy[i] = before & ~(1 << (random() % 8));
-      if (copy[i] !== before) changed++;
-    }
-    return copy;
+    const wrong = this.spec.wrongUploads?.[region.id]?.includes(count);
+    return wrong ? loseBits(bytes, `${this.spec.tag}/${region.id}/${count}`) : bytes;
   }
 
   #transferData(request: Uint8Array): Answer {
@@ -334,12 +351,4 @@ export class Module implements BusUnit {
     this.#activity = 'idle';
     return reply(0x77, new Uint8Array(0));
   }
-}
-
-function reply(sid: number, data: Uint8Array): Answer {
-  return { payload: concatBytes([Uint8Array.of(sid), data]), workMs: 0 };
-}
-
-function refuse(sid: number, nrc: number): Answer {
-  return { payload: Uint8Array.of(0x7f, sid, nrc), workMs: 0 };
 }

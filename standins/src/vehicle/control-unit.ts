@@ -193,6 +193,6 @@ function reply(sid: number, data: Uint8Array): Answer {
   return { payload: concatBytes([Uint8Array.of(sid), data]), workMs: WORK_MS.plain };
 }
 
-function refuse(sid: number, nrc: number): Answer {
+export function refuse(sid: number, nrc: number): Answer {
   return { payload: Uint8Array.of(0x7f, sid, nrc), workMs: WORK_MS.plain };
 }

@@ -243,7 +243,7 @@ class Connection {
     const unit = this.#vehicle.unit(target);
     this.#vehicle.touch();
     if (fault === 'pending-forever') return this.#pendOn(target, tester, request);
-    const answer = unit?.handle(request);
+    const answer = unit && this.#vehicle.ask(unit, request);
     if (!answer) return;
     for (const { afterMs, payload } of scheduleAnswer(request, answer, this.#host.speed())) {
       this.#after(afterMs, () => this.#say(target, tester, payload));

@@ -1,7 +1,9 @@
 import type { VehicleLayout } from '@badger/core/scan/layout';
 import type { UnitKind } from '@badger/core/scan/scan';
-import type { BusUnit } from '../interface-box/bus-unit.ts';
-import { ControlUnit } from './control-unit.ts';
+import type { Answer, BusUnit } from '../interface-box/bus-unit.ts';
+import type { Module } from '../modules/module.ts';
+import { NRC } from '@badger/core/uds/services';
+import { ControlUnit, refuse } from './control-unit.ts';
 import { playScript, type ScriptName } from './fault-script.ts';
 
 export type Ignition = 'off' | 'on' | 'running';
@@ -34,6 +36,7 @@ export class Vehicle {
   readonly #now: () => number;
   #units = new Map<number, ControlUnit>();
   #bus: BusUnit[] = [];
+  readonly #fitted = new Map<UnitKind, FittedUnit>();
   #script: ScriptName;
   #ignition: Ignition = 'off';
   #supported = false;
@@ -107,7 +110,7 @@ export class Vehicle {
       },
       handle: (request) => {
         this.touch();
-        return unit.handle(request);
+        return this.ask(unit, request);
       }
     };
   }
@@ -115,6 +118,30 @@ export class Vehicle {
   /** The units of a CAN vehicle; nothing of one that speaks Ethernet is on the pair. */
   get busUnits(): readonly BusUnit[] {
     return this.layout.carrier === 'can' ? this.#bus : [];
+  }
+
+  /** Puts a unit with a memory of its own into its place. */
+  fit(kind: UnitKind, fitted: FittedUnit): void {
+    this.#fitted.set(kind, fitted);
+  }
+
+  /** What the unit at this place says: of its memory the fitted unit itself speaks, of its faults what the script has it say. */
+  ask(unit: ControlUnit, request: Uint8Array): Answer {
+    const fitted = this.#fitted.get(unit.spec.place.kind);
+    const sid = request[0] ?? 0;
+    if (!fitted || unit.spec.behaviour !== 'sound' || !MEMORY_SERVICES.has(sid))
+      return unit.handle(request);
+    const module = fitted.module();
+    if (!module) return isAboutMemory(request) ? SILENCE : unit.handle(request);
+    if (this.#ignition === 'off') module.powerOff();
+    else module.powerInVehicle();
+    // with the engine running no unit lets itself be programmed
+    const running = this.#ignition === 'running' && sid === 0x10 && request[1] === 2;
+    if (running) return refuse(sid, NRC.conditionsNotCorrect);
+    const answer = module.handle(request);
+    // what the memory does not tell the vehicle's script may know: a part number, say
+    const unknown = sid === 0x22 && answer.payload?.[0] === 0x7f;
+    return unknown ? unit.handle(request) : answer;
   }
 
   unit(address: number): ControlUnit | undefined {
@@ -168,6 +195,23 @@ export class Vehicle {
       this.#ignition !== 'off' || ['gateway', 'body', 'immobiliser'].includes(unit.spec.place.kind)
     );
   }
+}
+
+/** A unit with a memory of its own in a vehicle; undefined while it lies on a bench. */
+export interface FittedUnit {
+  module(): Module | undefined;
+}
+
+/** Session, reset, data, security, routines, transfers, tester present. Source: ISO 14229-1. */
+const MEMORY_SERVICES: ReadonlySet<number> = new Set([
+  ...[0x10, 0x11, 0x22, 0x27, 0x31, 0x34, 0x35, 0x36, 0x37, 0x3e]
+]);
+const SILENCE: Answer = { payload: undefined, workMs: 0 };
+
+/** A unit that is out of its vehicle says nothing of its memory. */
+function isAboutMemory(request: Uint8Array): boolean {
+  const sid = request[0] as number;
+  return sid >= 0x27 && sid !== 0x3e;
 }
 
 /** Numbers of a unit, invented from the vehicle's VIN and the unit's name: the same every time. */

@@ -140,7 +140,9 @@ function describe(world: World) {
       chip: s.held?.tag ?? null,
       contact: s.contact.fault?.kind ?? null
     })),
-    units: [...world.units.values()].map((m) => ({ tag: m.spec.tag, family: m.spec.family })),
+    units: [...world.units.values()]
+      .filter((m) => m.bitrateBps > 0)
+      .map((m) => ({ tag: m.spec.tag, family: m.spec.family })),
     chips: [...world.chips.values()].map(({ tag, family }) => ({ tag, family })),
     partsPort: world.partsPort,
     doipPort: world.yard.doipPort,

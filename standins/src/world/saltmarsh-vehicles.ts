@@ -48,6 +48,15 @@ export const VEHICLES: readonly VehicleSpec[] = [
     engineSpeaksUds: false
   },
   {
+    id: 'minibus-5',
+    name: 'Quillon minibus 5',
+    vin: 'U8NME3A1404400588',
+    script: 'unit-fault',
+    suspect: 'engine',
+    restMv: 12_600,
+    engineSpeaksUds: true
+  },
+  {
     id: 'hire-car',
     name: 'Meridane hire car',
     vin: 'U8MCA1B7709900512',

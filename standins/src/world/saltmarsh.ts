@@ -21,6 +21,7 @@ const ALONE_BODY = ['B1000-13', 'U0155-87', 'U0100-87'].map((c) => `${c}/2F`);
 export const UNITS: readonly UnitSpec[] = [
   {
     tag: '0417',
+    fitted: 'van-12',
     benchFaults: [...ALONE_ENGINE, 'P0606-49/2F'],
     family: 'HV-EC4',
     chipId: '5C1A09E2',
@@ -45,6 +46,7 @@ export const UNITS: readonly UnitSpec[] = [
   },
   {
     tag: '0419',
+    fitted: 'van-7',
     benchFaults: [...ALONE_ENGINE, 'P0202-12/2F'],
     family: 'HV-EC4',
     chipId: '5C1A4F31',
@@ -71,6 +73,7 @@ export const UNITS: readonly UnitSpec[] = [
   },
   {
     tag: '0390',
+    fitted: 'minibus-3',
     benchFaults: [...ALONE_GEARBOX, 'P0606-49/2F'],
     family: 'QN-TC2',
     chipId: '71B03F08',
@@ -106,6 +109,62 @@ export const UNITS: readonly UnitSpec[] = [
     },
     // corroded: hardly two reads alike
     wrongUploads: { eeprom: [1, 2, 3, 4, 6, 8], processor: [1, 2, 3, 5, 6] }
+  },
+  {
+    tag: '0405',
+    benchFaults: ALONE_GEARBOX,
+    family: 'CV-GX7',
+    chipId: 'C7004D12',
+    fields: {
+      'hardware-number': '0557009104',
+      'software-number': 'G7-14-220',
+      serial: '5517702231',
+      vin: 'U8CGX7A8100441290'
+    }
+  },
+  {
+    tag: '0431',
+    benchFaults: ALONE_ENGINE,
+    family: 'PW-EC9',
+    chipId: '9E0A61B4',
+    fields: {
+      'hardware-number': '0889004402',
+      'service-number': 'PS-7714-02',
+      serial: '8890017745',
+      vin: 'U8PLE9B1200340077'
+    }
+  },
+  {
+    tag: '0433',
+    benchFaults: ALONE_ENGINE,
+    family: 'PW-DX2',
+    chipId: 'D20C1187',
+    fields: {
+      'hardware-number': '0883012011',
+      'software-number': 'DX2-041-C',
+      serial: '8830122961',
+      vin: 'U8PLD2A6400118830'
+    }
+  },
+  // two that never leave their vehicle
+  {
+    tag: '0422',
+    fitted: 'van-15',
+    family: 'HV-EC6',
+    chipId: '6E15C0A3',
+    fields: {
+      'hardware-number': '0731306011',
+      'software-number': 'H6E-2402-A',
+      serial: '1936401207',
+      vin: 'U8HVD6E1803004421'
+    }
+  },
+  {
+    tag: '0461',
+    fitted: 'minibus-5',
+    family: 'QN-EC1',
+    chipId: '1EC10D58',
+    fields: { 'hardware-number': '0450103303', vin: 'U8NME3A1404400588' }
   }
 ];
 

@@ -91,6 +91,7 @@ export class Station implements BoxHost, ProgrammerHost {
 
   clamp(module: Module | undefined): void {
     this.#clamped?.powerOff();
+    module?.powerOff();
     this.#clamped = module;
     if (this.supply.on) module?.powerOn(this.padHeld);
   }
@@ -143,6 +144,7 @@ export class World implements PartsHost {
     });
     this.stations = options.stations.map((s) => new Station(s, () => this.speed, this.yard));
     this.units = new Map(options.units.map((u) => [u.tag, makeModule(u, options)]));
+    this.#fit();
     const loose = options.chipUnits.map((u) =>
       heldChip(u, options, makeKept(u, options), () => this.realLifeMs())
     );
@@ -150,6 +152,17 @@ export class World implements PartsHost {
       heldChip(u, options, (this.units.get(u.tag) as Module).memory, () => this.realLifeMs())
     );
     this.chips = new Map([...loose, ...within].flatMap((held) => (held ? [[held.tag, held]] : [])));
+  }
+
+  /** Every unit that came in a vehicle sits there unless it lies on a station. */
+  #fit(): void {
+    for (const module of this.units.values()) {
+      const { fitted } = module.spec;
+      const vehicle = fitted === undefined ? undefined : this.yard.vehicles.get(fitted);
+      if (!vehicle || !module.place) continue;
+      const benched = () => this.stations.some((s) => s.clamped === module);
+      vehicle.fit(module.place, { module: () => (benched() ? undefined : module) });
+    }
   }
 
   get speed(): number {
@@ -213,7 +226,8 @@ export class World implements PartsHost {
     }
     const module = this.units.get(tag);
     const elsewhere = this.stations.some((s) => s !== station && s.clamped === module);
-    if (!module || elsewhere) return false;
+    // one that is only ever spoken to in its vehicle has no plug for the clamp
+    if (!module || elsewhere || module.bitrateBps === 0) return false;
     if (station.clamped !== module) station.clamp(module);
     return true;
   }

@@ -12,6 +12,7 @@ import { label } from './label.ts';
 import { problems } from './problems.ts';
 import { prove } from './prove.ts';
 import { scan } from './scan.ts';
+import { vehicle } from './vehicle.ts';
 import { verdicts } from './verdicts.ts';
 
 /** All text for problems, findings and verdicts, by code. */
@@ -23,6 +24,7 @@ export const catalogue: Readonly<Record<string, MessageOf>> = {
   ...arrive,
   ...prove,
   ...scan,
+  ...vehicle,
   ...label,
   ...match,
   ...plan,

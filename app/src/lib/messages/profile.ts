@@ -35,6 +35,9 @@ export const profile: Record<string, MessageOf> = {
   'profile.way.ground': fault('A fed way without ground'),
   'profile.way.order': fault('A feed before ground'),
   'profile.chip.size': fault('Chip does not fit its region'),
+  'profile.socket.way': fault(
+    'Only a way through the diagnostic socket has a place in the vehicle'
+  ),
   'profile.supply.order': fault('Least above most'),
   'profile.risk.unknown': fault('Unknown risk', 'risk'),
   'profile.wear.order': fault('Bands of wear out of order'),

@@ -96,13 +96,13 @@ export const scan: Record<string, MessageOf> = {
   }),
   'scan.vehicle.other': (p) => ({
     title: 'Another vehicle is on the cable',
-    text: `It says ${text(p['found'])}, this job is for ${text(p['vin'])}. Nothing was scanned.`,
+    text: `It says ${text(p['found'])}, this job is for ${text(p['vin'])}. Nothing was started.`,
     clear: 'Plug the cable into the right vehicle.'
   }),
   'scan.vehicle.moving': (p) => ({
     title: 'The vehicle is moving',
-    text: `It reports ${text(p['speedKmh'])} km/h. Nobody works with a scan tool on a moving vehicle. Nothing was scanned.`,
-    clear: 'Stop, then scan.'
+    text: `It reports ${text(p['speedKmh'])} km/h. Nobody works with a tester on a moving vehicle. Nothing was started.`,
+    clear: 'Stop, then start again.'
   }),
   'scan.vehicle.silent': () => ({
     title: 'No unit answered',

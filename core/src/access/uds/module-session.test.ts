@@ -51,7 +51,7 @@ function unit(change: Readonly<Record<string, string | Result<never>>> = {}) {
       return Promise.resolve(typeof answer === 'string' ? ok(hex(answer)) : answer);
     }
   };
-  return { memory: makeUdsMemory(link, { can, identity }), asked, repeatable };
+  return { memory: makeUdsMemory(link, { security: can, identity }), asked, repeatable };
 }
 
 describe('a unit that is spoken to by diagnostic services', () => {

@@ -2,7 +2,7 @@ import type { ModuleIdentity } from '../memory-access.ts';
 import { formatHex } from '../../base/bytes.ts';
 import { fail, ok, type Result } from '../../base/result.ts';
 import { decodeField } from '../../profile/identity-values.ts';
-import type { CanAccess } from '../../profile/profile.ts';
+import type { UdsSecurity } from '../../profile/profile.ts';
 import type { DiagnosticLink } from '../../port/diagnostic-link.ts';
 import { encodeReadDid, encodeRequestSeed, encodeSendKey, encodeSession } from '../../uds/codec.ts';
 import { computeTidemarkKey } from '../../uds/security-key.ts';
@@ -25,13 +25,19 @@ export async function readDid(link: DiagnosticLink, did: number): Promise<Result
 }
 
 /** The chip id alone, as upper-case hex: the fingerprint that tells original from donor. */
-export async function readChipId(link: DiagnosticLink, access: CanAccess): Promise<Result<string>> {
+export async function readChipId(
+  link: DiagnosticLink,
+  access: UdsSecurity
+): Promise<Result<string>> {
   const bytes = await readDid(link, access.chipIdDid);
   return bytes.ok ? ok(formatHex(bytes.value)) : bytes;
 }
 
 /** The family code that the unit reports. */
-export async function readFamily(link: DiagnosticLink, access: CanAccess): Promise<Result<string>> {
+export async function readFamily(
+  link: DiagnosticLink,
+  access: UdsSecurity
+): Promise<Result<string>> {
   const bytes = await readDid(link, access.familyDid);
   return bytes.ok ? ok(decodeField(bytes.value)) : bytes;
 }
@@ -43,11 +49,11 @@ export async function readFamily(link: DiagnosticLink, access: CanAccess): Promi
  */
 export async function identifyModule(
   link: DiagnosticLink,
-  { can, identity }: { can: CanAccess; identity: readonly IdentityDid[] }
+  { security, identity }: { security: UdsSecurity; identity: readonly IdentityDid[] }
 ): Promise<Result<ModuleIdentity>> {
-  const chipId = await readChipId(link, can);
+  const chipId = await readChipId(link, security);
   if (!chipId.ok) return chipId;
-  const family = await readFamily(link, can);
+  const family = await readFamily(link, security);
   if (!family.ok) return family;
   const fields: Record<string, string> = {};
   for (const field of identity) {
@@ -62,7 +68,10 @@ export async function identifyModule(
  * Opens the programming session and unlocks it.
  * Errors: those of the link, `uds.answer.short` for a seed of the wrong length.
  */
-export async function unlockModule(link: DiagnosticLink, access: CanAccess): Promise<Result<true>> {
+export async function unlockModule(
+  link: DiagnosticLink,
+  access: UdsSecurity
+): Promise<Result<true>> {
   const session = await link.exchange(encodeSession(2));
   if (!session.ok) return session;
   const seed = await link.exchange(encodeRequestSeed(access.securityLevel));

@@ -1,6 +1,6 @@
 import { ok } from '../../base/result.ts';
 import type { DiagnosticLink } from '../../port/diagnostic-link.ts';
-import type { CanAccess } from '../../profile/profile.ts';
+import type { UdsSecurity } from '../../profile/profile.ts';
 import { encodeHardReset } from '../../uds/codec.ts';
 import type { MemoryAccess } from '../memory-access.ts';
 import { watchChanges } from './memory-changes.ts';
@@ -10,18 +10,21 @@ import { eraseMemory, writeMemory } from './write-memory.ts';
 
 /** What has to be known of a unit to work on it over diagnostic services. Plain data: it travels between threads. */
 export interface UdsTarget {
-  readonly can: CanAccess;
+  readonly security: UdsSecurity;
   readonly identity: readonly IdentityDid[];
 }
 
 /** The memory of a unit that is spoken to by diagnostic services. Errors: those of the link, `uds.*`, `read.block.*`, `write.block.*`. */
-export function makeUdsMemory(carrier: DiagnosticLink, { can, identity }: UdsTarget): MemoryAccess {
+export function makeUdsMemory(
+  carrier: DiagnosticLink,
+  { security, identity }: UdsTarget
+): MemoryAccess {
   let changed = false;
   const link = watchChanges(carrier, () => (changed = true));
   return {
-    identify: () => identifyModule(link, { can, identity }),
-    fingerprint: () => readChipId(link, can),
-    unlock: () => unlockModule(link, can),
+    identify: () => identifyModule(link, { security, identity }),
+    fingerprint: () => readChipId(link, security),
+    unlock: () => unlockModule(link, security),
     read: (range, { signal, onBytes }) =>
       readMemory(link, range, { signal, onBytes: (_block, done) => onBytes(done) }),
     erase: (range) => eraseMemory(link, range),

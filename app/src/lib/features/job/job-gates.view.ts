@@ -15,11 +15,14 @@ function readingOf(station: LiveStation | undefined): SupplyReading | undefined 
 /** The server's facts with what the bench says this very moment; the server checks all of it again. */
 export function liveFacts(job: JobData, station: LiveStation | undefined): GateFacts {
   const connected = station?.connected;
+  const seen = station?.vehicle;
   return {
     ...job.gateFacts,
     supply: readingOf(station),
     stationBusy: station?.operation !== undefined,
     programmer: station?.programmer ?? false,
+    // of another vehicle it says nothing
+    vehicle: seen && seen.wantedVin === job.vin ? seen.reading : undefined,
     connected: connected && {
       chipId: connected.chipId,
       family: connected.family,
@@ -35,7 +38,6 @@ export function liveGate(kind: GateKind, job: JobData, station: LiveStation | un
 /** The line of work with the Wire verdict as the supply is now. */
 export function liveLine(job: JobData, station: LiveStation | undefined): Record<Stage, Judgement> {
   if (!station) return job.line;
-  const { supply, programmer } = liveFacts(job, station);
-  const feed = judgeFeed(job.gateFacts, { supply, programmer });
+  const feed = judgeFeed(job.gateFacts, liveFacts(job, station));
   return feed ? { ...job.line, wire: judgeWireSupply(feed) } : job.line;
 }

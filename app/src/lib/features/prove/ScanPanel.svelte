@@ -9,7 +9,7 @@
   import Panel from '$lib/ui/Panel.svelte';
   import ScanProgress from './ScanProgress.svelte';
   import TypedScan from './TypedScan.svelte';
-  import VehicleHands from './VehicleHands.svelte';
+  import VehicleHands from '$lib/features/live/VehicleHands.svelte';
 
   let {
     job,

@@ -89,7 +89,9 @@
           </td>
           <td class="agree {region.verdict.verdict}">{words(region)}</td>
           <td class="do all">
-            {#if driven}
+            {#if driven && !region.readBy}
+              <span class="soft">Not readable this way. Drop its file here.</span>
+            {:else if driven}
               <button
                 class="btn btn-outline"
                 disabled={holding !== undefined || isRunning}
@@ -103,6 +105,9 @@
                   onclick={() => onread(region.id, true)}>Read until two agree</button
                 >
               {/if}
+              {#if region.readBy && !region.readBy.own}
+                <span class="soft by">by {inSentence(region.readBy.name)}</span>
+              {/if}
             {/if}
           </td>
         </tr>
@@ -110,7 +115,7 @@
     </tbody>
   </table>
   <p class="foot">
-    {#if driven && holding}
+    {#if driven && holding && regions.some((r) => r.readBy)}
       {@const m = messageOfJudgement(holding)}
       <span>{m.title}: {m.clear ?? m.text}</span>
     {:else}<span></span>{/if}

@@ -12,6 +12,7 @@ const region = (id: string, lengthBytes: number): RegionData => ({
   agreeing: [],
   total: 0,
   findings: [],
+  readBy: null,
   differences: [],
   verdict: { verdict: 'look', code: 'reads.region.none', params: {} }
 });

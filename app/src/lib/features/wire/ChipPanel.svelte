@@ -13,7 +13,9 @@
 
   // a unit that speaks tells who it is; a memory chip only that it is there
   const contact = $derived(job.way?.carrier === 'chip');
+  const step = $derived(job.way?.carrier === 'can-uds' ? 3 : 2);
   const verb = $derived(contact ? 'Check contact' : 'Read chip id');
+  const roles = $derived((['original', 'donor'] as const).filter((role) => job.units[role]));
   const gate = $derived(liveGate('identify', job, station));
   const last = $derived(job.operations.filter((o) => o.kind === 'identify').at(-1));
 
@@ -31,21 +33,20 @@
 
 <Panel
   label={contact ? 'Contact' : 'Chip id'}
-  title={contact ? '2 · Check contact' : '3 · Read the chip id'}
+  title={`${step} · ${contact ? 'Check contact' : 'Read the chip id'}`}
 >
   <div class="row">
-    {#each ['original', 'donor'] as const as role (role)}
-      <button
-        class="btn btn-outline"
-        disabled={!gate.open || !job.units[role]}
-        onclick={() => identify(role)}
-      >
+    {#each roles as role (role)}
+      <button class="btn btn-outline" disabled={!gate.open} onclick={() => identify(role)}>
         <RoleMark {role} size={18} />
         {verb} as {role.toUpperCase()}
         {job.units[role]?.tag ?? ''}
       </button>
     {/each}
   </div>
+  {#if roles.length === 0}
+    <p class="soft">No unit is named yet. Name it at Identify.</p>
+  {/if}
   {#if gate.holding}
     {@const m = messageOfJudgement(gate.holding)}
     <p class="soft">{m.title}. {m.clear ?? ''}</p>

@@ -7,6 +7,7 @@
   import ChipPanel from './ChipPanel.svelte';
   import HandsPanel from './HandsPanel.svelte';
   import ProgrammerPanel from './ProgrammerPanel.svelte';
+  import VehiclePanel from './VehiclePanel.svelte';
   import SupplyPanel from './SupplyPanel.svelte';
 
   let { job, station }: { job: JobData; station: LiveStation | undefined } = $props();
@@ -42,6 +43,9 @@
     <div class="panels">
       {#if job.way?.carrier === 'chip'}
         <ProgrammerPanel {job} {station} />
+        <ChipPanel {job} {station} />
+      {:else if job.way?.carrier === 'vehicle-uds'}
+        <VehiclePanel {job} {station} />
         <ChipPanel {job} {station} />
       {:else}
         <HandsPanel {job} {station} />

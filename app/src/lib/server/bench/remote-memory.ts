@@ -7,9 +7,11 @@ import type {
   WriteOptions
 } from '@badger/core/access/memory-access';
 import type { MemoryTarget } from '@badger/core/access/access';
+import type { VehicleReading } from '@badger/core/access/vehicle/vehicle-reading';
 import type { Range } from '@badger/core/image/range';
 import { lengthOf } from '@badger/core/image/range';
 import type { MemorySession, Progress, Told } from '../station/memory-session.ts';
+import type { VehicleAddress } from '../station/doip-connection.ts';
 import type { Trace } from '../station/trace-recorder.ts';
 import type { Ask } from './station-thread.ts';
 
@@ -34,8 +36,15 @@ export class RemoteMemory implements MemoryAccess {
     return this.#changed;
   }
 
-  open(target: MemoryTarget): Promise<Result<true>> {
-    return this.#do((s) => s.open(target));
+  open(target: MemoryTarget, vehicleAt?: VehicleAddress): Promise<Result<true>> {
+    return this.#do((s) => s.open(target, vehicleAt));
+  }
+
+  /** What the vehicle told of itself when it was opened; undefined where there is none, or nobody can tell any more. */
+  async vehicle(): Promise<VehicleReading | undefined> {
+    const session = this.#session;
+    if (!session || !this.#ask) return undefined;
+    return this.#ask<VehicleReading | undefined>(() => session.vehicle(), undefined);
   }
 
   identify(): Promise<Result<ModuleIdentity>> {

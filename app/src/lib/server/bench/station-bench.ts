@@ -1,5 +1,6 @@
 import type { SupplyReading } from '@badger/core/electrical/judge-supply';
 import type { DrivenAccess } from '@badger/core/access/access';
+import type { VehicleReading } from '@badger/core/access/vehicle/vehicle-reading';
 import type { ConnectedUnit } from '@badger/core/gates/facts';
 import type { SupplySample } from '@badger/core/scpi/client';
 import type { StationRow } from '../repositories/stations.ts';
@@ -15,6 +16,15 @@ export interface IdentifiedUnit extends ConnectedUnit {
   readonly access: DrivenAccess;
 }
 
+/** What a vehicle told of itself when it was looked at. */
+export interface SeenVehicle {
+  /** VIN of the job for which it was looked at; the line was not opened to any other. */
+  readonly wantedVin: string;
+  readonly reading: VehicleReading;
+  /** On the clock of `performance.now()`. Units: ms. */
+  readonly atMs: number;
+}
+
 /** One station as this process knows it: drivers, the last reading, who is connected. */
 export class StationBench {
   readonly row: StationRow;
@@ -24,6 +34,7 @@ export class StationBench {
   readonly #onChange: () => void;
   readonly #listeners = new Set<(sample: SupplySample | undefined) => void>();
   #connected: IdentifiedUnit | undefined;
+  #vehicle: SeenVehicle | undefined;
 
   constructor(row: StationRow, onChange: () => void) {
     this.row = row;
@@ -37,13 +48,30 @@ export class StationBench {
     this.thread = new StationThread({ host, boxPort, chipPort }, onChange);
   }
 
-  /** The identified unit. Forgotten as soon as the supply is off, lost, or hands were at the clamp. */
+  /** The identified unit. Forgotten as soon as the supply that feeds it is off or lost, or hands were at it. */
   get connected(): IdentifiedUnit | undefined {
     return this.#connected;
   }
 
   identified(unit: IdentifiedUnit): void {
     this.#connected = unit;
+    this.#onChange();
+  }
+
+  /** The vehicle that a station looked at last. */
+  get vehicle(): SeenVehicle | undefined {
+    return this.#vehicle;
+  }
+
+  sawVehicle(vehicle: SeenVehicle): void {
+    this.#vehicle = vehicle;
+    this.#onChange();
+  }
+
+  /** Hands were at the vehicle: what it told, and which unit in it answered, is asked again. */
+  forgetVehicle(): void {
+    this.#vehicle = undefined;
+    if (this.#connected?.access.carrier === 'vehicle-uds') this.#connected = undefined;
     this.#onChange();
   }
 
@@ -64,8 +92,8 @@ export class StationBench {
   }
 
   #sample(sample: SupplySample | undefined): void {
-    // a chip is fed by its programmer
-    if (!sample?.on && this.#connected?.access.carrier !== 'chip') this.#connected = undefined;
+    // only what the bench supply feeds is gone with it
+    if (!sample?.on && this.#connected?.access.carrier === 'can-uds') this.#connected = undefined;
     for (const listener of this.#listeners) listener(sample);
     this.#onChange();
   }

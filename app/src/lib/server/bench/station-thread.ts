@@ -6,6 +6,7 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import type { MemoryTarget } from '@badger/core/access/access';
 import type { ExchangeOptions } from '@badger/core/port/diagnostic-link';
 import type { CanPair } from '../station/can-link.ts';
+import type { VehicleAddress } from '../station/doip-connection.ts';
 import type { MemorySession } from '../station/memory-session.ts';
 import type { ChannelSession, StationAddress, StationHost } from '../station/station-host.ts';
 import { RemoteMemory } from './remote-memory.ts';
@@ -83,11 +84,14 @@ export class StationThread {
   }
 
   /** Opens the way to a unit's memory. The session has to be ended in any case: it holds the record of the wire. */
-  async openMemory(target: MemoryTarget): Promise<{ memory: RemoteMemory; opened: Result<true> }> {
+  async openMemory(
+    target: MemoryTarget,
+    vehicleAt?: VehicleAddress
+  ): Promise<{ memory: RemoteMemory; opened: Result<true> }> {
     const life = this.#life;
     const session = await life?.ask<unknown>(() => life.host.beginSession(), undefined);
     const memory = new RemoteMemory(session as Remote<MemorySession> | undefined, life?.ask);
-    return { memory, opened: await memory.open(target) };
+    return { memory, opened: await memory.open(target, vehicleAt) };
   }
 
   /** Opens the box's pair for a scan. Errors: those of the box, `station.thread.lost`. */

@@ -1,16 +1,18 @@
 import type { JobData, OperationData, ReadData, RegionData, UnitData } from '../../job-types.ts';
 import { listEndings, needsReason } from '@badger/core/job/close';
+import { accessToRegion } from '@badger/core/access/access';
 import type { UnitRow } from '../repositories/jobs.ts';
 import type { OperationRow } from '../repositories/operations.ts';
 import type { ReadRow } from '../repositories/reads.ts';
 import type { Role } from '@badger/core/rights/rights';
+import type { Deps } from '../deps.ts';
 import { jobFacts } from './gate.ts';
 import type { JobView } from './job-view.ts';
 import { describeProof } from './describe-scan.ts';
 import type { RegionView } from './region-views.ts';
 
 /** A job as the pages get it: plain data, no image bytes. */
-export function describeJob(view: JobView, personRole: Role): JobData {
+export function describeJob(deps: Deps, view: JobView, personRole: Role): JobData {
   const { job, access } = view;
   const way = access?.way;
   return {
@@ -50,7 +52,7 @@ export function describeJob(view: JobView, personRole: Role): JobData {
     })),
     line: view.line,
     next: view.next,
-    gateFacts: jobFacts(view, personRole),
+    gateFacts: jobFacts(deps, view, personRole),
     units: {
       ...(view.units.original ? { original: describeUnit(view, view.units.original) } : {}),
       ...(view.units.donor ? { donor: describeUnit(view, view.units.donor) } : {}),
@@ -58,8 +60,8 @@ export function describeJob(view: JobView, personRole: Role): JobData {
       ...(view.units.partner ? { partner: describeUnit(view, view.units.partner) } : {})
     },
     regions: {
-      original: view.regions.original.map(describeRegion),
-      donor: view.regions.donor.map(describeRegion)
+      original: view.regions.original.map((r) => describeRegion(view, r)),
+      donor: view.regions.donor.map((r) => describeRegion(view, r))
     },
     clone: view.clone && {
       plan: view.clone.plan,
@@ -118,12 +120,14 @@ function describeUnit(view: JobView, unit: UnitRow & { condition: string }): Uni
   };
 }
 
-function describeRegion(view: RegionView): RegionData {
+function describeRegion({ profile, access }: JobView, view: RegionView): RegionData {
+  const by = profile && access && accessToRegion(profile, access, view.region.id);
   return {
     id: view.region.id,
     name: view.region.name,
     address: view.region.address,
     lengthBytes: view.region.lengthBytes,
+    readBy: by ? { name: by.way.name, own: by.key === access.key } : null,
     reads: view.reads.map((r) => describeRead(view, r)),
     state: view.agreement.state,
     agreeing: view.agreement.agreeing,

@@ -4,6 +4,7 @@ import type { Role } from '@badger/core/rights/rights';
 import type { Access } from '@badger/core/access/access';
 import { needOf } from '@badger/core/gates/judge-feed';
 import type { Deps } from '../deps.ts';
+import { isCableTaken, knownVehicle, placeFacts, readingOf } from './vehicle-cable.ts';
 import type { Person } from '../repositories/people.ts';
 import { gateRegions, mismatches, swapped, type JobView } from './job-view.ts';
 
@@ -19,18 +20,31 @@ export function gatherFacts(deps: Deps, view: JobView, options: GateOptions): Ga
   const station = deps.bench.stations.get(options.stationId);
   const connected = station?.connected;
   return {
-    ...jobFacts(view, options.person.role),
+    ...jobFacts(deps, view, options.person.role),
     supply: station?.reading(),
-    stationBusy: deps.bench.running.has(options.stationId),
+    stationBusy: isBusy(deps, view, options),
+    vehicle: readingOf(station, view.job.vin),
     connected: connected && {
       chipId: connected.chipId,
       family: connected.family,
       tag: connected.tag
     },
     programmer: (station?.row.chipPort ?? null) !== null,
-    ...(options.access ? needOf(options.access) : {}),
+    ...(options.access ? accessFacts(deps, view, options.access) : {}),
     boxLinks: boxLinksOf(view, options.stationId)
   };
+}
+
+/** What the gates know of the access and, where it leads into the vehicle, of the unit's place in it. */
+function accessFacts(deps: Deps, { job }: JobView, access: Access | undefined) {
+  return { ...needOf(access), ...placeFacts(knownVehicle(deps, job), access) };
+}
+
+/** One operation a station, and one thing at a time on the Ethernet cable. */
+function isBusy(deps: Deps, view: JobView, { stationId, access = view.access }: GateOptions) {
+  if (deps.bench.running.has(stationId) || deps.bench.scans.has(stationId)) return true;
+  const { vehicleLine } = placeFacts(knownVehicle(deps, view.job), access);
+  return vehicleLine === 'doip' && isCableTaken(deps);
 }
 
 /** How the kit list says that the box of a station is linked. */
@@ -39,11 +53,14 @@ export function boxLinksOf(view: JobView, stationId: string | null): GateFacts['
   return { cable: box?.cableLink ?? false, radio: box?.radioLink ?? false };
 }
 
+/** The facts without what the bench says by itself. */
+export type JobGateFacts = Omit<
+  GateFacts,
+  'supply' | 'stationBusy' | 'connected' | 'programmer' | 'vehicle'
+>;
+
 /** The facts that lie in the books; what the bench says by itself comes on top. */
-export function jobFacts(
-  view: JobView,
-  personRole: Role
-): Omit<GateFacts, 'supply' | 'stationBusy' | 'connected' | 'programmer'> {
+export function jobFacts(deps: Deps, view: JobView, personRole: Role): JobGateFacts {
   return {
     personRole,
     family: view.job.familyId,
@@ -52,7 +69,7 @@ export function jobFacts(
     authorityProven: view.authorityGap === undefined,
     room: view.room,
     boxLinks: boxLinksOf(view, view.job.stationId),
-    ...needOf(view.access),
+    ...accessFacts(deps, view, view.access),
     originalChipId: view.units.original?.chipId ?? undefined,
     donorChipId: view.units.donor?.chipId ?? undefined,
     originalTag: view.units.original?.tag,

@@ -74,8 +74,15 @@ export async function moveVehicle(
   const may = checkRight(person.role, 'bench.operate');
   if (!may.ok) return may;
   if (!deps.bench.world) return fail('world.link.absent');
-  if (change.plug !== undefined && deps.bench.scans.size > 0) return fail('scan.line.busy');
+  const busy = deps.bench.scans.size > 0 || worksInVehicle(deps);
+  if (change.plug !== undefined && busy) return fail('scan.line.busy');
   const moved = await deps.bench.world.vehicle(change);
+  for (const station of deps.bench.stations.values()) station.forgetVehicle();
   deps.bench.changed();
   return moved.ok ? ok(true) : moved;
+}
+
+/** Somebody works on a unit in its vehicle. */
+function worksInVehicle(deps: Deps): boolean {
+  return [...deps.bench.running.values()].some((r) => r.spec.access.carrier === 'vehicle-uds');
 }

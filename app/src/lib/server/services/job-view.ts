@@ -24,6 +24,7 @@ import type { ReadRow } from '../repositories/reads.ts';
 import { findAuthorityGap, touchesSecurity } from '@badger/core/gates/authority';
 import { loadJobRecords, type CloneImage, type JobRecords } from './job-records.ts';
 import { factsOfEnding, isReached } from './ending.ts';
+import { readingOf } from './vehicle-cable.ts';
 import { buildProof, type ProofView } from './proof-view.ts';
 import { buildRegionViews, type RegionView } from './region-views.ts';
 
@@ -310,7 +311,8 @@ function supplyJudgement(
   if (!station || !access) return undefined;
   return judgeFeed(needOf(access), {
     supply: station.reading(),
-    programmer: station.row.chipPort !== null
+    programmer: station.row.chipPort !== null,
+    vehicle: readingOf(station, job.vin)
   });
 }
 

@@ -38,6 +38,13 @@ function describeStation(deps: Deps, station: StationBench): LiveStation {
     ratedMa: station.row.ratedMa,
     link: station.thread.connected ? 'cable' : 'lost',
     supply: sample,
+    vehicle: station.vehicle && {
+      wantedVin: station.vehicle.wantedVin,
+      reading: {
+        ...station.vehicle.reading,
+        ageSeconds: (performance.now() - station.vehicle.atMs) / 1000
+      }
+    },
     band,
     current: sample?.on && band ? classifyCurrent(sample.measuredMa, band) : undefined,
     programmer: station.row.chipPort !== null,

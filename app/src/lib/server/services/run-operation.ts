@@ -1,12 +1,15 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { targetOf } from '@badger/core/access/access';
+import { judgeVehicle } from '@badger/core/access/vehicle/vehicle-reading';
 import { verifyConnected } from '@badger/core/job/verify-connected';
 import type { MemoryAccess } from '@badger/core/access/memory-access';
 import { getRegion, rangeOf } from '@badger/core/profile/profile';
 import { storeProblem } from '../db/pg-errors.ts';
 import type { Trace } from '../station/trace-recorder.ts';
 import { insertSamples, updateOperation } from '../repositories/operations.ts';
+import type { RemoteMemory } from '../bench/remote-memory.ts';
 import { concludeOperation, type Outcome } from './conclude-operation.ts';
+import { knownVehicle } from './vehicle-cable.ts';
 import { provesByContent } from './prove-by-content.ts';
 import { advance, type Run } from './run.ts';
 import { runWrite } from './run-write.ts';
@@ -51,11 +54,16 @@ async function flush({ deps, live }: Run): Promise<void> {
   }
 }
 
+const NOTHING_SENT: Trace = { lines: [], candump: '', framesTotal: 0, framesKept: 0 };
+
 /** Opens the way to the unit, does the work, lets go. What was sent is noted whatever happens. */
 async function work(run: Run): Promise<WorkEnd> {
   const { live, station } = run;
   const { profile, access } = live.spec;
-  const { memory, opened } = await station.thread.openMemory(targetOf(profile, access));
+  const target = targetOf(profile, access, knownVehicle(run.deps, live.spec));
+  if (!target.ok) return { outcome: { result: target }, trace: NOTHING_SENT };
+  const at = run.deps.bench.vehicleAddress();
+  const { memory, opened } = await station.thread.openMemory(target.value, at);
   // an output that went off by itself will not come back by itself
   const stopNoting = station.onSample((sample) => {
     if (!sample?.on && access.carrier === 'can-uds')
@@ -78,13 +86,26 @@ async function work(run: Run): Promise<WorkEnd> {
   return { outcome, trace };
 }
 
-async function workOn(run: Run, memory: MemoryAccess): Promise<Outcome> {
+async function workOn(run: Run, memory: RemoteMemory): Promise<Outcome> {
   const { live } = run;
+  const fit = await lookAtVehicle(run, memory);
+  if (!fit.ok) return { result: fit };
   if (live.spec.kind === 'identify') return identify(run, memory);
   const right = await provesToBe(run, memory);
   if (!right.ok) return { result: right };
   if (live.signal.stopped) return { result: fail('operation.run.stopped', { doneBytes: 0 }) };
   return live.spec.kind === 'write' ? runWrite(run, memory) : read(run, memory);
+}
+
+/** What the vehicle told when the way to its unit was opened is kept for the gates, and holds the work where it is not fit for it. */
+async function lookAtVehicle(run: Run, memory: RemoteMemory): Promise<Result<true>> {
+  const { live, station } = run;
+  if (live.spec.access.carrier !== 'vehicle-uds') return ok(true);
+  const reading = await memory.vehicle();
+  if (!reading) return fail('station.thread.lost');
+  station.sawVehicle({ wantedVin: live.spec.vin, reading, atMs: performance.now() });
+  const { verdict, code, params } = judgeVehicle({ ...reading, ageSeconds: 0 }, live.spec.kind);
+  return verdict === 'stop' ? fail(code, params) : ok(true);
 }
 
 async function identify(run: Run, memory: MemoryAccess): Promise<Outcome> {

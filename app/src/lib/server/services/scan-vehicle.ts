@@ -7,15 +7,14 @@ import { encodeClearFaults } from '@badger/core/uds/faults';
 import { checkRight } from '@badger/core/rights/rights';
 import type { StartScan } from '../../schema/requests.ts';
 import { LiveScan } from '../bench/live-scan.ts';
-import { openCan, openDoip, type VehicleLink } from '../bench/vehicle-link.ts';
+import { openCan } from '../bench/vehicle-link.ts';
+import { openDoip, type VehicleLink } from '../station/vehicle-line.ts';
 import type { Deps } from '../deps.ts';
 import { findJob, type JobRow } from '../repositories/jobs.ts';
 import type { Person } from '../repositories/people.ts';
 import { listScansOfJob } from '../repositories/scans.ts';
 import { keepScan } from './keep-scan.ts';
-
-/** Key under which a scan that is under way is known: the cable, or the station whose box is used. */
-const CABLE = 'cable';
+import { CABLE, isCableTaken } from './vehicle-cable.ts';
 
 /**
  * Starts a scan of the job's vehicle; it runs on and is kept at its end, whole or broken off.
@@ -40,7 +39,8 @@ export async function startScan(
   const known = findLayout(deps.layouts, job.vin);
   const layout = known ?? genericLayout(stationId ? 'can' : 'doip', 0x1000);
   const key = layout.carrier === 'can' ? (stationId ?? job.stationId ?? 'window') : CABLE;
-  if (deps.bench.scans.has(key)) return fail('scan.line.busy');
+  if (deps.bench.scans.has(key) || (key === CABLE && isCableTaken(deps)))
+    return fail('scan.line.busy');
   const live = new LiveScan({
     jobNumber,
     kind,

@@ -107,6 +107,8 @@ function check(
   const act = request.kind === 'write' ? 'writes' : 'reads';
   const beyond = regionIdsOf(request, view).find((id) => !reaches(access, id, act));
   if (beyond) return fail('gate.way.region', { region: getRegion(profile, beyond).name });
+  const unproven = regionIdsOf(request, view).find((id) => !reaches(access, id));
+  if (unproven) return fail('gate.way.unproven', { region: getRegion(profile, unproven).name });
   if (request.kind === 'write' && request.confirmation !== unit.tag.slice(-3)) {
     return fail('write.confirmation.wrong', { tag: unit.tag });
   }

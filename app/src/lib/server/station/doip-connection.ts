@@ -73,6 +73,12 @@ function askUdp(at: VehicleAddress, type: number, wanted: number): Promise<Uint8
   });
 }
 
+/** Is told whole messages as they go over the wire. */
+export interface Tap {
+  request(payload: Uint8Array): void;
+  answer(payload: Uint8Array): void;
+}
+
 /**
  * One TCP connection to a DoIP entity: the pure client machine with a socket and a timer, and one UDS client for each
  * unit that is spoken to, side by side.
@@ -86,7 +92,10 @@ export class DoipConnection {
   #settle: ((result: Result<DoipConnection>) => void) | undefined;
   #failed: string | undefined;
 
-  private constructor(at: VehicleAddress) {
+  readonly #tap: Tap | undefined;
+
+  private constructor(at: VehicleAddress, tap: Tap | undefined) {
+    this.#tap = tap;
     this.#socket = createConnection({ host: at.host, port: at.port, timeout: CONNECT_TIMEOUT_MS });
     this.#socket.setNoDelay(true);
     this.#socket.on('connect', () => {
@@ -102,9 +111,9 @@ export class DoipConnection {
   }
 
   /** Connects and activates routing. Errors: the `doip.*` codes of the client machine. */
-  static open(at: VehicleAddress): Promise<Result<DoipConnection>> {
+  static open(at: VehicleAddress, tap?: Tap): Promise<Result<DoipConnection>> {
     return new Promise((resolve) => {
-      const connection = new DoipConnection(at);
+      const connection = new DoipConnection(at, tap);
       connection.#settle = resolve;
     });
   }
@@ -112,7 +121,10 @@ export class DoipConnection {
   /** A diagnostic link to one logical address. One at a time for each address. */
   link(target: number): DiagnosticLink {
     const exchange = new UdsExchange({
-      send: (data) => this.#step({ type: 'send', target, data }),
+      send: (data) => {
+        this.#tap?.request(data);
+        this.#step({ type: 'send', target, data });
+      },
       busy: () => false,
       flush: () => undefined
     });
@@ -177,7 +189,10 @@ export class DoipConnection {
 
   /** Only the unit that was asked may answer: anybody else's words are dropped. */
   #answer(source: number, data: Uint8Array): void {
-    this.#exchanges.get(source)?.take(data);
+    const exchange = this.#exchanges.get(source);
+    if (!exchange) return;
+    this.#tap?.answer(data);
+    exchange.take(data);
   }
 
   #refuse(target: number, nack: number): void {

@@ -6,6 +6,12 @@ import type { MemoryTarget } from '@badger/core/access/access';
 import { makeChipMemory, type ChipTarget } from '@badger/core/access/chip/chip-memory';
 import { makeUdsMemory, type UdsTarget } from '@badger/core/access/uds/uds-memory';
 import type { Range } from '@badger/core/image/range';
+import type { VehicleReading } from '@badger/core/access/vehicle/vehicle-reading';
+import type { VehiclePlace } from '@badger/core/access/vehicle/vehicle-place';
+import type { CanAccess } from '@badger/core/profile/profile';
+import type { DiagnosticLink } from '@badger/core/port/diagnostic-link';
+import type { VehicleAddress } from './doip-connection.ts';
+import { openUnitInVehicle } from './vehicle-line.ts';
 import type { BoxDriver } from './box-driver.ts';
 import { ChipDriver } from './chip-driver.ts';
 import { keepAwake, type AwakeLink } from './keep-awake.ts';
@@ -31,6 +37,7 @@ const CLOCK = { nowMs: () => performance.now(), sleep: (ms: number) => sleep(ms)
 export class MemorySession {
   readonly #box: BoxDriver;
   readonly #chipAt: ChipAddress | undefined;
+  #vehicle: VehicleReading | undefined;
   readonly #recorder = new TraceRecorder();
   readonly #signal = { stopped: false };
   #memory: MemoryAccess | undefined;
@@ -42,21 +49,55 @@ export class MemorySession {
     this.#chipAt = chipAt;
   }
 
-  /** Errors: those of the box or of the programmer; `gate.programmer.none`. */
-  async open(target: MemoryTarget): Promise<Told<true>> {
-    const opened = await (target.carrier === 'chip'
-      ? this.#openChip(target)
-      : this.#openUds(target));
-    return this.#tell(opened);
+  /**
+   * Errors: those of the box, of the programmer or of the way to the vehicle; `gate.programmer.none`.
+   * `vehicleAt`: where the Ethernet cable to a vehicle ends.
+   */
+  async open(target: MemoryTarget, vehicleAt?: VehicleAddress): Promise<Told<true>> {
+    return this.#tell(await this.#open(target, vehicleAt));
   }
 
-  async #openUds(target: UdsTarget): Promise<Result<true>> {
-    const opened = await this.#box.openLink(target.can, this.#recorder);
+  #open(target: MemoryTarget, vehicleAt: VehicleAddress | undefined): Promise<Result<true>> {
+    switch (target.carrier) {
+      case 'chip':
+        return this.#openChip(target);
+      case 'can-uds':
+        return this.#openUnit(target.can, target);
+      case 'vehicle-uds':
+        return this.#openInVehicle(target.place, target, vehicleAt);
+    }
+  }
+
+  async #openUnit(can: CanAccess, target: UdsTarget): Promise<Result<true>> {
+    const opened = await this.#box.openLink(can, this.#recorder);
     if (!opened.ok) return opened;
-    this.#link = keepAwake(opened.value);
-    this.#memory = makeUdsMemory(this.#link, target);
+    this.#speakOver(opened.value, target);
     this.#close = () => opened.value.close();
     return ok(true);
+  }
+
+  async #openInVehicle(
+    place: VehiclePlace,
+    target: UdsTarget,
+    vehicleAt: VehicleAddress | undefined
+  ): Promise<Result<true>> {
+    const devices = { box: this.#box, vehicleAt };
+    const opened = await openUnitInVehicle(devices, place, this.#recorder);
+    if (!opened.ok) return opened;
+    this.#vehicle = opened.value.reading;
+    this.#speakOver(opened.value.link, target);
+    this.#close = () => opened.value.close();
+    return ok(true);
+  }
+
+  #speakOver(link: DiagnosticLink, target: UdsTarget): void {
+    this.#link = keepAwake(link);
+    this.#memory = makeUdsMemory(this.#link, target);
+  }
+
+  /** What the vehicle told of itself when it was opened; undefined where there is none. */
+  vehicle(): VehicleReading | undefined {
+    return this.#vehicle;
   }
 
   async #openChip(target: ChipTarget): Promise<Result<true>> {

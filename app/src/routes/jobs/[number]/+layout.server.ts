@@ -10,7 +10,7 @@ export const load: LayoutServerLoad = async ({ params, depends, locals }) => {
   depends(`badger:job:${number}`);
   const view = await loadJobView(deps(), number);
   if (!view) error(404, { message: `There is no job ${params.number}.` });
-  const job = describeJob(view, locals.person?.role ?? 'desk');
+  const job = describeJob(deps(), view, locals.person?.role ?? 'desk');
   const focusStation = job.stationId ?? deps().bench.stations.keys().next().value ?? null;
   return { job, focusStation };
 };

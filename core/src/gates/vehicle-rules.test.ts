@@ -1,0 +1,104 @@
+import { describe, expect, it } from 'vitest';
+import type { Access } from '../access/access.ts';
+import type { AgedReading } from '../access/vehicle/vehicle-reading.ts';
+import { judge } from '../base/verdict.ts';
+import { checkGate, type GateKind } from './check-gate.ts';
+import type { GateFacts } from './facts.ts';
+import { judgeFeed, needOf } from './judge-feed.ts';
+import { judgeWireSupply } from './line-of-work.ts';
+import { boardUnfed } from './rules/board-unfed.ts';
+import { familyMatches } from './rules/family-matches.ts';
+import { isTheDonor } from './rules/is-the-donor.ts';
+import { isTheOriginal } from './rules/is-the-original.ts';
+import { linkSingle } from './rules/link-single.ts';
+import { notTheOriginal } from './rules/not-the-original.ts';
+import { programmerThere } from './rules/programmer-there.ts';
+import { supplyCarries } from './rules/supply-carries.ts';
+import { unitIdentified } from './rules/unit-identified.ts';
+import { vehiclePlaced } from './rules/vehicle-placed.ts';
+
+const fine: AgedReading = {
+  ...{ vin: 'V', batteryMv: 13_200, speedKmh: 0, engineRpm: 0, ageSeconds: 5 }
+};
+const facts = {
+  ...{ personRole: 'bench', family: 'F', jobClosed: false, needsAuthority: false },
+  ...{ authorityProven: false, boxLinks: { cable: false, radio: false } },
+  ...{ carrier: 'vehicle-uds', vehicleLine: 'doip', vehicleGap: undefined, vehicle: fine },
+  ...{ programmer: false, need: undefined, supply: undefined, stationBusy: false },
+  ...{ room: { freeBytes: 9e12, needBytes: 1 } },
+  connected: { chipId: '01', family: 'F', tag: '1' },
+  ...{ originalChipId: '01', donorChipId: '02', originalTag: '1', donorTag: '2' },
+  ...{ donorMismatches: [], donorProven: true, target: 'donor', backupWaived: undefined },
+  ...{ unitsSwapped: false, regions: [] }
+} as const satisfies GateFacts;
+const gate = (kind: GateKind, change: Partial<GateFacts> = {}) => {
+  const { open, holding } = checkGate(kind, { ...facts, ...change });
+  return open ? 'open' : holding?.code;
+};
+const gap = (code: string) => ({ vehicleGap: { code, params: {} } });
+
+describe('gates of a unit in its vehicle', () => {
+  it.each([
+    ['identify', {}, 'open'],
+    ['identify', { vehicle: undefined }, 'open'],
+    ['identify', gap('vehicle.layout.unknown'), 'vehicle.layout.unknown'],
+    ['identify', { vehicle: { ...fine, speedKmh: 3 } }, 'vehicle.speed.moving'],
+    ['read-original', {}, 'open'],
+    ['read-original', { vehicle: undefined }, 'vehicle.look.none'],
+    ['read-original', gap('vehicle.vin.none'), 'vehicle.vin.none'],
+    ['read-original', { vehicle: { ...fine, batteryMv: undefined } }, 'vehicle.volts.unmeasured'],
+    ['read-original', { connected: undefined }, 'gate.unit.unknown'],
+    ['read-donor', { connected: { chipId: '02', family: 'F', tag: '2' } }, 'open'],
+    ['read-donor', {}, 'gate.donor.other'],
+    ['read-donor', { vehicle: undefined }, 'vehicle.look.none']
+  ] as const)('%s with %j: %s', (kind, change, said) => {
+    expect(gate(kind, change)).toBe(said);
+  });
+  it('a write asks for a support supply, whatever else holds it', () => {
+    for (const kind of ['write', 'write-back'] as const)
+      for (const [vehicle, verdict] of [
+        [fine, undefined],
+        [{ ...fine, batteryMv: 12_600 }, 'stop'],
+        [undefined, 'stop']
+      ] as const) {
+        const { lines } = checkGate(kind, { ...facts, vehicle });
+        const line = lines.find((l) => l.code.startsWith('vehicle.') && l.verdict !== 'go');
+        expect(line?.verdict).toBe(verdict);
+        const placed = checkGate(kind, { ...facts, vehicle, ...gap('vehicle.unit.unknown') }).lines;
+        expect(placed.map((l) => l.code)).toContain('vehicle.unit.unknown');
+      }
+  });
+  it('what is asked of bench, box and programmer is not asked of it', () => {
+    expect(supplyCarries(facts)).toBeUndefined();
+    expect(boardUnfed(facts)).toBeUndefined();
+    expect(programmerThere(facts)).toBeUndefined();
+    expect(linkSingle(facts)).toBeUndefined();
+    // over its own pair the box is between
+    const both = { cable: true, radio: true };
+    expect(linkSingle({ ...facts, vehicleLine: 'can', boxLinks: both })?.verdict).toBe('stop');
+    expect(linkSingle({ ...facts, vehicleLine: undefined })?.verdict).toBe('look');
+  });
+  it('it tells who it is, as on the bench', () => {
+    expect(unitIdentified(facts)).toEqual(judge('go', 'gate.unit.known', { chipId: '01' }));
+    const untold = { ...facts, connected: { chipId: undefined, family: undefined, tag: '1' } };
+    for (const rule of [unitIdentified, familyMatches, isTheOriginal, isTheDonor, notTheOriginal])
+      expect(rule(untold)?.verdict).toBe('stop');
+    expect(notTheOriginal(facts)?.code).toBe('gate.original.connected');
+  });
+  it.each(['can-uds', 'chip', 'file'] as const)('nothing of it is asked over %s', (carrier) => {
+    expect(vehiclePlaced({ ...facts, carrier, ...gap('vehicle.vin.none') })).toBeUndefined();
+    const { lines } = checkGate('identify', { ...facts, carrier, vehicle: undefined });
+    expect(lines.filter((l) => l.code.startsWith('vehicle.'))).toEqual([]);
+  });
+  it('the line of work: not measured yet is something to do, measured and bad is Stop', () => {
+    const socket = { carrier: 'vehicle-uds', key: 'obd-0', way: {}, socket: {} } as Access;
+    const feed = (vehicle: AgedReading | undefined) => {
+      const judged = judgeFeed(needOf(socket), { supply: undefined, programmer: false, vehicle });
+      return judged && judgeWireSupply(judged);
+    };
+    expect(feed(undefined)).toEqual(judge('look', 'vehicle.look.none'));
+    expect(feed({ ...fine, ageSeconds: 700 })).toEqual(judge('look', 'vehicle.look.old'));
+    expect(feed({ ...fine, batteryMv: 11_000 })?.verdict).toBe('stop');
+    expect(feed(fine)?.verdict).toBe('go');
+  });
+});

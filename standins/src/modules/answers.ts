@@ -1,0 +1,12 @@
+import { concatBytes } from '@badger/core/base/bytes';
+import type { Answer } from '../interface-box/bus-unit.ts';
+
+/** A positive answer that takes no time. */
+export function reply(sid: number, data: Uint8Array): Answer {
+  return { payload: concatBytes([Uint8Array.of(sid), data]), workMs: 0 };
+}
+
+/** A negative answer. Source: ISO 14229-1. */
+export function refuse(sid: number, nrc: number): Answer {
+  return { payload: Uint8Array.of(0x7f, sid, nrc), workMs: 0 };
+}

@@ -1,0 +1,175 @@
+// A unit in its vehicle, through the diagnostic socket: the whole application against the simulated vehicles.
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { moveVehicle } from '../app/src/lib/server/services/hands.ts';
+import { chooseWay } from '../app/src/lib/server/services/ways.ts';
+import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
+import { startOperation } from '../app/src/lib/server/services/start-operation.ts';
+import { startScan } from '../app/src/lib/server/services/scan-vehicle.ts';
+import { findUnitByTag } from '../app/src/lib/server/repositories/units.ts';
+import type { Module } from '../standins/src/modules/module.ts';
+import { makeHouse, plugIn, powerUp, runToEnd, until, type House } from './support/house.ts';
+
+const VAN = { jobNumber: 2032, stationId: 'corner' } as const;
+const MINIBUS = { jobNumber: 2027, stationId: 'window' } as const;
+
+let house: House;
+let bench: Person;
+let lead: Person;
+beforeAll(async () => {
+  house = await makeHouse();
+  [bench, lead] = [await house.person('bench'), await house.person('lead')];
+  const way = {
+    jobNumber: 2027,
+    key: 'obd-1',
+    school: 'whole-image' as const,
+    reason: 'in the vehicle'
+  };
+  const chosen = await chooseWay(house.root.deps, lead, way);
+  if (!chosen.ok) throw new Error(chosen.problem.code);
+});
+afterAll(() => house.close());
+beforeEach(() => {
+  house.world.yard.fault = undefined;
+  for (const vehicle of house.world.yard.vehicles.values()) vehicle.speedKmh = 0;
+  for (const station of house.root.deps.bench.stations.values()) station.forgetVehicle();
+});
+
+const vehicle = (id: string) => house.world.yard.vehicles.get(id);
+const identify = (at: typeof VAN | typeof MINIBUS, role: 'original' | 'donor' = 'original') =>
+  runToEnd(house, bench, { kind: 'identify', ...at, role });
+const read = (at: typeof VAN | typeof MINIBUS, regionId: string) =>
+  runToEnd(house, bench, { kind: 'read', ...at, role: 'original', regionId });
+/** Why it did not come to its end. */
+const why = ({ refused, operation }: Awaited<ReturnType<typeof identify>>) =>
+  refused?.code ?? operation?.problem?.code ?? operation?.state;
+
+describe('a unit in its vehicle over Ethernet', () => {
+  it('is identified by its chip, and the vehicle is measured with it', async () => {
+    await plugIn(house, 'van-15');
+    expect(why(await identify(VAN))).toBe('done');
+    const unit = await findUnitByTag(house.root.deps.db, '0422');
+    expect(unit?.chipId).toBe('6E15C0A3');
+    expect(unit?.numbers).toMatchObject({
+      'hardware-number': '0731306011',
+      vin: 'U8HVD6E1803004421'
+    });
+    expect(house.root.deps.bench.stations.get('corner')?.vehicle?.reading).toEqual({
+      ...{ vin: 'U8HVD6E1803004421', batteryMv: 13_200, speedKmh: 0, engineRpm: 0 }
+    });
+  });
+  it('a memory that the socket does not open is refused before anything is sent', async () => {
+    await plugIn(house, 'van-15');
+    await identify(VAN);
+    expect(why(await read(VAN, 'program-flash'))).toBe('gate.way.region');
+  });
+  it.each([
+    ['another vehicle on the cable', 'van-7', {}, 'scan.vehicle.other'],
+    ['ignition off', 'van-15', { ignition: 'off' }, 'scan.ignition.off'],
+    ['engine running', 'van-15', { ignition: 'running' }, 'vehicle.engine.running']
+  ] as const)('%s: nothing is identified', async (_, plugged, hands, code) => {
+    await plugIn(house, plugged, hands);
+    expect(why(await identify(VAN))).toBe(code);
+    const station = house.root.deps.bench.stations.get('corner');
+    expect(station?.connected).toBeUndefined();
+  });
+  it('no cable, or a vehicle that rolls', async () => {
+    await house.root.deps.bench.world?.vehicle({ plug: null });
+    expect(why(await identify(VAN))).toBe('doip.vehicle.none');
+    await plugIn(house, 'van-15');
+    const van = vehicle('van-15');
+    if (van) van.speedKmh = 6;
+    expect(why(await identify(VAN))).toBe('scan.vehicle.moving');
+  });
+  it('one cable: while a scan runs nobody works over it, and nobody scans while a unit is worked on', async () => {
+    await plugIn(house, 'van-15');
+    house.world.yard.fault = 'pending-forever';
+    await startScan(house.root.deps, bench, { jobNumber: 2032, kind: 'pre' });
+    expect(why(await identify(VAN))).toBe('gate.station.busy');
+    const hands = { plug: 'van-7' };
+    expect(await moveVehicle(house.root.deps, bench, hands)).toMatchObject({
+      problem: { code: 'scan.line.busy' }
+    });
+    house.world.yard.fault = undefined;
+    await until(() => house.root.deps.bench.scans.size === 0, 60_000);
+    const begun = await startOperation(house.root.deps, bench, {
+      ...{ kind: 'identify', ...VAN, role: 'original' }
+    });
+    expect(begun.ok).toBe(true);
+    expect(await startScan(house.root.deps, bench, { jobNumber: 2032, kind: 'pre' })).toMatchObject(
+      { problem: { code: 'scan.line.busy' } }
+    );
+    await until(() => house.root.deps.bench.running.size === 0);
+  });
+  it('hands at the vehicle: what it told is asked again', async () => {
+    await plugIn(house, 'van-15');
+    await identify(VAN);
+    const station = house.root.deps.bench.stations.get('corner');
+    expect(station?.connected?.chipId).toBe('6E15C0A3');
+    await moveVehicle(house.root.deps, bench, { vehicle: 'van-15', support: false });
+    expect([station?.vehicle, station?.connected]).toEqual([undefined, undefined]);
+  });
+  it('a supply that goes off takes away only what it feeds', async () => {
+    await plugIn(house, 'van-15');
+    await identify(VAN);
+    const station = house.root.deps.bench.stations.get('corner');
+    await station?.supply.apply({ on: false });
+    await until(() => station?.supply.latest?.on === false);
+    expect(station?.connected?.chipId).toBe('6E15C0A3');
+  });
+});
+
+describe('a unit in an older vehicle, over its own pair', () => {
+  const inside = () => house.world.units.get('0390') as Module;
+
+  it('is identified, and its calibration read twice, trusted and equal to what it holds', async () => {
+    await plugIn(house, 'minibus-3', { station: 'window' });
+    vehicle('minibus-3')?.play('healthy');
+    expect(why(await read(MINIBUS, 'external'))).toBe('vehicle.look.none');
+    expect(why(await identify(MINIBUS))).toBe('done');
+    for (const _ of [1, 2]) expect(why(await read(MINIBUS, 'external'))).toBe('done');
+    const view = await loadJobView(house.root.deps, 2027);
+    const region = view?.regions.original.find((r) => r.region.id === 'external');
+    expect(region?.agreement.state).toBe('trusted');
+    const kept = Buffer.from(inside().memory.get('external') as Uint8Array);
+    const { createHash } = await import('node:crypto');
+    expect(region?.agreement.trustedSha256).toBe(createHash('sha256').update(kept).digest('hex'));
+  });
+  it('another region goes by the bench, and there the supply is asked for again', async () => {
+    await plugIn(house, 'minibus-3', { station: 'window' });
+    await identify(MINIBUS);
+    await house.root.deps.bench.stations.get('window')?.supply.apply({ on: false });
+    expect(why(await read(MINIBUS, 'eeprom'))).toBe('supply.output.off');
+  });
+  it('the battery is measured again when a read begins: what was fine once is not fine now', async () => {
+    await plugIn(house, 'minibus-3', { station: 'window' });
+    expect(why(await identify(MINIBUS))).toBe('done');
+    // the support supply was taken away and an hour went by, and nobody told the application
+    const minibus = vehicle('minibus-3');
+    minibus?.support(false);
+    Object.defineProperty(minibus, 'batteryMv', { get: () => 11_300, configurable: true });
+    expect(why(await read(MINIBUS, 'external'))).toBe('vehicle.volts.low');
+    delete (minibus as unknown as Record<string, unknown>)['batteryMv'];
+    // and the gate knows from then on
+    expect(why(await read(MINIBUS, 'external'))).toBe('vehicle.volts.low');
+  });
+  it('another vehicle on the pair is told by its VIN, and the unit in it is not asked', async () => {
+    await plugIn(house, 'minibus-5', { station: 'window' });
+    expect(why(await identify(MINIBUS))).toBe('scan.vehicle.other');
+  });
+  it('the unit lies on a bench: nothing in the vehicle answers for its memory', async () => {
+    await powerUp(house, 'corner', '0390', { padHeld: false, limitMa: 3_000 });
+    await plugIn(house, 'minibus-3', { station: 'window' });
+    expect(why(await identify(MINIBUS))).toBe('uds.answer.negative');
+    await house.root.deps.bench.world?.hands('corner', { unit: null });
+  });
+  it('the box falls off the pair in the middle of a read: nothing is kept, and the next read is whole', async () => {
+    await plugIn(house, 'minibus-3', { station: 'window' });
+    await identify(MINIBUS);
+    const [station] = house.world.stations;
+    if (station) station.fault = { kind: 'drop-socket', afterFrames: 400 };
+    expect(why(await read(MINIBUS, 'external'))).toBe('link.socket.lost');
+    await until(() => house.root.deps.bench.stations.get('window')?.thread.connected === true);
+    expect(why(await read(MINIBUS, 'external'))).toBe('done');
+  });
+});
