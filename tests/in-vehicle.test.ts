@@ -127,7 +127,7 @@ describe('a unit in an older vehicle, over its own pair', () => {
     vehicle('minibus-3')?.play('healthy');
     expect(why(await read(MINIBUS, 'external'))).toBe('vehicle.look.none');
     expect(why(await identify(MINIBUS))).toBe('done');
-    for (const _ of [1, 2]) expect(why(await read(MINIBUS, 'external'))).toBe('done');
+    for (let i = 0; i < 2; i++) expect(why(await read(MINIBUS, 'external'))).toBe('done');
     const view = await loadJobView(house.root.deps, 2027);
     const region = view?.regions.original.find((r) => r.region.id === 'external');
     expect(region?.agreement.state).toBe('trusted');

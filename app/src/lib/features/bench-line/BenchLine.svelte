@@ -81,7 +81,9 @@
             <div class="bar"><i style="width:{view.operation.percent}%"></i></div>
             <small class:unstored={view.operation.unstored}>{view.operation.detail}</small>
           {:else}
-            <small>{view.supplyOn ? 'Nothing is running' : 'Supply is off'}</small>
+            <small
+              >{view.supplyOn || station.connected ? 'Nothing is running' : 'Supply is off'}</small
+            >
           {/if}
         </div>
       {:else if view.operation}

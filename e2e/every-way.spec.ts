@@ -1,0 +1,128 @@
+// One family by each kind of access, as a person reaches it: intake, way, hands, chip id or contact, reads until two agree.
+import { expect, test, type Page } from '@playwright/test';
+import { benchLine, openStop, setSpeed, signIn } from './support/bench.ts';
+
+interface Case {
+  readonly family: string;
+  readonly way: string;
+  readonly tag: string;
+  readonly vin: string;
+  readonly carrier: 'clamp' | 'chip' | 'vehicle';
+  /** Simulated vehicle that the unit sits in. */
+  readonly vehicle?: string;
+  readonly regions: readonly string[];
+  readonly clone: string;
+}
+
+const CASES: readonly Case[] = [
+  {
+    ...{ family: 'MD-IM3', way: 'clip-0', tag: '0372', vin: 'U8MCA1B7709900512' },
+    ...{ carrier: 'chip', regions: ['EEPROM'], clone: 'memory-chip' }
+  },
+  {
+    ...{ family: 'SR-KU1', way: 'pads-0', tag: '0437', vin: 'U8SKU4A1305501923' },
+    ...{ carrier: 'chip', regions: ['Memory'], clone: 'whole-image' }
+  },
+  {
+    ...{ family: 'PW-BD1', way: 'clip-1', tag: '0402', vin: 'U8PLT5C3500771268' },
+    ...{ carrier: 'chip', regions: ['EEPROM'], clone: 'whole-image' }
+  },
+  {
+    ...{ family: 'CV-GX7', way: 'bench-0', tag: '0405', vin: 'U8CGX7A8100441290' },
+    ...{ carrier: 'clamp', regions: ['EEPROM'], clone: 'whole-image' }
+  },
+  {
+    ...{ family: 'QN-TC2', way: 'obd-1', tag: '0390', vin: 'U8NMB7D1902200931' },
+    ...{ carrier: 'vehicle', vehicle: 'minibus-3', regions: ['External flash'] },
+    clone: 'whole-image'
+  },
+  {
+    ...{ family: 'HV-EC6', way: 'obd-0', tag: '0422', vin: 'U8HVD6E1803004421' },
+    ...{ carrier: 'vehicle', vehicle: 'van-15', regions: [], clone: 'supplied-file' }
+  },
+  {
+    ...{ family: 'QN-EC1', way: 'obd-0', tag: '0461', vin: 'U8NME3A1404400588' },
+    ...{ carrier: 'vehicle', vehicle: 'minibus-5', regions: [], clone: 'none' }
+  }
+];
+
+async function post(page: Page, path: string, data: object): Promise<{ number: number }> {
+  const origin = new URL(page.url()).origin;
+  const answer = await page.request.post(path, { data, headers: { origin } });
+  expect(answer.ok(), `${path}: ${await answer.text()}`).toBe(true);
+  return answer.json() as Promise<{ number: number }>;
+}
+
+async function takeIn(page: Page, c: Case): Promise<number> {
+  const { number } = await post(page, '/api/jobs', {
+    ...{ customer: 'Quay Test', vehicle: `Vehicle of ${c.tag}`, vin: c.vin, family: c.family },
+    ...{ complaint: 'Dead', reason: 'failed-module', authorisedBy: 'Office' },
+    ...{ promisedAt: null, intakeKey: `ways-${c.family}-${c.way}`, another: true },
+    arrival: { how: 'vehicle', parcelNumber: '', condition: '' },
+    units: [{ role: 'original', tag: c.tag, place: '', condition: '' }]
+  });
+  await post(page, `/api/jobs/${number}/authority`, {
+    ...{ orderedBy: 'Office', proofKind: 'order', proofNumber: '77' },
+    signature: [
+      [
+        [1, 1],
+        [9, 9]
+      ]
+    ]
+  });
+  await post(page, `/api/jobs/${number}/way`, {
+    ...{ key: c.way, school: c.clone, reason: 'This way is tried' }
+  });
+  return number;
+}
+
+/** Hands at the simulated bench or vehicle, on the Wire sheet. */
+async function connect(page: Page, { carrier, tag, vehicle }: Case): Promise<void> {
+  if (carrier === 'chip') {
+    const off = page.getByRole('button', { name: 'Switch off' });
+    if (await off.count()) await off.click();
+    await page.getByLabel(/Chip on the clip/).selectOption(tag);
+  } else if (carrier === 'vehicle') {
+    await page.getByLabel(/Cable is in/).selectOption(vehicle ?? '');
+    await page.getByLabel('What is wrong with it').selectOption('healthy');
+    await page.getByLabel('Ignition').selectOption('on');
+    await page.getByLabel('Support supply').check();
+  } else {
+    const off = page.getByRole('button', { name: 'Switch off' });
+    if (await off.isEnabled()) await off.click();
+    await page.getByLabel('Unit on the clamp').selectOption(tag);
+    await page.getByRole('button', { name: 'Switch on' }).click();
+  }
+}
+
+for (const c of CASES)
+  test(`${c.family} by ${c.way}`, async ({ page }) => {
+    await signIn(page, 'lead');
+    await setSpeed(page, 120);
+    const number = await takeIn(page, c);
+    await openStop(page, number, 'wire');
+    const corner = page.getByRole('button', { name: 'Station Corner' });
+    await corner.click();
+    await expect(corner).toHaveAttribute('aria-pressed', 'true');
+    await connect(page, c);
+    const chip = c.carrier === 'chip';
+    await page
+      .getByRole('button', {
+        name: chip ? /Check contact as ORIGINAL/ : /Read chip id as ORIGINAL/
+      })
+      .click();
+    await expect(
+      page.getByText(chip ? 'compare the tag on the unit' : `ORIGINAL ${c.tag} answers with`)
+    ).toBeVisible();
+    if (c.carrier === 'vehicle')
+      await expect(page.getByRole('region', { name: 'Vehicle' })).toContainText('13.20 V');
+    await openStop(page, number, 'read');
+    const kept = page.getByRole('region', { name: 'Kept reads of the original' });
+    for (const region of c.regions) {
+      const row = kept.locator('tbody tr').filter({ hasText: region });
+      await row.getByRole('button', { name: 'Read until two agree' }).click();
+      await expect(row).toContainText('trusted', { timeout: 60_000 });
+    }
+    await expect(benchLine(page)).toContainText('Nothing is running');
+    if (c.family === 'HV-EC6') await expect(kept).toContainText('Not readable this way');
+  });

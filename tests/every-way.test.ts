@@ -1,0 +1,118 @@
+// Every way of every family that the bench itself can work: chosen, identified, read until two reads agree, kept and compared
+// with what the stand-in really holds. A family without a unit in the simulated world fails here.
+import { createHash } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { isDriven, resolveAccess, type DrivenAccess } from '@badger/core/access/access';
+import { keyOfWay, type Profile } from '@badger/core/profile/profile';
+import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { takeIn } from '../app/src/lib/server/services/intake.ts';
+import { recordAuthority } from '../app/src/lib/server/services/jobs.ts';
+import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
+import { chooseWay } from '../app/src/lib/server/services/ways.ts';
+import { loadProfiles } from '../standins/src/world/load-profiles.ts';
+import type { UnitSpec } from '../standins/src/modules/module.ts';
+import { CHIP_UNITS, UNITS } from '../standins/src/world/saltmarsh.ts';
+import { at, makeHouse, plugIn, powerUp, runToEnd, type House } from './support/house.ts';
+
+/** A failing unit may take this many reads. */
+const MOST_READS = 10;
+
+const profiles = loadProfiles(at('profiles'));
+let house: House;
+let bench: Person;
+let lead: Person;
+beforeAll(async () => {
+  house = await makeHouse();
+  [bench, lead] = [await house.person('bench'), await house.person('lead')];
+});
+afterAll(() => house.close());
+
+function unitOf({ id }: Profile, { carrier }: DrivenAccess): UnitSpec {
+  const inside = UNITS.find((u) => u.family === id && (carrier !== 'vehicle-uds' || u.fitted));
+  const unit = inside ?? CHIP_UNITS.find((u) => u.family === id);
+  if (!unit) throw new Error(`no unit of ${id} in the simulated world`);
+  return unit;
+}
+
+let taken = 0;
+async function open(profile: Profile, unit: UnitSpec): Promise<number> {
+  const made = await takeIn(house.root.deps, bench, {
+    ...{
+      customer: 'Quay Test',
+      vehicle: profile.make,
+      vin: unit.fields['vin'] ?? 'U8HVC3F2401084417'
+    },
+    ...{ family: profile.id, complaint: 'Dead', reason: 'failed-module', authorisedBy: 'Office' },
+    ...{ promisedAt: null, intakeKey: `every-way-${(taken += 1)}`, another: true },
+    arrival: { how: 'vehicle', parcelNumber: '', condition: '' },
+    units: [{ role: 'original', tag: unit.tag, place: '', condition: '' }]
+  });
+  if (!made.ok) throw new Error(made.problem.code);
+  const { number: jobNumber } = made.value;
+  const authority = { orderedBy: 'Office', proofKind: 'order', proofNumber: '77' } as const;
+  const signature = [[[1, 1] as number[], [9, 9] as number[]]];
+  await recordAuthority(house.root.deps, bench, { jobNumber, ...authority, signature });
+  return jobNumber;
+}
+
+/** Hands: the unit on the clamp and fed, its chip on the programmer, or the cable in its vehicle. */
+async function connect(access: DrivenAccess, unit: UnitSpec): Promise<void> {
+  const { bench: devices } = house.root.deps;
+  await devices.world?.vehicle({ plug: null });
+  if (access.carrier === 'can-uds') {
+    const { voltageMinMv, voltageMaxMv, limitMinMa } = access.supply;
+    return powerUp(house, 'window', unit.tag, {
+      ...{ voltageMv: (voltageMinMv + voltageMaxMv) / 2, limitMa: limitMinMa },
+      padHeld: access.way.holdPad !== undefined
+    });
+  }
+  await devices.stations.get('window')?.supply.apply({ on: false });
+  await devices.world?.hands('window', { unit: null });
+  if (access.carrier === 'chip') await devices.world?.hands('window', { chip: unit.tag });
+  else {
+    house.world.yard.vehicles.get(unit.fitted ?? '')?.play('healthy');
+    await plugIn(house, unit.fitted ?? '', { station: 'window' });
+  }
+}
+
+const truthOf = (unit: UnitSpec, regionId: string) =>
+  house.world.units.get(unit.tag)?.memory.get(regionId) ??
+  house.world.chips.get(unit.tag)?.chip.memory;
+
+for (const profile of profiles)
+  describe(profile.id, () => {
+    const driven = profile.ways.flatMap((way, i) => {
+      const access = resolveAccess(profile, keyOfWay(way, i));
+      // a way that opens no memory is one only where nothing is cloned
+      const leads = way.reads.length + way.writes.length > 0 || profile.school === 'none';
+      return isDriven(access) && leads ? [access] : [];
+    });
+    it('has a way that this bench works by itself', () => {
+      expect(driven.length).toBeGreaterThan(0);
+    });
+    it.each(driven.map((a) => [a.key, a] as const))('by %s', async (key, access) => {
+      const unit = unitOf(profile, access);
+      const jobNumber = await open(profile, unit);
+      const choice = { jobNumber, key, school: profile.school, reason: 'this way is tried' };
+      expect(await chooseWay(house.root.deps, lead, choice)).toEqual({ ok: true, value: true });
+      await connect(access, unit);
+      const where = { jobNumber, stationId: 'window', role: 'original' } as const;
+      const identified = await runToEnd(house, bench, { kind: 'identify', ...where });
+      expect(identified.refused ?? identified.operation?.problem ?? undefined).toBeUndefined();
+      for (const regionId of access.way.reads) {
+        const region = async () =>
+          (await loadJobView(house.root.deps, jobNumber))?.regions.original.find(
+            (r) => r.region.id === regionId
+          );
+        for (let i = 0; i < MOST_READS; i++) {
+          const read = await runToEnd(house, bench, { kind: 'read', ...where, regionId });
+          expect(read.refused ?? read.operation?.problem ?? undefined).toBeUndefined();
+          if ((await region())?.agreement.state === 'trusted') break;
+        }
+        const sha256 = createHash('sha256')
+          .update(truthOf(unit, regionId) as Uint8Array)
+          .digest('hex');
+        expect((await region())?.agreement.trustedSha256, regionId).toBe(sha256);
+      }
+    });
+  });
