@@ -3,7 +3,7 @@ import type { Judgement } from '@badger/core/base/verdict';
 import type { Problem } from '@badger/core/base/result';
 import type { ClonePlan } from '@badger/core/clone/plan';
 import type { GateFacts } from '@badger/core/gates/facts';
-import type { JobRole } from '@badger/core/job/roles';
+import type { UnitRole } from '@badger/core/job/roles';
 import type { JobResult } from '@badger/core/job/shape';
 import type { Stage } from '@badger/core/job/stages';
 import type { Finding } from '@badger/core/image/finding';
@@ -15,8 +15,6 @@ import type { BenchFault } from '@badger/core/scan/bench-faults';
 import type { ScanGroup } from '@badger/core/scan/read-scan';
 import type { ScannedUnit } from '@badger/core/scan/scan';
 import type { Range } from '@badger/core/image/range';
-
-export type UnitRoleName = 'original' | 'donor';
 
 export interface SupplyFiguresData {
   readonly minMv: number;
@@ -85,7 +83,7 @@ export interface UnitData {
 export interface OperationData {
   readonly id: string;
   readonly kind: 'identify' | 'read' | 'write';
-  readonly role: UnitRoleName;
+  readonly role: UnitRole;
   readonly unitTag: string;
   readonly stationId: string;
   readonly regionId: string | null;
@@ -183,7 +181,7 @@ export interface JobData {
   readonly backupWaived: string | null;
   /** Stages of a job of this kind, and the unit that it writes. */
   readonly stages: readonly Stage[];
-  readonly target: UnitRoleName | undefined;
+  readonly target: UnitRole | undefined;
   /** Newest file of each region that is to be written into the unit itself. */
   readonly supplied: readonly {
     readonly regionId: string;
@@ -205,23 +203,36 @@ export interface JobData {
     GateFacts,
     'supply' | 'stationBusy' | 'connected' | 'programmer' | 'vehicle'
   >;
-  readonly units: Partial<Record<JobRole, UnitData>>;
-  readonly regions: Record<UnitRoleName, readonly RegionData[]>;
+  readonly units: Partial<Record<UnitRole, UnitData>>;
+  readonly regions: Record<UnitRole, readonly RegionData[]>;
   readonly clone:
     { readonly plan: ClonePlan; readonly builtAt: Date; readonly builtBy: string } | undefined;
   readonly cloneState: 'none' | 'stale' | 'built';
   readonly operations: readonly OperationData[];
   readonly lastWrite: OperationData | undefined;
   readonly match: DonorCheck | undefined;
-  readonly way:
-    | {
-        readonly name: string;
-        readonly steps: readonly string[];
-        readonly holdPad: string | undefined;
-        readonly carrier: 'can-uds' | 'vehicle-uds' | 'chip' | 'file';
-        readonly supply:
-          | { voltageMinMv: number; voltageMaxMv: number; limitMinMa: number; limitMaxMa: number }
-          | undefined;
-      }
+  /** The access that was chosen for the job. */
+  readonly way: WayData | undefined;
+  /** How each unit is worked on: a partner of another family by that family's access. */
+  readonly sides: Partial<Record<UnitRole, SideData>>;
+}
+
+export interface WayData {
+  readonly name: string;
+  readonly steps: readonly string[];
+  readonly holdPad: string | undefined;
+  readonly carrier: 'can-uds' | 'vehicle-uds' | 'chip' | 'file';
+  readonly supply:
+    | { voltageMinMv: number; voltageMaxMv: number; limitMinMa: number; limitMaxMa: number }
     | undefined;
+}
+
+export interface SideData {
+  readonly family: string;
+  readonly way: WayData | undefined;
+  /** What the gates know of this unit, over what they know of the job. */
+  readonly facts: Pick<
+    GateFacts,
+    'family' | 'needsAuthority' | 'carrier' | 'need' | 'vehicleLine' | 'vehicleGap' | 'meant'
+  >;
 }

@@ -1,3 +1,4 @@
+import type { UnitRole } from '@badger/core/job/roles';
 import type { AgedReading } from '@badger/core/access/vehicle/vehicle-reading';
 import type { Problem } from '@badger/core/base/result';
 import type { Judgement } from '@badger/core/base/verdict';
@@ -30,7 +31,7 @@ export interface LiveStation {
         readonly chipId: string | undefined;
         readonly family: string | undefined;
         readonly tag: string;
-        readonly role: 'original' | 'donor';
+        readonly role: UnitRole;
         readonly jobNumber: number;
       }
     | undefined;
@@ -43,7 +44,7 @@ export interface LiveStation {
         readonly id: string;
         readonly kind: 'identify' | 'read' | 'write';
         readonly jobNumber: number;
-        readonly role: 'original' | 'donor';
+        readonly role: UnitRole;
         readonly tag: string;
         readonly family: string;
         readonly state: string;

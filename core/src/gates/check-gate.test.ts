@@ -4,13 +4,10 @@ import { checkGate } from './check-gate.ts';
 import type { GateFacts } from './facts.ts';
 
 const open: GateFacts = {
-  ...{ carrier: 'can-uds', vehicleLine: undefined, vehicleGap: undefined, vehicle: undefined },
-  programmer: false,
-  personRole: 'bench',
-  family: 'HV-EC4',
-  jobClosed: false,
-  needsAuthority: true,
-  authorityProven: true,
+  ...{ carrier: 'can-uds', programmer: false, vehicle: undefined },
+  ...{ vehicleLine: undefined, vehicleGap: undefined, meant: undefined },
+  ...{ personRole: 'bench', family: 'HV-EC4', jobClosed: false },
+  ...{ needsAuthority: true, authorityProven: true },
   boxLinks: { cable: true, radio: false },
   need: { voltageMinMv: 12000, voltageMaxMv: 14000, limitMinMa: 5000, limitMaxMa: 7000 },
   supply: {

@@ -1,4 +1,5 @@
 import { findGravest, type Judgement } from '../base/verdict.ts';
+import type { UnitRole } from '../job/roles.ts';
 import type { GateFacts, GateRule } from './facts.ts';
 import { boardUnfed } from './rules/board-unfed.ts';
 import { authorityRecorded } from './rules/authority-recorded.ts';
@@ -8,6 +9,7 @@ import { donorBackedUp } from './rules/donor-backed-up.ts';
 import { donorFits } from './rules/donor-fits.ts';
 import { familyMatches } from './rules/family-matches.ts';
 import { imageBuilt } from './rules/image-built.ts';
+import { isMeant } from './rules/is-meant.ts';
 import { isTheDonor } from './rules/is-the-donor.ts';
 import { isTheOriginal } from './rules/is-the-original.ts';
 import { jobOpen } from './rules/job-open.ts';
@@ -25,7 +27,16 @@ import { vehiclePlaced } from './rules/vehicle-placed.ts';
 import { vehicleToIdentify, vehicleToRead, vehicleToWrite } from './rules/vehicle-ready.ts';
 import { wayDriven } from './rules/way-driven.ts';
 
-export type GateKind = 'identify' | 'read-original' | 'read-donor' | 'write' | 'write-back';
+export type GateKind =
+  'identify' | 'read-original' | 'read-donor' | 'read-other' | 'write' | 'write-back';
+
+/** The gate of reading a unit, by what it is in the job. */
+export const READ_GATES: Readonly<Record<UnitRole, GateKind>> = {
+  original: 'read-original',
+  donor: 'read-donor',
+  new: 'read-other',
+  partner: 'read-other'
+};
 
 /** A gate: every rule's line, and whether it is open. */
 export interface Gate {
@@ -68,6 +79,18 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     unitIdentified,
     familyMatches,
     isTheDonor
+  ],
+  // a new unit, or a partner of another family
+  'read-other': [
+    personMayRead,
+    authorityRecorded,
+    ...BENCH,
+    vehicleToRead,
+    linkSingle,
+    diskHolds,
+    unitIdentified,
+    familyMatches,
+    isMeant
   ],
   write: [
     personMayWrite,

@@ -64,6 +64,8 @@ export interface GateFacts {
   readonly room: { readonly freeBytes: number | undefined; readonly needBytes: number };
   readonly stationBusy: boolean;
   readonly connected: ConnectedUnit | undefined;
+  /** The unit that the gate of a new unit or a partner is about; undefined: none is named. */
+  readonly meant: { readonly tag: string; readonly chipId: string | undefined } | undefined;
   readonly originalChipId: string | undefined;
   readonly donorChipId: string | undefined;
   readonly originalTag: string | undefined;

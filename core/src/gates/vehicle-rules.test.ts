@@ -8,6 +8,7 @@ import { judgeFeed, needOf } from './judge-feed.ts';
 import { judgeWireSupply } from './line-of-work.ts';
 import { boardUnfed } from './rules/board-unfed.ts';
 import { familyMatches } from './rules/family-matches.ts';
+import { isMeant } from './rules/is-meant.ts';
 import { isTheDonor } from './rules/is-the-donor.ts';
 import { isTheOriginal } from './rules/is-the-original.ts';
 import { linkSingle } from './rules/link-single.ts';
@@ -23,7 +24,13 @@ const fine: AgedReading = {
 const facts = {
   ...{ personRole: 'bench', family: 'F', jobClosed: false, needsAuthority: false },
   ...{ authorityProven: false, boxLinks: { cable: false, radio: false } },
-  ...{ carrier: 'vehicle-uds', vehicleLine: 'doip', vehicleGap: undefined, vehicle: fine },
+  ...{
+    carrier: 'vehicle-uds',
+    vehicleLine: 'doip',
+    vehicleGap: undefined,
+    meant: undefined,
+    vehicle: fine
+  },
   ...{ programmer: false, need: undefined, supply: undefined, stationBusy: false },
   ...{ room: { freeBytes: 9e12, needBytes: 1 } },
   connected: { chipId: '01', family: 'F', tag: '1' },
@@ -100,5 +107,31 @@ describe('gates of a unit in its vehicle', () => {
     expect(feed({ ...fine, ageSeconds: 700 })).toEqual(judge('look', 'vehicle.look.old'));
     expect(feed({ ...fine, batteryMv: 11_000 })?.verdict).toBe('stop');
     expect(feed(fine)?.verdict).toBe('go');
+  });
+});
+
+describe('the unit that is meant: a new one, or a partner', () => {
+  const meant = { tag: '7', chipId: '01' };
+  const at = { chipId: '01', family: 'F', tag: '7' };
+  it.each<[Partial<GateFacts>, string, string]>([
+    [{ meant, connected: at }, 'go', 'gate.meant.connected'],
+    [{ meant, connected: undefined }, 'stop', 'gate.unit.unknown'],
+    [{ meant: undefined, connected: at }, 'stop', 'gate.meant.none'],
+    [{ meant: { tag: '7', chipId: undefined }, connected: at }, 'stop', 'gate.meant.unknown'],
+    [{ meant, connected: { ...at, chipId: '02' } }, 'stop', 'gate.meant.other'],
+    [{ meant, connected: { ...at, chipId: undefined } }, 'stop', 'gate.unit.unknown'],
+    [{ carrier: 'chip', meant, connected: at }, 'look', 'gate.meant.untold'],
+    [{ carrier: 'chip', meant, connected: { ...at, tag: '8' } }, 'stop', 'gate.chip.other']
+  ])('%j: %s %s', (change, verdict, code) => {
+    expect(isMeant({ ...facts, ...change })).toMatchObject({ verdict, code });
+  });
+  it('it is read only with authority where its family holds security data', () => {
+    expect(gate('read-other', { meant, connected: at })).toBe('open');
+    expect(gate('read-other', { meant, connected: at, needsAuthority: true })).toBe(
+      'gate.authority.missing'
+    );
+    expect(gate('read-other', { meant, connected: { ...at, family: 'G' } })).toBe(
+      'gate.family.other'
+    );
   });
 });

@@ -1,13 +1,10 @@
-/** Units whose memory a job reads and writes. */
-export type UnitRole = 'original' | 'donor';
-
-/** What a kept image is: read from a unit, or a file that is to be written into the original itself. */
-export type ReadRole = UnitRole | 'supplied';
-
 /**
  * What a unit is in a job: the one that came in, the used one that takes its place, the brand-new one, and the partner of
- * another family that holds or expects the shared secret.
+ * another family that holds or expects the shared secret. Every one of them can be identified and read.
  */
 export const JOB_ROLES = ['original', 'donor', 'new', 'partner'] as const;
 
-export type JobRole = (typeof JOB_ROLES)[number];
+export type UnitRole = (typeof JOB_ROLES)[number];
+
+/** What a kept image is: read from a unit, or a file that is to be written into the original itself. */
+export type ReadRole = UnitRole | 'supplied';

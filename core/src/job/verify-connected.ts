@@ -14,13 +14,16 @@ export interface ConnectedFacts {
 /**
  * Is the unit on the bench the one that is meant, told by its chip id, read at this moment? A donor is never written while
  * the original's id is unknown or answers.
- * Errors: `gate.original.connected`, `gate.donor.other`, `gate.original.other`.
+ * Errors: `gate.original.connected`, `gate.donor.other`, `gate.original.other`, `gate.meant.other`.
  */
 export function verifyConnected({ chipId, meant, ...f }: ConnectedFacts): Result<true> {
   if (f.writes && meant.role === 'donor' && (!f.originalChipId || chipId === f.originalChipId))
     return fail('gate.original.connected', { chipId });
   if (chipId === meant.chipId) return ok(true);
-  return meant.role === 'donor'
-    ? fail('gate.donor.other', { chipId, donorChipId: meant.chipId ?? '', tag: meant.tag })
-    : fail('gate.original.other', { chipId, originalChipId: meant.chipId ?? '', tag: meant.tag });
+  const { role, tag } = meant;
+  const known = meant.chipId ?? '';
+  if (role === 'donor') return fail('gate.donor.other', { chipId, donorChipId: known, tag });
+  return role === 'original'
+    ? fail('gate.original.other', { chipId, originalChipId: known, tag })
+    : fail('gate.meant.other', { chipId, tag });
 }

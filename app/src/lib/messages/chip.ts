@@ -1,3 +1,4 @@
+import { formatChipId } from '@badger/core/base/format';
 import { num, text, type MessageOf } from './message.ts';
 
 const CONTACT = 'Reseat the clip or the chip, pin 1 at the mark, then try again.';
@@ -36,6 +37,26 @@ export const chip: Record<string, MessageOf> = {
     title: `Contact was checked for unit ${text(p['tag'])}`,
     text: `This needs unit ${text(p['wanted'])} on the programmer. Nothing was started.`,
     clear: `Put the chip of unit ${text(p['wanted'])} on and check contact again.`
+  }),
+  'gate.meant.none': line('No unit is named', 'Nothing was started.', 'Name the unit at Arrive.'),
+  'gate.meant.unknown': (p) => ({
+    title: `Unit ${text(p['tag'])} not identified yet`,
+    text: 'Nobody knows which chip id it has. Nothing was started.',
+    clear: 'Read its chip id at Wire.'
+  }),
+  'gate.meant.other': (p) => ({
+    title: `Not unit ${text(p['tag'])}`,
+    text: `Another unit answers, chip id ${formatChipId(text(p['chipId']))}. Nothing was started.`,
+    clear: `Connect unit ${text(p['tag'])}.`
+  }),
+  'gate.meant.untold': (p) => ({
+    title: `Is this unit ${text(p['tag'])}?`,
+    text: 'A memory chip does not tell whose it is.',
+    clear: 'Compare the tag.'
+  }),
+  'gate.meant.connected': (p) => ({
+    title: `Unit ${text(p['tag'])} answers`,
+    text: `Chip id ${formatChipId(text(p['chipId']))}.`
   }),
   'gate.family.untold': (p) => ({
     title: 'Family not confirmed by the chip',

@@ -1,4 +1,4 @@
-import { jobRole, stationId, tag, unitRole } from './shapes.ts';
+import { jobRole, stationId, tag, cloneRole } from './shapes.ts';
 
 /** Empty: the house gives the next tag. */
 const tagOrNone = { anyOf: [tag, { type: 'string', maxLength: 0 }] } as const;
@@ -162,7 +162,7 @@ export const newJob = {
         additionalProperties: false,
         required: ['role', 'tag', 'place', 'condition'],
         properties: {
-          role: unitRole,
+          role: cloneRole,
           tag: tagOrNone,
           place: { type: 'string', maxLength: 40 },
           condition: { type: 'string', maxLength: 200 }

@@ -20,7 +20,7 @@ import {
   wayChoice
 } from './match-requests.ts';
 import { proof, proofTest, route, startScan, typedScan, vehicleHands } from './prove-requests.ts';
-import { stationId, tag, unitRole } from './shapes.ts';
+import { jobRole, stationId, tag } from './shapes.ts';
 
 const hands = {
   $id: 'urn:upright-badger:hands',
@@ -55,7 +55,7 @@ const startOperation = {
     kind: { enum: ['identify', 'read', 'write'] },
     jobNumber: { type: 'integer', minimum: 1 },
     stationId,
-    role: unitRole,
+    role: jobRole,
     regionId: { type: 'string', pattern: '^[a-z][a-z0-9-]{0,39}$' },
     /** Of a read: go on by itself until two agree, or until reading on is useless. */
     untilAgreed: { type: 'boolean' },
@@ -69,7 +69,7 @@ const forgetChip = {
   type: 'object',
   additionalProperties: false,
   required: ['role'],
-  properties: { role: unitRole }
+  properties: { role: jobRole }
 } as const;
 
 const chooseStation = {

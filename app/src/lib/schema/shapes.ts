@@ -1,7 +1,10 @@
+import { JOB_ROLES } from '@badger/core/job/roles';
+
 /** Shapes that several requests share. */
 /** What a unit can be in a job. */
-export const jobRole = { enum: ['original', 'donor', 'new', 'partner'] } as const;
+export const jobRole = { enum: JOB_ROLES } as const;
 
-export const unitRole = { enum: ['original', 'donor'] } as const;
+/** The two between which a clone is made. */
+export const cloneRole = { enum: ['original', 'donor'] } as const;
 export const tag = { type: 'string', pattern: '^[0-9A-Za-z-]{1,12}$' } as const;
 export const stationId = { type: 'string', pattern: '^[a-z][a-z0-9-]{0,30}$' } as const;

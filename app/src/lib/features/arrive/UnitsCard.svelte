@@ -4,7 +4,7 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import Panel from '$lib/ui/Panel.svelte';
-  import type { JobRole } from '@badger/core/job/roles';
+  import type { UnitRole } from '@badger/core/job/roles';
   import { rolesOf } from '$lib/features/job/roles.view.ts';
   import AddUnit from './AddUnit.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
@@ -20,7 +20,7 @@
   const roles = $derived(rolesOf(job));
   const tags = $derived(roles.flatMap((r) => job.units[r]?.tag ?? []));
 
-  async function give(role: JobRole) {
+  async function give(role: UnitRole) {
     noted(await send(`/api/jobs/${job.number}/unit`, { role, tag: '' }));
   }
 </script>

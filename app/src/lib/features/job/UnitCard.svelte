@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { JobRole } from '@badger/core/job/roles';
+  import type { UnitRole } from '@badger/core/job/roles';
   import type { UnitData } from '$lib/job-types.ts';
   import RoleMark from '$lib/ui/RoleMark.svelte';
 
@@ -7,7 +7,7 @@
     role,
     unit,
     where
-  }: { role: JobRole; unit: UnitData | undefined; where: string | undefined } = $props();
+  }: { role: UnitRole; unit: UnitData | undefined; where: string | undefined } = $props();
 </script>
 
 <div class="unit" data-role={role}>

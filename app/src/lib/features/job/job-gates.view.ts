@@ -1,9 +1,10 @@
 import type { SupplyReading } from '@badger/core/electrical/judge-supply';
 import type { Judgement } from '@badger/core/base/verdict';
-import { checkGate, type Gate, type GateKind } from '@badger/core/gates/check-gate';
+import { checkGate, READ_GATES, type Gate, type GateKind } from '@badger/core/gates/check-gate';
 import type { GateFacts } from '@badger/core/gates/facts';
 import { judgeFeed } from '@badger/core/gates/judge-feed';
 import { judgeWireSupply } from '@badger/core/gates/line-of-work';
+import type { UnitRole } from '@badger/core/job/roles';
 import type { Stage } from '@badger/core/job/stages';
 import type { JobData } from '$lib/job-types.ts';
 import type { LiveStation } from '$lib/live-types.ts';
@@ -33,6 +34,24 @@ export function liveFacts(job: JobData, station: LiveStation | undefined): GateF
 
 export function liveGate(kind: GateKind, job: JobData, station: LiveStation | undefined): Gate {
   return checkGate(kind, liveFacts(job, station));
+}
+
+/** The job as it stands for the unit of one role: with that unit's way, family and gate facts. */
+export function jobAs(job: JobData, role: UnitRole): JobData {
+  const side = job.sides[role];
+  return side
+    ? {
+        ...job,
+        family: side.family,
+        way: side.way,
+        gateFacts: { ...job.gateFacts, ...side.facts }
+      }
+    : job;
+}
+
+/** The gate of reading the unit of one role. */
+export function readGate(role: UnitRole, job: JobData, station: LiveStation | undefined): Gate {
+  return liveGate(READ_GATES[role], jobAs(job, role), station);
 }
 
 /** The line of work with the Wire verdict as the supply is now. */

@@ -1,3 +1,4 @@
+import type { UnitRole } from '@badger/core/job/roles';
 import { invalidate } from '$app/navigation';
 import { navigating } from '$app/state';
 import { playChime, showDesktopNotice } from './chime.ts';
@@ -8,7 +9,7 @@ export interface Finished {
   readonly jobNumber: number;
   readonly operationId: string;
   readonly kind: 'identify' | 'read' | 'write';
-  readonly role: 'original' | 'donor';
+  readonly role: UnitRole;
   readonly tag: string;
   readonly state: string;
 }

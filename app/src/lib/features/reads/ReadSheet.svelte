@@ -1,8 +1,9 @@
 <script lang="ts">
+  import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
   import { may } from '$lib/features/live/may.ts';
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveStation } from '$lib/live-types.ts';
-  import { liveGate } from '$lib/features/job/job-gates.view.ts';
+  import { jobAs, readGate } from '$lib/features/job/job-gates.view.ts';
   import { noted, notices } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import { messageOf, messageOfProblem } from '$lib/messages/catalogue.ts';
@@ -29,15 +30,13 @@
   );
 
   // the unit being read, or on the clamp, comes first
-  const roles = $derived(
-    (operation?.role ?? station?.connected?.role) === 'donor'
-      ? (['donor', 'original'] as const)
-      : (['original', 'donor'] as const)
-  );
-
-  const gateOf = (role: 'original' | 'donor') =>
-    liveGate(role === 'donor' ? 'read-donor' : 'read-original', job, station);
-  const runningIn = (role: 'original' | 'donor') => {
+  const first = $derived(operation?.role ?? station?.connected?.role);
+  const roles = $derived(JOB_ROLES.toSorted((a, b) => Number(b === first) - Number(a === first)));
+  const drivenAs = (role: UnitRole) => {
+    const { way } = jobAs(job, role);
+    return way !== undefined && way.carrier !== 'file';
+  };
+  const runningIn = (role: UnitRole) => {
     const region =
       operation?.kind === 'read' && operation.role === role ? operation.regions[0] : undefined;
     return (
@@ -48,7 +47,7 @@
     );
   };
 
-  async function read(role: 'original' | 'donor', regionId: string, untilAgreed: boolean) {
+  async function read(role: UnitRole, regionId: string, untilAgreed: boolean) {
     if (!station) return;
     noted(
       await send('/api/operations', {
@@ -62,7 +61,7 @@
     );
   }
 
-  async function files(role: 'original' | 'donor', items: DataTransfer | FileList) {
+  async function files(role: UnitRole, items: DataTransfer | FileList) {
     const results = await uploadFiles(
       { jobNumber: job.number, role, regions: job.regions[role] },
       items
@@ -115,15 +114,15 @@
       tag={unit.tag}
       regions={job.regions[role]}
       running={runningIn(role)}
-      holding={gateOf(role).holding}
-      {driven}
+      holding={readGate(role, job, station).holding}
+      driven={drivenAs(role)}
       onread={(regionId: string, untilAgreed: boolean) => read(role, regionId, untilAgreed)}
       onfiles={(items: DataTransfer | FileList) => files(role, items)}
     />
   {/if}
   {#if operation?.kind === 'read' && role === operation.role}{@render traceCard()}{/if}
 {/each}
-{#each [...job.regions.original, ...job.regions.donor] as region, i (`${i}/${region.id}`)}
+{#each roles.flatMap((role) => job.regions[role]) as region, i (`${i}/${region.id}`)}
   <DifferenceStrip {region} />
   {#if region.state === 'disputed' && driven}
     {@const m = messageOf(job.way?.carrier === 'chip' ? 'reads.advice.chip' : 'reads.advice.lead')}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { UnitRole } from '@badger/core/job/roles';
   import { may } from '$lib/features/live/may.ts';
   import { formatSize, inSentence } from '@badger/core/base/format';
   import type { Judgement } from '@badger/core/base/verdict';
@@ -17,7 +18,7 @@
     onread,
     onfiles
   }: {
-    role: 'original' | 'donor';
+    role: UnitRole;
     tag: string;
     regions: readonly RegionData[];
     /** Region being read now, with its progress in percent. */

@@ -1,10 +1,11 @@
+import type { UnitRole } from '@badger/core/job/roles';
 import type { Problem } from '@badger/core/base/result';
 import { sendBytes, type Sent } from '$lib/features/live/send.ts';
 import type { RegionData } from '$lib/job-types.ts';
 
 export interface DropTarget {
   readonly jobNumber: number;
-  readonly role: 'original' | 'donor';
+  readonly role: UnitRole;
   readonly regions: readonly RegionData[];
 }
 

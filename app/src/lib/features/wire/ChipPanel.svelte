@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { UnitRole } from '@badger/core/job/roles';
   import { formatChipId } from '@badger/core/base/format';
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveStation } from '$lib/live-types.ts';
@@ -9,17 +10,17 @@
   import Panel from '$lib/ui/Panel.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
 
-  let { job, station }: { job: JobData; station: LiveStation } = $props();
+  let { job, station, roles }: { job: JobData; station: LiveStation; roles: readonly UnitRole[] } =
+    $props();
 
   // a unit that speaks tells who it is; a memory chip only that it is there
   const contact = $derived(job.way?.carrier === 'chip');
   const step = $derived(job.way?.carrier === 'can-uds' ? 3 : 2);
   const verb = $derived(contact ? 'Check contact' : 'Read chip id');
-  const roles = $derived((['original', 'donor'] as const).filter((role) => job.units[role]));
   const gate = $derived(liveGate('identify', job, station));
   const last = $derived(job.operations.filter((o) => o.kind === 'identify').at(-1));
 
-  async function identify(role: 'original' | 'donor') {
+  async function identify(role: UnitRole) {
     noted(
       await send('/api/operations', {
         kind: 'identify',

@@ -1,22 +1,50 @@
 <script lang="ts">
+  import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
+  import { jobAs } from '$lib/features/job/job-gates.view.ts';
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveStation } from '$lib/live-types.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
+  import RoleMark from '$lib/ui/RoleMark.svelte';
   import ChipPanel from './ChipPanel.svelte';
   import HandsPanel from './HandsPanel.svelte';
   import ProgrammerPanel from './ProgrammerPanel.svelte';
   import VehiclePanel from './VehiclePanel.svelte';
   import SupplyPanel from './SupplyPanel.svelte';
 
-  let { job, station }: { job: JobData; station: LiveStation | undefined } = $props();
+  let { job: whole, station }: { job: JobData; station: LiveStation | undefined } = $props();
+
+  const present = $derived(JOB_ROLES.filter((role) => whole.units[role]));
+  /** Units of another family are wired in their own way. */
+  const others = $derived(present.filter((role) => whole.sides[role]?.family !== whole.family));
+  let picked = $state<UnitRole | undefined>();
+  const other = $derived(picked && others.includes(picked) ? picked : undefined);
+  const job = $derived(other ? jobAs(whole, other) : whole);
+  const roles = $derived(other ? [other] : present.filter((role) => !others.includes(role)));
 
   async function move(stationId: string) {
     noted(await send(`/api/jobs/${job.number}/station`, { stationId }));
   }
 </script>
 
+{#if others.length > 0}
+  <div class="stations" role="group" aria-label="Unit to wire">
+    {#each [undefined, ...others] as role (role ?? 'job')}
+      <button
+        class="btn {role === other ? 'btn-neutral' : 'btn-outline'}"
+        aria-pressed={role === other}
+        onclick={() => (picked = role)}
+      >
+        <RoleMark role={role ?? 'original'} size={18} />
+        {(role ?? 'original').toUpperCase()}
+        {role
+          ? `${whole.units[role]?.tag ?? ''} · ${whole.sides[role]?.family ?? ''}`
+          : whole.family}
+      </button>
+    {/each}
+  </div>
+{/if}
 {#if job.way?.carrier === 'file'}
   <section class="card-sheet waysteps" aria-label="Way in">
     <h2>{job.way.name}</h2>
@@ -43,16 +71,16 @@
     <div class="panels">
       {#if job.way?.carrier === 'chip'}
         <ProgrammerPanel {job} {station} />
-        <ChipPanel {job} {station} />
+        <ChipPanel {job} {station} {roles} />
       {:else if job.way?.carrier === 'vehicle-uds'}
         <VehiclePanel {job} {station} />
-        <ChipPanel {job} {station} />
+        <ChipPanel {job} {station} {roles} />
       {:else}
         <HandsPanel {job} {station} />
         {#key station.id}<SupplyPanel {job} {station} />{/key}
       {/if}
     </div>
-    {#if job.way?.carrier === 'can-uds'}<ChipPanel {job} {station} />{/if}
+    {#if job.way?.carrier === 'can-uds'}<ChipPanel {job} {station} {roles} />{/if}
   {/if}
 {/if}
 

@@ -1,3 +1,4 @@
+import type { UnitRole } from '@badger/core/job/roles';
 import type { SupplyReading } from '@badger/core/electrical/judge-supply';
 import type { DrivenAccess } from '@badger/core/access/access';
 import type { VehicleReading } from '@badger/core/access/vehicle/vehicle-reading';
@@ -10,7 +11,7 @@ import { SupplyDriver } from './supply-driver.ts';
 /** A unit as it was identified, with who it is in the shop's books. */
 export interface IdentifiedUnit extends ConnectedUnit {
   readonly tag: string;
-  readonly role: 'original' | 'donor';
+  readonly role: UnitRole;
   readonly jobNumber: number;
   /** How it was reached. */
   readonly access: DrivenAccess;

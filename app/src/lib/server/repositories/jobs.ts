@@ -1,5 +1,5 @@
 import { and, asc, count, desc, eq, ilike, inArray, isNull, or, sql } from 'drizzle-orm';
-import type { JobRole } from '@badger/core/job/roles';
+import type { UnitRole } from '@badger/core/job/roles';
 import type { JobResult } from '@badger/core/job/shape';
 import type { Sorting } from '../../sorting.ts';
 import type { Tx } from '../db/client.ts';
@@ -276,7 +276,7 @@ export async function setBackupWaived(db: Tx, jobId: string, reason: string | nu
   await db.update(job).set({ backupWaived: reason }).where(eq(job.id, jobId));
 }
 
-export type JobUnits = Partial<Record<JobRole, UnitRow & { readonly condition: string }>>;
+export type JobUnits = Partial<Record<UnitRole, UnitRow & { readonly condition: string }>>;
 
 /** The units of these jobs by role, by job id. */
 export async function listJobUnits(
@@ -305,7 +305,7 @@ export async function findJobUnits(db: Tx, jobId: string): Promise<JobUnits> {
 export async function setJobUnit(
   db: Tx,
   jobId: string,
-  role: JobRole,
+  role: UnitRole,
   { unitId, condition = '' }: { unitId: string; condition?: string }
 ): Promise<void> {
   await db

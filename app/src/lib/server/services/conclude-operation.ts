@@ -190,12 +190,13 @@ async function keepIdentity(
   identity: ModuleIdentity,
   at: Date
 ): Promise<Result<true>> {
-  const { unit, view, station } = run;
+  const { unit, live, station } = run;
   const { chipId, family } = identity;
   // a memory chip has no id, and tells no family: that it answers is all there is to keep
   if (chipId === undefined || family === undefined) return ok(true);
-  if (family !== view.job.familyId) {
-    return fail('gate.family.other', { family: view.job.familyId, found: family });
+  const wanted = live.spec.profile.id;
+  if (family !== wanted) {
+    return fail('gate.family.other', { family: wanted, found: family });
   }
   const owner = await findUnitByChip(tx, chipId);
   if (owner && owner.id !== unit.id) {

@@ -1,12 +1,22 @@
-import type { JobData, OperationData, ReadData, RegionData, UnitData } from '../../job-types.ts';
+import type {
+  JobData,
+  OperationData,
+  ReadData,
+  RegionData,
+  UnitData,
+  WayData
+} from '../../job-types.ts';
 import { listEndings, needsReason } from '@badger/core/job/close';
-import { accessToRegion } from '@badger/core/access/access';
+import { accessToRegion, type Access } from '@badger/core/access/access';
+import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
 import type { UnitRow } from '../repositories/jobs.ts';
 import type { OperationRow } from '../repositories/operations.ts';
 import type { ReadRow } from '../repositories/reads.ts';
+import type { Profile } from '@badger/core/profile/profile';
 import type { Role } from '@badger/core/rights/rights';
 import type { Deps } from '../deps.ts';
 import { jobFacts } from './gate.ts';
+import { sideFacts, sideOf, type JobSide } from './job-sides.ts';
 import type { JobView } from './job-view.ts';
 import { describeProof } from './describe-scan.ts';
 import type { RegionView } from './region-views.ts';
@@ -14,7 +24,7 @@ import type { RegionView } from './region-views.ts';
 /** A job as the pages get it: plain data, no image bytes. */
 export function describeJob(deps: Deps, view: JobView, personRole: Role): JobData {
   const { job, access } = view;
-  const way = access?.way;
+  const roles = JOB_ROLES.filter((role) => view.units[role]);
   return {
     number: job.number,
     customer: job.customer,
@@ -53,15 +63,12 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
     line: view.line,
     next: view.next,
     gateFacts: jobFacts(deps, view, personRole),
-    units: {
-      ...(view.units.original ? { original: describeUnit(view, view.units.original) } : {}),
-      ...(view.units.donor ? { donor: describeUnit(view, view.units.donor) } : {}),
-      ...(view.units.new ? { new: describeUnit(view, view.units.new) } : {}),
-      ...(view.units.partner ? { partner: describeUnit(view, view.units.partner) } : {})
-    },
+    units: describeUnits(deps, view),
     regions: {
-      original: view.regions.original.map((r) => describeRegion(view, r)),
-      donor: view.regions.donor.map((r) => describeRegion(view, r))
+      original: describeRegions(deps, view, 'original'),
+      donor: describeRegions(deps, view, 'donor'),
+      new: view.units.new ? describeRegions(deps, view, 'new') : [],
+      partner: view.units.partner ? describeRegions(deps, view, 'partner') : []
     },
     clone: view.clone && {
       plan: view.clone.plan,
@@ -72,14 +79,33 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
     operations: view.operations.map(describeOperationRow),
     lastWrite: view.lastWrite && describeOperationRow(view.lastWrite),
     match: view.match,
-    way: way && {
+    way: describeWay(access),
+    sides: Object.fromEntries(
+      roles.map((role) => {
+        const side = sideOf(deps, view, role);
+        const facts = sideFacts(deps, view, role);
+        return [role, { family: facts.family, way: describeWay(side.access), facts }];
+      })
+    )
+  };
+}
+
+function describeWay(access: Access | undefined): WayData | undefined {
+  const way = access?.way;
+  return (
+    way && {
       name: way.name,
       steps: way.steps,
       holdPad: way.holdPad,
-      carrier: access?.carrier ?? 'file',
+      carrier: access.carrier,
       supply: way.supply
     }
-  };
+  );
+}
+
+function describeRegions(deps: Deps, view: JobView, role: UnitRole): RegionData[] {
+  const side = sideOf(deps, view, role);
+  return view.regions[role].map((region) => describeRegion(side, region));
 }
 
 function describeArrival(view: JobView) {
@@ -104,8 +130,20 @@ function describeArrival(view: JobView) {
   };
 }
 
-function describeUnit(view: JobView, unit: UnitRow & { condition: string }): UnitData {
-  const numbers = (view.profile?.identity ?? []).flatMap((f) => {
+function describeUnits(deps: Deps, view: JobView): JobData['units'] {
+  return Object.fromEntries(
+    JOB_ROLES.flatMap((role) => {
+      const unit = view.units[role];
+      return unit ? [[role, describeUnit(sideOf(deps, view, role).profile, unit)]] : [];
+    })
+  );
+}
+
+function describeUnit(
+  profile: Profile | undefined,
+  unit: UnitRow & { condition: string }
+): UnitData {
+  const numbers = (profile?.identity ?? []).flatMap((f) => {
     const value = unit.numbers[f.id];
     return value === undefined ? [] : [{ id: f.id, name: f.name, value }];
   });
@@ -120,7 +158,7 @@ function describeUnit(view: JobView, unit: UnitRow & { condition: string }): Uni
   };
 }
 
-function describeRegion({ profile, access }: JobView, view: RegionView): RegionData {
+function describeRegion({ profile, access }: JobSide, view: RegionView): RegionData {
   const by = profile && access && accessToRegion(profile, access, view.region.id);
   return {
     id: view.region.id,

@@ -2,8 +2,9 @@ import { checkGate, type Gate, type GateKind } from '@badger/core/gates/check-ga
 import type { GateFacts } from '@badger/core/gates/facts';
 import type { Role } from '@badger/core/rights/rights';
 import type { Access } from '@badger/core/access/access';
-import { needOf } from '@badger/core/gates/judge-feed';
+import type { UnitRole } from '@badger/core/job/roles';
 import type { Deps } from '../deps.ts';
+import { accessFacts, sideFacts } from './job-sides.ts';
 import { isCableTaken, knownVehicle, placeFacts, readingOf } from './vehicle-cable.ts';
 import type { Person } from '../repositories/people.ts';
 import { gateRegions, mismatches, swapped, type JobView } from './job-view.ts';
@@ -11,6 +12,8 @@ import { gateRegions, mismatches, swapped, type JobView } from './job-view.ts';
 interface GateOptions {
   readonly stationId: string;
   readonly person: Person;
+  /** What the unit of this act is in the job; undefined: original or donor. */
+  readonly role?: UnitRole | undefined;
   /** The access of this act, where it is another than the job's: a clip reaches the EEPROM only. */
   readonly access?: Access | undefined;
 }
@@ -30,14 +33,10 @@ export function gatherFacts(deps: Deps, view: JobView, options: GateOptions): Ga
       tag: connected.tag
     },
     programmer: (station?.row.chipPort ?? null) !== null,
+    ...(options.role ? sideFacts(deps, view, options.role) : {}),
     ...(options.access ? accessFacts(deps, view, options.access) : {}),
     boxLinks: boxLinksOf(view, options.stationId)
   };
-}
-
-/** What the gates know of the access and, where it leads into the vehicle, of the unit's place in it. */
-function accessFacts(deps: Deps, { job }: JobView, access: Access | undefined) {
-  return { ...needOf(access), ...placeFacts(knownVehicle(deps, job), access) };
 }
 
 /** One operation a station, and one thing at a time on the Ethernet cable. */
@@ -70,6 +69,7 @@ export function jobFacts(deps: Deps, view: JobView, personRole: Role): JobGateFa
     room: view.room,
     boxLinks: boxLinksOf(view, view.job.stationId),
     ...accessFacts(deps, view, view.access),
+    meant: undefined,
     originalChipId: view.units.original?.chipId ?? undefined,
     donorChipId: view.units.donor?.chipId ?? undefined,
     originalTag: view.units.original?.tag,

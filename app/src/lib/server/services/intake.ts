@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { tidyPlate } from '@badger/core/identity/plate';
 import { parseVin } from '@badger/core/identity/vin';
-import type { JobRole } from '@badger/core/job/roles';
+import type { UnitRole } from '@badger/core/job/roles';
 import { shapeOf } from '@badger/core/job/shape';
 import { checkRight } from '@badger/core/rights/rights';
 import type { NewJob } from '../../schema/requests.ts';
@@ -107,7 +107,7 @@ async function open(
 
 export interface Attachment {
   readonly jobId: string;
-  readonly role: JobRole;
+  readonly role: UnitRole;
   /** Empty: the house gives the next one. */
   readonly tag: string;
   readonly family: string;

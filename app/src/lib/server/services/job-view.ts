@@ -24,6 +24,7 @@ import type { ReadRow } from '../repositories/reads.ts';
 import { findAuthorityGap, touchesSecurity } from '@badger/core/gates/authority';
 import { loadJobRecords, type CloneImage, type JobRecords } from './job-records.ts';
 import { factsOfEnding, isReached } from './ending.ts';
+import { sideOf } from './job-sides.ts';
 import { readingOf } from './vehicle-cable.ts';
 import { buildProof, type ProofView } from './proof-view.ts';
 import { buildRegionViews, type RegionView } from './region-views.ts';
@@ -101,6 +102,7 @@ async function viewJob(
 ): Promise<JobView> {
   const { units, reads, clone, operations } = records;
   const profile = deps.profiles.get(job.familyId);
+  const access = profile && resolveAccess(profile, records.wayId);
   const shape = shapeOf(job.reason);
   const target = shape.target && units[shape.target];
   const writes = writesTo(operations, target?.id);
@@ -114,9 +116,10 @@ async function viewJob(
   const donor = profile
     ? holdAgainst(profile, { original, donor: backups, writtenElsewhere })
     : backups;
-  const regions = { original, donor };
+  const other = (role: 'new' | 'partner') =>
+    viewsOf(db, sideOf(deps, { job, profile, access, units }, role).profile, role, before(role));
+  const regions = { original, donor, new: await other('new'), partner: await other('partner') };
   const match = profile && matchUnits(profile, units);
-  const access = profile && resolveAccess(profile, records.wayId);
   const cloneState = stateOfClone({ clone, profile, shape, supplied }, regions.original);
   const lastWrite = writes.at(-1);
   const proof = buildProof({ job, profile, records, originalRegions: regions.original });

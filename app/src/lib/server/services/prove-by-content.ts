@@ -1,3 +1,4 @@
+import type { UnitRole } from '@badger/core/job/roles';
 import { judgeContent, type ContentOwner } from '@badger/core/access/judge-content';
 import type { MemoryAccess } from '@badger/core/access/memory-access';
 import { fail, ok, type Result } from '@badger/core/base/result';
@@ -41,7 +42,7 @@ async function ownerOf(
   found: Uint8Array
 ): Promise<Result<ContentOwner>> {
   const { view, live } = run;
-  const kept = async (role: 'original' | 'donor') => {
+  const kept = async (role: UnitRole) => {
     const reads = view.regions[role].find((r) => r.region.id === regionId)?.reads ?? [];
     return loadAll(run, [...new Set(reads.map((r) => r.sha256))]);
   };

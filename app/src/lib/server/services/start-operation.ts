@@ -6,7 +6,7 @@ import {
   type Access,
   type DrivenAccess
 } from '@badger/core/access/access';
-import type { GateKind } from '@badger/core/gates/check-gate';
+import { READ_GATES, type GateKind } from '@badger/core/gates/check-gate';
 import type { UnitRole } from '@badger/core/job/roles';
 import { isActive, type OperationKind } from '@badger/core/operation/life-cycle';
 import type { StartOperation } from '../../schema/requests.ts';
@@ -24,6 +24,7 @@ import { insertOperation } from '../repositories/operations.ts';
 import type { Person } from '../repositories/people.ts';
 import { actOnView } from './act-on-job.ts';
 import { checkJobGate } from './gate.ts';
+import { sideOf } from './job-sides.ts';
 import type { JobView } from './job-view.ts';
 
 import { atClock, planSeries, type SeriesStep } from './read-series.ts';
@@ -91,16 +92,17 @@ function check(
     request.kind === 'write' ? (view.shape.target ?? 'donor') : (request.role ?? 'original');
   const unit = view.units[role];
   if (!unit) return fail('upload.unit.none', { role });
-  const { profile } = view;
-  if (!profile) return fail('identify.family.unknown', { family: view.job.familyId });
+  const side = sideOf(deps, view, role);
+  const { profile } = side;
+  if (!profile) return fail('identify.family.unknown', { family: unit.familyId });
   if (request.kind === 'read' && !profile.regions.some((r) => r.id === request.regionId)) {
     return fail('upload.region.unknown', { region: request.regionId ?? '' });
   }
-  const access = accessFor(view, profile, request);
+  const access = accessFor(side.access, profile, request);
   const gate = checkJobGate(deps, view, {
     kind: gateOf(request.kind, role),
     stationId: request.stationId,
-    ...{ person, access }
+    ...{ person, access, role }
   });
   if (gate.holding) return fail(gate.holding.code, { ...gate.holding.params });
   if (!access || !isDriven(access)) return fail('gate.way.none', { family: profile.id });
@@ -121,8 +123,11 @@ function check(
 }
 
 /** The job's access; for a region that it does not reach, the one beside it that does. */
-function accessFor(view: JobView, profile: Profile, request: StartOperation): Access | undefined {
-  const { access } = view;
+function accessFor(
+  access: Access | undefined,
+  profile: Profile,
+  request: StartOperation
+): Access | undefined {
   if (!access || request.kind !== 'read') return access;
   return accessToRegion(profile, access, request.regionId ?? '') ?? access;
 }
@@ -136,7 +141,7 @@ function regionIdsOf(request: StartOperation, view: JobView): string[] {
 function gateOf(kind: OperationKind, role: UnitRole): GateKind {
   if (kind === 'identify') return 'identify';
   if (kind === 'write') return role === 'donor' ? 'write' : 'write-back';
-  return role === 'donor' ? 'read-donor' : 'read-original';
+  return READ_GATES[role];
 }
 
 interface Enqueue extends Checked {

@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
+import { touchesSecurity } from '@badger/core/gates/authority';
 import type { ReadRole } from '@badger/core/job/roles';
 import { checkImageSize } from '@badger/core/reads/check-image-size';
 import { findSameRead } from '@badger/core/reads/same-file';
@@ -7,6 +8,7 @@ import { computeSha256 } from '../repositories/images.ts';
 import type { Person } from '../repositories/people.ts';
 import { listReadsOfUnit } from '../repositories/reads.ts';
 import { actOnView } from './act-on-job.ts';
+import { sideOf } from './job-sides.ts';
 import { keepRead } from './keep-read.ts';
 
 export interface Upload {
@@ -44,9 +46,12 @@ export async function uploadRead(
   const { bytes, modifiedMs, jobNumber } = upload;
   const act = { person, jobNumber, right: 'memory.import' } as const;
   return actOnView<Uploaded>(deps, act, async (tx, view) => {
-    if (view.needsAuthority && view.authorityGap) return fail('gate.authority.missing');
-    const { job, profile } = view;
+    const { job } = view;
     const role = upload.role === 'supplied' ? 'original' : upload.role;
+    const { profile } = sideOf(deps, view, role);
+    const needed =
+      view.needsAuthority || touchesSecurity(job.reason, profile?.securityData ?? false);
+    if (needed && view.authorityGap) return fail('gate.authority.missing');
     const unit = view.units[role];
     if (upload.role === 'supplied' && view.shape.target !== 'original')
       return fail('upload.supplied.needless');

@@ -1,3 +1,4 @@
+import { JOB_ROLES } from '@badger/core/job/roles';
 import {
   bigint,
   index,
@@ -73,7 +74,7 @@ export const operation = pgTable(
     unitId: uuid()
       .notNull()
       .references(() => unit.id),
-    role: text({ enum: ['original', 'donor'] }).notNull(),
+    role: text({ enum: JOB_ROLES }).notNull(),
     kind: text({ enum: ['identify', 'read', 'write'] }).notNull(),
     regionId: text(),
     cloneImageId: uuid().references(() => cloneImage.id),
@@ -141,7 +142,7 @@ export const keptRead = pgTable(
     unitId: uuid()
       .notNull()
       .references(() => unit.id),
-    role: text({ enum: ['original', 'donor', 'supplied'] }).notNull(),
+    role: text({ enum: [...JOB_ROLES, 'supplied'] }).notNull(),
     regionId: text().notNull(),
     number: integer().notNull(),
     imageId: uuid()

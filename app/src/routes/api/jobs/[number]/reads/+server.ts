@@ -1,3 +1,4 @@
+import { JOB_ROLES } from '@badger/core/job/roles';
 import { fail } from '@badger/core/base/result';
 import { MAX_IMAGE_BYTES } from '@badger/core/reads/check-image-size';
 import { deps } from '$lib/server/app-root.ts';
@@ -13,13 +14,16 @@ function parseModified(text: string | null): { modifiedMs?: number } {
     : {};
 }
 
-const ROLES = ['original', 'donor', 'supplied'] as const;
+const ROLES = [...JOB_ROLES, 'supplied'] as const;
 
 /** Takes a raw binary (application/octet-stream) as a kept read: `?role=&region=&name=&modified=`. */
 export const POST: RequestHandler = async ({ request, url, params, locals }) => {
   const person = requirePerson(locals.person);
   if (!person.ok) return respond(person);
-  const role = ROLES.find((r) => r === url.searchParams.get('role')) ?? 'original';
+  const asked = url.searchParams.get('role') ?? 'original';
+  const role = ROLES.find((r) => r === asked);
+  // a read is never put down to a unit that nobody meant
+  if (!role) return respond(fail('upload.unit.none', { role: asked.slice(0, 40) }));
   const declared = Number(request.headers.get('content-length') ?? 0);
   if (declared > MAX_IMAGE_BYTES) {
     return respond(fail('image.size.huge', { found: declared, most: MAX_IMAGE_BYTES }));

@@ -1,0 +1,118 @@
+// Two families in one job: the partner that holds or expects the secret is identified and read by its own family, over its own
+// access, beside the unit that came in.
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { UnitRole } from '@badger/core/job/roles';
+import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { describeJob } from '../app/src/lib/server/services/describe-job.ts';
+import { takeIn } from '../app/src/lib/server/services/intake.ts';
+import { assignUnit, recordAuthority } from '../app/src/lib/server/services/jobs.ts';
+import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
+import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
+import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
+import { smallFamilies } from './support/small-family.ts';
+
+const families = smallFamilies();
+let house: House;
+let bench: Person;
+let jobNumber: number;
+beforeAll(async () => {
+  house = await makeHouse({ profilesDir: families.dir });
+  bench = await house.person('bench');
+  const made = await takeIn(house.root.deps, bench, {
+    ...{ customer: 'Quay Test', vehicle: 'Halvard van', vin: 'U8HVC3F2401084417' },
+    ...{ family: 'HV-EC4', complaint: 'Dead', reason: 'failed-module', authorisedBy: 'Office' },
+    ...{ promisedAt: null, intakeKey: 'partner-0001', another: true },
+    arrival: { how: 'counter', parcelNumber: '', condition: '' },
+    units: [{ role: 'original', tag: '0421', place: '', condition: '' }]
+  });
+  if (!made.ok) throw new Error(made.problem.code);
+  jobNumber = made.value.number;
+});
+afterAll(async () => {
+  await house.close();
+  families.remove();
+});
+
+const name = (role: UnitRole, tag: string, family?: string) =>
+  assignUnit(house.root.deps, bench, { jobNumber, role, tag, ...(family ? { family } : {}) });
+const work = (kind: 'identify' | 'read', role: UnitRole, regionId?: string) =>
+  runToEnd(house, bench, {
+    ...{ kind, role, jobNumber, stationId: 'window' },
+    ...(regionId ? { regionId } : {})
+  });
+const why = ({ refused, operation }: Awaited<ReturnType<typeof work>>) =>
+  refused?.code ?? operation?.problem?.code ?? operation?.state;
+const view = async () => {
+  const found = await loadJobView(house.root.deps, jobNumber);
+  if (!found) throw new Error('no job');
+  return found;
+};
+const authorise = () =>
+  recordAuthority(house.root.deps, bench, {
+    ...{ jobNumber, orderedBy: 'Office', proofKind: 'order', proofNumber: '77' },
+    signature: [
+      [
+        [1, 1],
+        [9, 9]
+      ]
+    ]
+  });
+
+describe('a partner with a memory chip', () => {
+  it('nobody is named: nothing is started', async () => {
+    expect(why(await work('identify', 'partner'))).toBe('upload.unit.none');
+  });
+  it('it is read over the chip port, though the job goes by boot; with authority only', async () => {
+    expect((await name('partner', '0372', 'MD-IM3')).ok).toBe(true);
+    expect(describeJob(house.root.deps, await view(), 'bench').sides).toMatchObject({
+      original: { family: 'HV-EC4', way: { carrier: 'can-uds' } },
+      partner: { family: 'MD-IM3', way: { carrier: 'chip' }, facts: { meant: { tag: '0372' } } }
+    });
+    await house.root.deps.bench.world?.hands('window', { chip: '0372', unit: null });
+    expect(why(await work('identify', 'partner'))).toBe('done');
+    expect(why(await work('read', 'partner', 'eeprom'))).toBe('gate.authority.missing');
+    await authorise();
+    // what was checked is the partner's contact: no read of the original, which is another unit
+    expect(why(await work('read', 'original', 'data-flash'))).not.toBe('done');
+    for (let i = 0; i < 2; i++) expect(why(await work('read', 'partner', 'eeprom'))).toBe('done');
+    const { regions } = await view();
+    expect(regions.partner.map((r) => [r.region.id, r.agreement.state])).toEqual([
+      ['eeprom', 'trusted']
+    ]);
+    expect(regions.original.every((r) => r.reads.length === 0)).toBe(true);
+  });
+  it('its regions are not those of the job, and its files go to it', async () => {
+    expect(why(await work('read', 'partner', 'data-flash'))).toBe('upload.region.unknown');
+    const file = { jobNumber, role: 'partner' as const, fileName: 'ring.bin' };
+    const bytes = new Uint8Array(512).map((_, i) => (i * 7) & 0xff);
+    const kept = await uploadRead(house.root.deps, bench, { ...file, regionId: 'eeprom', bytes });
+    expect(kept.ok).toBe(true);
+    const { regions } = await view();
+    expect(regions.partner[0]?.reads.map((r) => r.source)).toEqual(['bench', 'bench', 'file']);
+    expect(
+      await uploadRead(house.root.deps, bench, { ...file, regionId: 'program-flash', bytes })
+    ).toMatchObject({ problem: { code: 'upload.region.unknown' } });
+  });
+});
+
+describe('a new unit of the same family', () => {
+  it('is identified and read as what it is, and never taken for the original', async () => {
+    expect((await name('new', '0419')).ok).toBe(true);
+    await powerUp(house, 'window', '0421');
+    expect(why(await work('identify', 'original'))).toBe('done');
+    expect(why(await work('read', 'new', 'data-flash'))).toBe('gate.meant.unknown');
+    expect(why(await work('identify', 'new'))).toBe('identify.chip.elsewhere');
+    await powerUp(house, 'window', '0419');
+    expect(why(await work('identify', 'new'))).toBe('done');
+    expect(why(await work('read', 'original', 'data-flash'))).toBe('gate.original.other');
+    expect(why(await work('read', 'new', 'data-flash'))).toBe('done');
+    const { regions } = await view();
+    expect([regions.new, regions.original].map((l) => l.flatMap((r) => r.reads).length)).toEqual([
+      1, 0
+    ]);
+    // swapped by hand after it was identified, and nobody told the application
+    const [station] = house.world.stations;
+    station?.clamp(house.world.units.get('0421'));
+    expect(why(await work('read', 'new', 'data-flash'))).toBe('gate.meant.other');
+  });
+});
