@@ -8,6 +8,7 @@ import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { takeIn } from '../app/src/lib/server/services/intake.ts';
 import { recordAuthority } from '../app/src/lib/server/services/jobs.ts';
 import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
+import { sayWhoFeeds } from '../app/src/lib/server/services/unit-feed.ts';
 import { chooseWay } from '../app/src/lib/server/services/ways.ts';
 import { loadProfiles } from '../standins/src/world/load-profiles.ts';
 import type { UnitSpec } from '../standins/src/modules/module.ts';
@@ -95,6 +96,10 @@ for (const profile of profiles)
       const jobNumber = await open(profile, unit);
       const choice = { jobNumber, key, school: profile.school, reason: 'this way is tried' };
       expect(await chooseWay(house.root.deps, lead, choice)).toEqual({ ok: true, value: true });
+      if (access.way.staysInstalled) {
+        const feed = { jobNumber, role: 'original' as const, by: 'bench' as const };
+        expect((await sayWhoFeeds(house.root.deps, bench, feed)).ok).toBe(true);
+      }
       await connect(access, unit);
       const where = { jobNumber, stationId: 'window', role: 'original' } as const;
       const identified = await runToEnd(house, bench, { kind: 'identify', ...where });

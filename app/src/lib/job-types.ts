@@ -221,6 +221,7 @@ export interface WayData {
   readonly name: string;
   readonly steps: readonly string[];
   readonly holdPad: string | undefined;
+  readonly staysInstalled: boolean;
   readonly carrier: 'can-uds' | 'vehicle-uds' | 'chip' | 'file';
   readonly supply:
     | { voltageMinMv: number; voltageMaxMv: number; limitMinMa: number; limitMaxMa: number }
@@ -233,6 +234,13 @@ export interface SideData {
   /** What the gates know of this unit, over what they know of the job. */
   readonly facts: Pick<
     GateFacts,
-    'family' | 'needsAuthority' | 'carrier' | 'need' | 'vehicleLine' | 'vehicleGap' | 'meant'
+    | 'family'
+    | 'needsAuthority'
+    | 'carrier'
+    | 'need'
+    | 'feed'
+    | 'vehicleLine'
+    | 'vehicleGap'
+    | 'meant'
   >;
 }

@@ -37,7 +37,12 @@ export interface LiveStation {
     | undefined;
   /** Simulated bench only: what the hands did. */
   readonly hands:
-    | { readonly unit: string | null; readonly padHeld: boolean; readonly chip: string | null }
+    | {
+        readonly unit: string | null;
+        readonly padHeld: boolean;
+        readonly vehicleFeeds: boolean;
+        readonly chip: string | null;
+      }
     | undefined;
   readonly operation:
     | {

@@ -129,6 +129,11 @@ export function tellsIndividual({ carrier }: Pick<Access, 'carrier'>): boolean {
   return carrier === 'can-uds' || carrier === 'vehicle-uds';
 }
 
+/** The unit is wired at its connector while it stays installed: bench or vehicle may feed it. */
+export function asksWhoFeeds(access: Access | undefined): boolean {
+  return access?.carrier === 'can-uds' && access.way.staysInstalled;
+}
+
 /**
  * What the driver of an access has to know; a unit in its vehicle is found by the vehicle's layout.
  * Errors: those of {@link findVehiclePlace}.

@@ -5,7 +5,7 @@ import type { GateFacts } from './facts.ts';
 
 const open: GateFacts = {
   ...{ carrier: 'can-uds', programmer: false, vehicle: undefined },
-  ...{ vehicleLine: undefined, vehicleGap: undefined, meant: undefined },
+  ...{ vehicleLine: undefined, vehicleGap: undefined, meant: undefined, feed: undefined },
   ...{ personRole: 'bench', family: 'HV-EC4', jobClosed: false },
   ...{ needsAuthority: true, authorityProven: true },
   boxLinks: { cable: true, radio: false },

@@ -2,6 +2,7 @@ import type { Access } from '../access/access.ts';
 import type { AgedReading } from '../access/vehicle/vehicle-reading.ts';
 import type { Problem } from '../base/result.ts';
 import type { Judgement } from '../base/verdict.ts';
+import type { UnitFeed } from '../electrical/judge-unit-feed.ts';
 import type { SupplyReading } from '../electrical/judge-supply.ts';
 import type { SupplyNeed } from '../profile/profile.ts';
 import type { Role } from '../rights/rights.ts';
@@ -59,6 +60,8 @@ export interface GateFacts {
   readonly programmer: boolean;
   /** What the supply must give; undefined where the access needs none. */
   readonly need: SupplyNeed | undefined;
+  /** Who feeds a unit that stays installed; undefined where only the bench can. */
+  readonly feed: UnitFeed | undefined;
   readonly supply: SupplyReading | undefined;
   /** Free space where the database keeps its data, undefined where nobody can see it, and what one read may take. */
   readonly room: { readonly freeBytes: number | undefined; readonly needBytes: number };

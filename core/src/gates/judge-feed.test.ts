@@ -36,8 +36,8 @@ describe('is the station ready for the access?', () => {
     expect(judgeFeed(needOf(file), { supply: on, programmer: true, vehicle })).toBeUndefined();
   });
   it('an access that is not known asks nothing, and one over CAN without its need is not judged', () => {
-    expect(needOf(undefined)).toEqual({ carrier: 'file', need: undefined });
-    const bare = { carrier: 'can-uds', need: undefined } as const;
+    expect(needOf(undefined)).toEqual({ carrier: 'file', need: undefined, feed: undefined });
+    const bare = { carrier: 'can-uds', need: undefined, feed: undefined } as const;
     expect(judgeFeed(bare, { supply: on, programmer: true, vehicle })).toBeUndefined();
   });
 });

@@ -1,7 +1,8 @@
-import type { Access } from '../access/access.ts';
+import { asksWhoFeeds, type Access } from '../access/access.ts';
 import { judgeVehicle, type AgedReading } from '../access/vehicle/vehicle-reading.ts';
 import { findGravest, type Judgement } from '../base/verdict.ts';
-import { judgeSupply, type SupplyReading } from '../electrical/judge-supply.ts';
+import type { SupplyReading } from '../electrical/judge-supply.ts';
+import { judgeUnitFeed, type UnitFeed } from '../electrical/judge-unit-feed.ts';
 import type { GateFacts } from './facts.ts';
 import { judgeBoardUnfed } from './rules/board-unfed.ts';
 import { judgeProgrammer } from './rules/programmer-there.ts';
@@ -15,12 +16,16 @@ export interface StationFeed {
 }
 
 /** What an access asks of a station. */
-export type AccessNeed = Pick<GateFacts, 'carrier' | 'need'>;
+export type AccessNeed = Pick<GateFacts, 'carrier' | 'need' | 'feed'>;
 
-export function needOf(access: Access | undefined): AccessNeed {
+const UNASKED: UnitFeed = { by: undefined, measuredMv: undefined, ageSeconds: undefined };
+
+/** `feed`: who feeds the unit, as a person said; it counts only where the access leaves it in the vehicle. */
+export function needOf(access: Access | undefined, feed?: UnitFeed): AccessNeed {
   return {
     carrier: access?.carrier ?? 'file',
-    need: access?.carrier === 'can-uds' ? access.supply : undefined
+    need: access?.carrier === 'can-uds' ? access.supply : undefined,
+    feed: asksWhoFeeds(access) ? (feed ?? UNASKED) : undefined
   };
 }
 
@@ -30,11 +35,11 @@ export function needOf(access: Access | undefined): AccessNeed {
  * Undefined where nothing is asked of it.
  */
 export function judgeFeed(
-  { carrier, need }: AccessNeed,
+  { carrier, need, feed }: AccessNeed,
   { supply, programmer, vehicle }: StationFeed
 ): Judgement | undefined {
   if (carrier === 'chip')
     return findGravest([judgeProgrammer(programmer), judgeBoardUnfed(supply)]);
   if (carrier === 'vehicle-uds') return judgeVehicle(vehicle, 'read');
-  return carrier === 'can-uds' && need ? judgeSupply(supply, need) : undefined;
+  return carrier === 'can-uds' && need ? judgeUnitFeed(feed, supply, need) : undefined;
 }

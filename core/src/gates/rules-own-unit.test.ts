@@ -14,7 +14,13 @@ const region = (name: string, change: Partial<RegionGateFact> = {}): RegionGateF
 const own = region('b', { suppliedSha256: 's', cloneSha256: 's' });
 const facts: GateFacts = {
   ...{ personRole: 'bench', family: 'HV-EC4', jobClosed: false, needsAuthority: true },
-  ...{ vehicleLine: undefined, vehicleGap: undefined, meant: undefined, vehicle: undefined },
+  ...{
+    vehicleLine: undefined,
+    vehicleGap: undefined,
+    meant: undefined,
+    feed: undefined,
+    vehicle: undefined
+  },
   ...{ authorityProven: true, boxLinks: { cable: true, radio: false }, carrier: 'can-uds' },
   ...{ programmer: false, stationBusy: false, donorMismatches: [], donorProven: false },
   need: { voltageMinMv: 12_000, voltageMaxMv: 14_000, limitMinMa: 5000, limitMaxMa: 7000 },

@@ -32,7 +32,13 @@ const two = (change: Partial<RegionGateFact>) => ({ regions: [region('a'), regio
 const need = { voltageMinMv: 12_000, voltageMaxMv: 14_000, limitMinMa: 5000, limitMaxMa: 7000 };
 const facts: GateFacts = {
   ...{ carrier: 'can-uds', programmer: false },
-  ...{ vehicleLine: undefined, vehicleGap: undefined, meant: undefined, vehicle: undefined },
+  ...{
+    vehicleLine: undefined,
+    vehicleGap: undefined,
+    meant: undefined,
+    feed: undefined,
+    vehicle: undefined
+  },
   ...{ personRole: 'bench', family: 'HV-EC4', jobClosed: false, needsAuthority: true },
   ...{ authorityProven: true, boxLinks: { cable: true, radio: false }, need },
   supply: {

@@ -29,6 +29,7 @@ const facts = {
     vehicleLine: 'doip',
     vehicleGap: undefined,
     meant: undefined,
+    feed: undefined,
     vehicle: fine
   },
   ...{ programmer: false, need: undefined, supply: undefined, stationBusy: false },

@@ -126,6 +126,7 @@ function toWay(w: ProfileDocument['ways'][number]): Way {
     waitMinutes: w.waitMinutes ?? 0,
     carrier: toCarrier(w),
     risks: w.risks ?? [],
+    staysInstalled: w.staysInstalled ?? false,
     holdPad: w.holdPad,
     supply: w.supply,
     draw: w.draw ?? [],

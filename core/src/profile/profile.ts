@@ -112,6 +112,8 @@ export interface Way {
   readonly waitMinutes: number;
   readonly carrier: Carrier | undefined;
   readonly risks: readonly string[];
+  /** Wired at its connector in the vehicle: bench or vehicle may feed it, and a person says which. */
+  readonly staysInstalled: boolean;
   readonly holdPad: string | undefined;
   readonly supply: SupplyNeed | undefined;
   readonly draw: readonly DrawBand[];

@@ -222,6 +222,11 @@ export const way = {
     },
     carrier,
     risks: { type: 'array', items: id, description: 'Risks of the family that this way brings.' },
+    staysInstalled: {
+      type: 'boolean',
+      description:
+        'The unit is wired at its connector while it stays in the vehicle: who feeds it is asked.'
+    },
     holdPad: { type: 'string', description: 'The pad that is held while the supply comes on.' },
     supply,
     draw: { type: 'array', items: draw, description: 'Current that a sound unit draws, by state.' },

@@ -71,6 +71,7 @@ function act(world: World, path: string, body: Record<string, unknown>): Reply {
 
 function hands(world: World, station: Station, body: Record<string, unknown>): Reply {
   if (typeof body['padHeld'] === 'boolean') station.padHeld = body['padHeld'];
+  if (typeof body['vehicleFeeds'] === 'boolean') station.vehicleFeeds = body['vehicleFeeds'];
   const unit = body['unit'];
   if (unit !== undefined && !world.clamp(station, typeof unit === 'string' ? unit : null)) {
     return { status: 409, body: { code: 'world.unit.elsewhere' } };
@@ -134,6 +135,7 @@ function describe(world: World) {
       ratedMa: s.spec.ratedMa,
       unit: s.clamped?.spec.tag ?? null,
       padHeld: s.padHeld,
+      vehicleFeeds: s.vehicleFeeds,
       boxPort: s.boxPort,
       supplyPort: s.supplyPort,
       chipPort: s.chipPort,

@@ -54,6 +54,7 @@ export class Station implements BoxHost, ProgrammerHost {
   readonly supply: SupplyDevice;
   fault: BoxFault | undefined;
   padHeld = false;
+  #vehicleFeeds = false;
   #clamped: Module | undefined;
   readonly #speed: () => number;
   readonly #yard: Yard;
@@ -75,8 +76,8 @@ export class Station implements BoxHost, ProgrammerHost {
       ratedMa: spec.ratedMa,
       serial: `SB-${spec.id.toUpperCase()}-01`,
       load: {
-        drawMa: () => this.#clamped?.drawMa ?? 0,
-        power: (on) => (on ? this.#clamped?.powerOn(this.padHeld) : this.#clamped?.powerOff())
+        drawMa: () => (this.#vehicleFeeds ? 0 : (this.#clamped?.drawMa ?? 0)),
+        power: (on) => this.#power(on)
       }
     });
   }
@@ -93,7 +94,22 @@ export class Station implements BoxHost, ProgrammerHost {
     this.#clamped?.powerOff();
     module?.powerOff();
     this.#clamped = module;
-    if (this.supply.on) module?.powerOn(this.padHeld);
+    this.#power(this.supply.on);
+  }
+
+  /** The unit on the clamp stays in its vehicle, and the vehicle feeds it. */
+  get vehicleFeeds(): boolean {
+    return this.#vehicleFeeds;
+  }
+
+  set vehicleFeeds(feeds: boolean) {
+    this.#vehicleFeeds = feeds;
+    this.#power(this.supply.on);
+  }
+
+  #power(fed: boolean): void {
+    if (fed || this.#vehicleFeeds) this.#clamped?.powerOn(this.padHeld);
+    else this.#clamped?.powerOff();
   }
 
   /** The box's pair goes to the clamp, or into the socket of an older vehicle. */

@@ -1,5 +1,7 @@
-import { formatChipId } from '@badger/core/base/format';
-import { num, text, type MessageOf } from './message.ts';
+import { formatChipId, formatVolts } from '@badger/core/base/format';
+import { num, text, type MessageOf, type Params } from './message.ts';
+
+const volts = (p: Params, name: string) => `${formatVolts(num(p[name]))} V`;
 
 const CONTACT = 'Reseat the clip or the chip, pin 1 at the mark, then try again.';
 
@@ -28,6 +30,35 @@ export const chip: Record<string, MessageOf> = {
     'Supply not known',
     'The bench supply does not answer: nobody can tell whether the board is powered.',
     'Make sure that nothing but the programmer feeds the board.'
+  ),
+  'gate.feed.unasked': line(
+    'Who feeds the unit?',
+    'It stays installed, so the bench or the vehicle may feed it, never both. Nothing was started.',
+    'Say at Wire who feeds it.'
+  ),
+  'gate.feed.twice': line(
+    'Two feeds',
+    'The vehicle feeds the unit and the bench supply is on. Nothing was started.',
+    'Switch the bench supply off and take its leads off.'
+  ),
+  'gate.feed.unmeasured': (p) => ({
+    title: 'Voltage at the unit not measured',
+    text: `The vehicle feeds it; ${volts(p, 'minMv')} to ${volts(p, 'maxMv')} are wanted, measured within half an hour.`,
+    clear: 'Measure at the connector and enter it at Wire.'
+  }),
+  'gate.feed.outside': (p) => ({
+    title: 'Voltage at the unit outside its band',
+    text: `${volts(p, 'measuredMv')} measured, ${volts(p, 'minMv')} to ${volts(p, 'maxMv')} wanted.`,
+    clear: 'Put a steady support supply on the battery, measure again.'
+  }),
+  'gate.feed.vehicle': (p) => ({
+    title: `The vehicle feeds it, ${volts(p, 'measuredMv')}`,
+    text: 'The bench supply is off.'
+  }),
+  'feed.access.needless': line(
+    'Only the bench feeds it this way',
+    'Nothing was recorded.',
+    'Choose the way at the connector first if the unit stays installed.'
   ),
   'gate.chip.contact': () => ({
     title: 'Chip contacted',

@@ -191,6 +191,19 @@ export const closeJob = {
   }
 } as const;
 
+export const unitFeed = {
+  $id: 'urn:upright-badger:unit-feed',
+  type: 'object',
+  additionalProperties: false,
+  required: ['role', 'by'],
+  properties: {
+    role: jobRole,
+    by: { enum: ['bench', 'vehicle'] },
+    /** Measured at the unit, where the vehicle feeds it. Units: mV. */
+    measuredMv: { type: 'integer', minimum: 0, maximum: 60000 }
+  }
+} as const;
+
 export const waiver = {
   $id: 'urn:upright-badger:waiver',
   type: 'object',

@@ -7,6 +7,7 @@ import {
   kitTick,
   newJob,
   place,
+  unitFeed,
   waiver
 } from './arrive-requests.ts';
 import {
@@ -30,6 +31,8 @@ const hands = {
     /** Tag of the unit to clamp; null takes the unit off. */
     unit: { anyOf: [tag, { type: 'null' }] },
     padHeld: { type: 'boolean' },
+    /** The vehicle feeds the unit on the clamp: it stays installed. */
+    vehicleFeeds: { type: 'boolean' },
     /** Tag of the unit whose chip goes on the programmer; null takes it off. */
     chip: { anyOf: [tag, { type: 'null' }] }
   }
@@ -139,6 +142,7 @@ export const schemas = {
   Proof: proof,
   AssignUnit: assignUnit,
   CloseJob: closeJob,
+  UnitFeed: unitFeed,
   Waiver: waiver,
   Authority: authority,
   ChooseStation: chooseStation,
@@ -172,6 +176,7 @@ export type StartOperation = Static<typeof startOperation>;
 export type Proof = Static<typeof proof>;
 export type AssignUnit = Static<typeof assignUnit>;
 export type CloseJob = Static<typeof closeJob>;
+export type UnitFeed = Static<typeof unitFeed>;
 export type Waiver = Static<typeof waiver>;
 export type Authority = Static<typeof authority>;
 export type ForgetChip = Static<typeof forgetChip>;

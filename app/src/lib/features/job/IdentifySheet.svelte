@@ -50,7 +50,7 @@
   <div class="row">
     {#each ['original', 'donor'] as const as role (role)}
       {#if job.units[role]?.chipId && !benchReads(role)}
-        <button class="btn btn-outline" onclick={() => forget(role)}>
+        <button class="long btn btn-outline" onclick={() => forget(role)}>
           Wrong unit was clamped: forget the chip id of the {role}
         </button>
       {/if}
@@ -60,6 +60,12 @@
 {/if}
 
 <style>
+  /* a long press wraps on a phone */
+  .long {
+    height: auto;
+    white-space: normal;
+    text-align: left;
+  }
   .row {
     display: flex;
     gap: 12px;

@@ -35,7 +35,12 @@
     hands({ plug: id || null, ...(stationId ? { station: stationId } : {}) });
 </script>
 
-<div class="hands" role="group" aria-label="Hands at the simulated vehicle">
+<div
+  class="hands"
+  role="group"
+  aria-label="Hands at the simulated vehicle"
+  data-vehicle={plugged?.id}
+>
   <label
     >Cable is in (your hands, simulated)
     <select

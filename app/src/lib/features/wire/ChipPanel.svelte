@@ -3,7 +3,7 @@
   import { formatChipId } from '@badger/core/base/format';
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveStation } from '$lib/live-types.ts';
-  import { liveGate } from '$lib/features/job/job-gates.view.ts';
+  import { jobAs, liveGate } from '$lib/features/job/job-gates.view.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import { messageOfJudgement, messageOfProblem } from '$lib/messages/catalogue.ts';
@@ -17,7 +17,11 @@
   const contact = $derived(job.way?.carrier === 'chip');
   const step = $derived(job.way?.carrier === 'can-uds' ? 3 : 2);
   const verb = $derived(contact ? 'Check contact' : 'Read chip id');
-  const gate = $derived(liveGate('identify', job, station));
+  // each unit may be fed in its own way
+  const gateOf = (role: UnitRole) => liveGate('identify', jobAs(job, role), station);
+  const holding = $derived(
+    roles.map((role) => gateOf(role).holding).find((held, _, all) => all.every(Boolean) && held)
+  );
   const last = $derived(job.operations.filter((o) => o.kind === 'identify').at(-1));
 
   async function identify(role: UnitRole) {
@@ -38,7 +42,7 @@
 >
   <div class="row">
     {#each roles as role (role)}
-      <button class="btn btn-outline" disabled={!gate.open} onclick={() => identify(role)}>
+      <button class="btn btn-outline" disabled={!gateOf(role).open} onclick={() => identify(role)}>
         <RoleMark {role} size={18} />
         {verb} as {role.toUpperCase()}
         {job.units[role]?.tag ?? ''}
@@ -48,8 +52,8 @@
   {#if roles.length === 0}
     <p class="soft">No unit is named yet. Name it at Identify.</p>
   {/if}
-  {#if gate.holding}
-    {@const m = messageOfJudgement(gate.holding)}
+  {#if holding}
+    {@const m = messageOfJudgement(holding)}
     <p class="soft">{m.title}. {m.clear ?? ''}</p>
   {:else if station.connected}
     <p>

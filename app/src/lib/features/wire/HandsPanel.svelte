@@ -17,7 +17,11 @@
         ? 'donor of this job'
         : '';
 
-  async function hands(change: { unit?: string | null; padHeld?: boolean }) {
+  async function hands(change: {
+    unit?: string | null;
+    padHeld?: boolean;
+    vehicleFeeds?: boolean;
+  }) {
     noted(await send(`/api/stations/${station.id}/hands`, change));
   }
 </script>
@@ -40,6 +44,18 @@
         {/each}
       </select>
     </label>
+    {#if job.way?.staysInstalled}
+      <label class="pad">
+        <input
+          type="checkbox"
+          class="toggle"
+          disabled={busy}
+          checked={station.hands?.vehicleFeeds ?? false}
+          onchange={(e) => hands({ vehicleFeeds: e.currentTarget.checked })}
+        />
+        The vehicle feeds it (simulated)
+      </label>
+    {/if}
     {#if job.way?.holdPad}
       <label class="pad">
         <input

@@ -11,7 +11,7 @@
 
   const reading = $derived(liveFacts(job, station).vehicle);
   const line = $derived(
-    job.gateFacts.vehicleLine === 'doip' ? 'Ethernet cable' : "box on the vehicle's CAN pair"
+    job.gateFacts.vehicleLine === 'doip' ? 'Ethernet cable' : 'box on its CAN pair'
   );
   const told = (value: number | undefined, words: (n: number) => string) =>
     value === undefined ? 'not told' : words(value);
@@ -19,7 +19,7 @@
     seconds < 60 ? 'just now' : `${Math.floor(seconds / 60)} min ago`;
 </script>
 
-<Panel label="Vehicle" title="1 · Vehicle on the {line}">
+<Panel label="Vehicle" title="1 · Vehicle, {line}">
   {#if live.bench.yard}
     <VehicleHands
       {job}

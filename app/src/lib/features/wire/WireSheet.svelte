@@ -8,6 +8,7 @@
   import { send } from '$lib/features/live/send.ts';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import ChipPanel from './ChipPanel.svelte';
+  import FeedCard from './FeedCard.svelte';
   import HandsPanel from './HandsPanel.svelte';
   import ProgrammerPanel from './ProgrammerPanel.svelte';
   import VehiclePanel from './VehiclePanel.svelte';
@@ -66,6 +67,9 @@
         >
       {/each}
     </div>
+  {/if}
+  {#if job.way?.staysInstalled && !job.closedAt}
+    {#each roles as role (role)}<FeedCard job={whole} {role} />{/each}
   {/if}
   {#if station}
     <div class="panels">

@@ -21,6 +21,7 @@ const make = (kind: 'read' | 'write') =>
     regionIds: kind === 'write' ? ['data-flash', 'program-flash'] : ['data-flash'],
     profile: parsed.value,
     access,
+    benchFeeds: true,
     person: { id: 'p', name: 'Bench', role: 'bench' },
     vin: 'U8HVC3F2401084417',
     plate: ''

@@ -34,6 +34,8 @@ export interface LiveOperationSpec {
   readonly profile: Profile;
   /** How the unit is reached, resolved once at the start. */
   readonly access: DrivenAccess;
+  /** The bench supply feeds the unit: what it does belongs to the work. */
+  readonly benchFeeds: boolean;
   /** Who pressed. */
   readonly person: Person;
   readonly vin: string;

@@ -13,6 +13,8 @@ export interface IdentifiedUnit extends ConnectedUnit {
   readonly tag: string;
   readonly role: UnitRole;
   readonly jobNumber: number;
+  /** It is gone with the bench supply. */
+  readonly benchFeeds: boolean;
   /** How it was reached. */
   readonly access: DrivenAccess;
 }
@@ -94,7 +96,7 @@ export class StationBench {
 
   #sample(sample: SupplySample | undefined): void {
     // only what the bench supply feeds is gone with it
-    if (!sample?.on && this.#connected?.access.carrier === 'can-uds') this.#connected = undefined;
+    if (!sample?.on && this.#connected?.benchFeeds) this.#connected = undefined;
     for (const listener of this.#listeners) listener(sample);
     this.#onChange();
   }

@@ -10,6 +10,7 @@ export interface WorldState {
     readonly ratedMa: number;
     readonly unit: string | null;
     readonly padHeld: boolean;
+    readonly vehicleFeeds: boolean;
     readonly boxPort: number;
     readonly supplyPort: number;
     readonly chipPort: number;
@@ -54,7 +55,12 @@ export class WorldClient {
 
   hands(
     station: string,
-    change: { unit?: string | null; padHeld?: boolean; chip?: string | null }
+    change: {
+      unit?: string | null;
+      padHeld?: boolean;
+      vehicleFeeds?: boolean;
+      chip?: string | null;
+    }
   ): Promise<Result<WorldState>> {
     return this.#call('/hands', { station, ...change });
   }

@@ -68,6 +68,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'POST /api/jobs/[number]/tests': 'test.record',
   'POST /api/jobs/[number]/unit': 'unit.assign',
   'POST /api/jobs/[number]/waiver': 'backup.waive',
+  'POST /api/jobs/[number]/feed': 'bench.operate',
   'POST /api/jobs/[number]/way': 'access.choose',
   'POST /api/kit': 'kit.edit',
   // reading and writing differ in what they ask: the act itself looks once more

@@ -276,7 +276,15 @@ export async function setBackupWaived(db: Tx, jobId: string, reason: string | nu
   await db.update(job).set({ backupWaived: reason }).where(eq(job.id, jobId));
 }
 
-export type JobUnits = Partial<Record<UnitRole, UnitRow & { readonly condition: string }>>;
+/** What the job knows of its unit, apart from the unit itself. */
+export interface JobUnitFacts {
+  readonly condition: string;
+  readonly fedBy: 'bench' | 'vehicle' | null;
+  readonly fedMv: number | null;
+  readonly fedAt: Date | null;
+}
+
+export type JobUnits = Partial<Record<UnitRole, UnitRow & JobUnitFacts>>;
 
 /** The units of these jobs by role, by job id. */
 export async function listJobUnits(
@@ -287,13 +295,14 @@ export async function listJobUnits(
     jobIds.length === 0
       ? []
       : await db
-          .select({ jobId: jobUnit.jobId, role: jobUnit.role, condition: jobUnit.condition, unit })
+          .select({ own: jobUnit, unit })
           .from(jobUnit)
           .innerJoin(unit, eq(unit.id, jobUnit.unitId))
           .where(inArray(jobUnit.jobId, [...jobIds]));
   const units = new Map<string, JobUnits>();
-  for (const { jobId, role, condition, unit: row } of rows) {
-    units.set(jobId, { ...units.get(jobId), [role]: { ...row, condition } });
+  for (const { own, unit: row } of rows) {
+    const { jobId, role, condition, fedBy, fedMv, fedAt } = own;
+    units.set(jobId, { ...units.get(jobId), [role]: { ...row, condition, fedBy, fedMv, fedAt } });
   }
   return units;
 }
@@ -311,7 +320,23 @@ export async function setJobUnit(
   await db
     .insert(jobUnit)
     .values({ jobId, role, unitId, condition })
-    .onConflictDoUpdate({ target: [jobUnit.jobId, jobUnit.role], set: { unitId, condition } });
+    .onConflictDoUpdate({
+      target: [jobUnit.jobId, jobUnit.role],
+      // what was said of the one that was there says nothing of another
+      set: { unitId, condition, fedBy: null, fedMv: null, fedAt: null }
+    });
+}
+
+export async function setUnitFeed(
+  db: Tx,
+  jobId: string,
+  role: UnitRole,
+  feed: Pick<JobUnitFacts, 'fedBy' | 'fedMv' | 'fedAt'>
+): Promise<void> {
+  await db
+    .update(jobUnit)
+    .set(feed)
+    .where(and(eq(jobUnit.jobId, jobId), eq(jobUnit.role, role)));
 }
 
 export async function listJobsOfUnit(db: Tx, unitId: string) {

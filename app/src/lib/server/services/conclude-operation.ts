@@ -106,7 +106,8 @@ interface End {
 
 interface Stored {
   readonly state: OperationState;
-  readonly identified: Pick<IdentifiedUnit, 'chipId' | 'family' | 'access'> | undefined;
+  readonly identified:
+    Pick<IdentifiedUnit, 'chipId' | 'family' | 'access' | 'benchFeeds'> | undefined;
 }
 
 async function store(tx: Tx, run: Run, { outcome, trace, at }: End): Promise<Stored> {
@@ -114,7 +115,8 @@ async function store(tx: Tx, run: Run, { outcome, trace, at }: End): Promise<Sto
   const identified = outcome.identity && {
     chipId: outcome.identity.chipId,
     family: outcome.identity.family,
-    access: live.spec.access
+    access: live.spec.access,
+    benchFeeds: live.spec.benchFeeds
   };
   await lockJob(tx, live.spec.jobId);
   const before = await findOperation(tx, live.spec.id);

@@ -97,6 +97,7 @@ function describeWay(access: Access | undefined): WayData | undefined {
       name: way.name,
       steps: way.steps,
       holdPad: way.holdPad,
+      staysInstalled: way.staysInstalled,
       carrier: access.carrier,
       supply: way.supply
     }

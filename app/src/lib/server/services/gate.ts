@@ -34,7 +34,7 @@ export function gatherFacts(deps: Deps, view: JobView, options: GateOptions): Ga
     },
     programmer: (station?.row.chipPort ?? null) !== null,
     ...(options.role ? sideFacts(deps, view, options.role) : {}),
-    ...(options.access ? accessFacts(deps, view, options.access) : {}),
+    ...(options.access ? accessFacts(deps, view, options.access, options.role ?? 'original') : {}),
     boxLinks: boxLinksOf(view, options.stationId)
   };
 }
@@ -68,7 +68,7 @@ export function jobFacts(deps: Deps, view: JobView, personRole: Role): JobGateFa
     authorityProven: view.authorityGap === undefined,
     room: view.room,
     boxLinks: boxLinksOf(view, view.job.stationId),
-    ...accessFacts(deps, view, view.access),
+    ...accessFacts(deps, view, view.access, 'original'),
     meant: undefined,
     originalChipId: view.units.original?.chipId ?? undefined,
     donorChipId: view.units.donor?.chipId ?? undefined,

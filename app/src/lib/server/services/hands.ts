@@ -20,11 +20,13 @@ export async function moveHands(
   const moved = await deps.bench.world.hands(stationId, {
     ...(change.unit === undefined ? {} : { unit: change.unit }),
     ...(change.padHeld === undefined ? {} : { padHeld: change.padHeld }),
+    ...(change.vehicleFeeds === undefined ? {} : { vehicleFeeds: change.vehicleFeeds }),
     ...(change.chip === undefined ? {} : { chip: change.chip })
   });
   if (!moved.ok) return moved;
   // hands were at the clamp: who is on it has to be asked again
-  if (change.unit !== undefined || change.chip !== undefined)
+  const { unit, chip, vehicleFeeds } = change;
+  if (unit !== undefined || chip !== undefined || vehicleFeeds !== undefined)
     deps.bench.stations.get(stationId)?.forget();
   deps.bench.changed();
   return ok(true);

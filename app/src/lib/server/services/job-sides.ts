@@ -4,7 +4,9 @@ import type { GateFacts } from '@badger/core/gates/facts';
 import { needOf } from '@badger/core/gates/judge-feed';
 import type { UnitRole } from '@badger/core/job/roles';
 import type { Profile } from '@badger/core/profile/profile';
+import type { UnitFeed } from '@badger/core/electrical/judge-unit-feed';
 import type { Deps } from '../deps.ts';
+import type { JobUnitFacts } from '../repositories/jobs.ts';
 import type { JobView } from './job-view.ts';
 import { knownVehicle, placeFacts } from './vehicle-cable.ts';
 
@@ -32,7 +34,7 @@ export function sideOf(deps: Deps, view: SideOf, role: UnitRole): JobSide {
 /** What the gates know of one role's unit, over what they know of the job. */
 export type SideFacts = Pick<
   GateFacts,
-  'family' | 'needsAuthority' | 'carrier' | 'need' | 'vehicleLine' | 'vehicleGap' | 'meant'
+  'family' | 'needsAuthority' | 'carrier' | 'need' | 'feed' | 'vehicleLine' | 'vehicleGap' | 'meant'
 >;
 
 export function sideFacts(deps: Deps, view: JobView, role: UnitRole): SideFacts {
@@ -41,12 +43,31 @@ export function sideFacts(deps: Deps, view: JobView, role: UnitRole): SideFacts 
   return {
     family: profile?.id ?? unit?.familyId ?? view.job.familyId,
     needsAuthority: touchesSecurity(view.job.reason, profile?.securityData ?? false),
-    ...accessFacts(deps, view, access),
+    ...accessFacts(deps, view, access, role),
     meant: unit && { tag: unit.tag, chipId: unit.chipId ?? undefined }
   };
 }
 
-/** What the gates know of an access and, where it leads into the vehicle, of the unit's place in it. */
-export function accessFacts(deps: Deps, { job }: Pick<JobView, 'job'>, access: Access | undefined) {
-  return { ...needOf(access), ...placeFacts(knownVehicle(deps, job), access) };
+/** What the gates know of an access: its need, who feeds the unit, and the unit's place where it leads into the vehicle. */
+export function accessFacts(
+  deps: Deps,
+  { job, units }: Pick<JobView, 'job' | 'units'>,
+  access: Access | undefined,
+  role: UnitRole
+) {
+  const feed = feedOf(deps, units[role]);
+  return { ...needOf(access, feed), ...placeFacts(knownVehicle(deps, job), access) };
+}
+
+/** Who feeds a unit that stays installed, as it was said. */
+export function feedOf(deps: Deps, unit: JobUnitFacts | undefined): UnitFeed | undefined {
+  return (
+    unit && {
+      by: unit.fedBy ?? undefined,
+      measuredMv: unit.fedMv ?? undefined,
+      ageSeconds: unit.fedAt
+        ? (deps.clock.now().getTime() - unit.fedAt.getTime()) / 1000
+        : undefined
+    }
+  );
 }

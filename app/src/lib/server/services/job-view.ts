@@ -24,7 +24,7 @@ import type { ReadRow } from '../repositories/reads.ts';
 import { findAuthorityGap, touchesSecurity } from '@badger/core/gates/authority';
 import { loadJobRecords, type CloneImage, type JobRecords } from './job-records.ts';
 import { factsOfEnding, isReached } from './ending.ts';
-import { sideOf } from './job-sides.ts';
+import { feedOf, sideOf } from './job-sides.ts';
 import { readingOf } from './vehicle-cable.ts';
 import { buildProof, type ProofView } from './proof-view.ts';
 import { buildRegionViews, type RegionView } from './region-views.ts';
@@ -148,7 +148,7 @@ async function viewJob(
     hasProfile: profile !== undefined,
     carrier: access?.carrier ?? 'file',
     donorCheck: match?.verdict,
-    supply: supplyJudgement(deps, job, access),
+    supply: supplyJudgement(deps, { job, access, units }),
     originalRegions: regions.original.map((r) => r.verdict),
     donorRegions: units.donor ? regions.donor.map((r) => r.verdict) : [],
     clone: cloneState,
@@ -307,12 +307,11 @@ function stateOfClone(
 
 function supplyJudgement(
   deps: Deps,
-  job: JobRow,
-  access: Access | undefined
+  { job, access, units }: Pick<JobView, 'job' | 'access' | 'units'>
 ): Judgement | undefined {
   const station = job.stationId ? deps.bench.stations.get(job.stationId) : undefined;
   if (!station || !access) return undefined;
-  return judgeFeed(needOf(access), {
+  return judgeFeed(needOf(access, feedOf(deps, units.original)), {
     supply: station.reading(),
     programmer: station.row.chipPort !== null,
     vehicle: readingOf(station, job.vin)

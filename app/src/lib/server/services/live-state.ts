@@ -55,7 +55,10 @@ function describeStation(deps: Deps, station: StationBench): LiveStation {
       role: station.connected.role,
       jobNumber: station.connected.jobNumber
     },
-    hands: hands && { unit: hands.unit, padHeld: hands.padHeld, chip: hands.chip },
+    hands: hands && {
+      ...{ unit: hands.unit, padHeld: hands.padHeld },
+      ...{ vehicleFeeds: hands.vehicleFeeds, chip: hands.chip }
+    },
     operation: live && describeOperation(live)
   };
 }

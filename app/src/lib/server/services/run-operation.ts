@@ -18,8 +18,8 @@ import { runWrite } from './run-write.ts';
 export async function runOperation(run: Run): Promise<void> {
   const { deps, live, station } = run;
   const pulse = setInterval(() => void flush(run), deps.heartbeatMs);
-  // a chip is fed by its programmer: what the bench supply does is no part of it
-  const fed = live.spec.access.carrier === 'can-uds';
+  // a chip is fed by its programmer, an installed unit perhaps by its vehicle: what the bench supply does is no part of it
+  const fed = live.spec.benchFeeds;
   const stopSampling = station.onSample((sample) => fed && sample && live.addSample(sample));
   let end: WorkEnd;
   try {
@@ -66,7 +66,7 @@ async function work(run: Run): Promise<WorkEnd> {
   const { memory, opened } = await station.thread.openMemory(target.value, at);
   // an output that went off by itself will not come back by itself
   const stopNoting = station.onSample((sample) => {
-    if (!sample?.on && access.carrier === 'can-uds')
+    if (!sample?.on && live.spec.benchFeeds)
       memory.note(sample ? 'supply output off' : 'supply link lost');
   });
   let outcome: Outcome;

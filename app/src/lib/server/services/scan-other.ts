@@ -67,7 +67,8 @@ export async function scanBench(
   const { access } = view;
   if (!station || access?.carrier !== 'can-uds' || !view.profile)
     return fail('gate.way.none', { family: view.job.familyId });
-  const gate = checkJobGate(deps, view, { kind: 'identify', stationId, person });
+  const role = view.units.donor?.chipId === station.connected?.chipId ? 'donor' : 'original';
+  const gate = checkJobGate(deps, view, { kind: 'identify', stationId, person, role });
   if (gate.holding) return fail(gate.holding.code, { ...gate.holding.params });
   const connected = station.connected;
   const unit = [view.units.original, view.units.donor].find((u) => u?.chipId === connected?.chipId);

@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import {
   accessToRegion,
+  asksWhoFeeds,
   isDriven,
   reaches,
   type Access,
@@ -18,7 +19,7 @@ import type { Tx } from '../db/client.ts';
 import type { Deps } from '../deps.ts';
 import { plateForName } from './house-settings.ts';
 import { appendEvent } from '../repositories/events.ts';
-import type { UnitRow } from '../repositories/jobs.ts';
+import type { JobUnitFacts, UnitRow } from '../repositories/jobs.ts';
 import { setStation } from '../repositories/jobs.ts';
 import { insertOperation } from '../repositories/operations.ts';
 import type { Person } from '../repositories/people.ts';
@@ -77,7 +78,7 @@ async function goOnReading(run: Run, request: StartOperation, step?: SeriesStep)
 
 interface Checked {
   readonly role: UnitRole;
-  readonly unit: UnitRow;
+  readonly unit: UnitRow & JobUnitFacts;
   readonly view: JobView;
   readonly profile: Profile;
   readonly access: DrivenAccess;
@@ -187,6 +188,7 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     regionIds,
     profile,
     access,
+    benchFeeds: access.carrier === 'can-uds' && !(asksWhoFeeds(access) && unit.fedBy === 'vehicle'),
     ...{ person, vin: view.job.vin, plate: await plateForName(tx, view.job) }
   });
   return ok({ deps, live, station, view, unit, person });

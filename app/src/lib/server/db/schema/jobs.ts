@@ -156,7 +156,12 @@ export const jobUnit = pgTable(
       .notNull()
       .references(() => unit.id),
     /** How it looked when it came in. */
-    condition: text().notNull().default('')
+    condition: text().notNull().default(''),
+    /** Who feeds it while it stays installed, as a person said; null: nobody has. */
+    fedBy: text({ enum: ['bench', 'vehicle'] }),
+    /** Measured at the unit by hand. Units: mV. */
+    fedMv: integer(),
+    fedAt: at()
   },
   (t) => [
     index('job_unit_unit').on(t.unitId),

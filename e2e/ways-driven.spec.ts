@@ -84,6 +84,8 @@ async function connect(page: Page, { carrier, tag, vehicle }: Case): Promise<voi
     await page.getByLabel(/Chip on the clip/).selectOption(tag);
   } else if (carrier === 'vehicle') {
     await page.getByLabel(/Cable is in/).selectOption(vehicle ?? '');
+    const hands = page.getByRole('group', { name: 'Hands at the simulated vehicle' });
+    await expect(hands).toHaveAttribute('data-vehicle', vehicle ?? '');
     await page.getByLabel('What is wrong with it').selectOption('healthy');
     await page.getByLabel('Ignition').selectOption('on');
     await page.getByLabel('Support supply').check();
@@ -94,6 +96,11 @@ async function connect(page: Page, { carrier, tag, vehicle }: Case): Promise<voi
     await page.getByRole('button', { name: 'Switch on' }).click();
   }
 }
+
+// the box is taken out of the vehicle again: whoever comes next works on the clamp
+test.afterEach(async ({ page }) => {
+  await post(page, '/api/vehicle', { plug: null });
+});
 
 for (const c of CASES)
   test(`${c.family} by ${c.way}`, async ({ page }) => {
