@@ -4,7 +4,8 @@ import pg from 'pg';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { findBrokenEvent, listEvents } from '../app/src/lib/server/repositories/events.ts';
 import { loadImage, saveImage } from '../app/src/lib/server/repositories/images.ts';
-import { findJob, findJobUnits } from '../app/src/lib/server/repositories/jobs.ts';
+import { findJob } from '../app/src/lib/server/repositories/jobs.ts';
+import { findJobUnits } from '../app/src/lib/server/repositories/job-units.ts';
 import {
   insertOperation,
   insertSamples,

@@ -18,7 +18,7 @@ const off = { ...on, on: false };
 const vehicle: UnitFeed = { by: 'vehicle', measuredMv: 12_600, ageSeconds: 60 };
 
 describe('who feeds a unit that stays installed', () => {
-  it.each<[string, UnitFeed, SupplyReading | undefined, string, string]>([
+  it.each<readonly [string, UnitFeed, SupplyReading | undefined, string, string]>([
     ['nobody has said', { ...vehicle, by: undefined }, off, 'stop', 'gate.feed.unasked'],
     ['the vehicle', vehicle, off, 'go', 'gate.feed.vehicle'],
     ['both', vehicle, on, 'stop', 'gate.feed.twice'],
@@ -38,7 +38,7 @@ describe('who feeds a unit that stays installed', () => {
     ['12 V', { ...vehicle, measuredMv: 12_000 }, off, 'go', 'gate.feed.vehicle'],
     ['14.2 V', { ...vehicle, measuredMv: 14_200 }, off, 'go', 'gate.feed.vehicle'],
     ['14.201 V', { ...vehicle, measuredMv: 14_201 }, off, 'stop', 'gate.feed.outside']
-  ])('%s', (_, feed, supply, verdict, code) => {
+  ])('%s', (...[, feed, supply, verdict, code]) => {
     expect(judgeUnitFeed(feed, supply, need)).toMatchObject({ verdict, code });
   });
   it('fed by the bench, or where only the bench can, it is the supply that counts', () => {

@@ -3,7 +3,7 @@ import type { StockState } from '@badger/core/match/judge-stock';
 import type { Sorting } from '../../sorting.ts';
 import type { Tx } from '../db/client.ts';
 import { unit } from '../db/schema/jobs.ts';
-import type { UnitRow } from './jobs.ts';
+import type { UnitRow } from './job-units.ts';
 
 export async function findUnitByTag(db: Tx, tag: string): Promise<UnitRow | undefined> {
   const [row] = await db.select().from(unit).where(eq(unit.tag, tag));

@@ -9,7 +9,7 @@ import type {
 import { listEndings, needsReason } from '@badger/core/job/close';
 import { accessToRegion, type Access } from '@badger/core/access/access';
 import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
-import type { UnitRow } from '../repositories/jobs.ts';
+import type { UnitRow } from '../repositories/job-units.ts';
 import type { OperationRow } from '../repositories/operations.ts';
 import type { ReadRow } from '../repositories/reads.ts';
 import type { Profile } from '@badger/core/profile/profile';

@@ -9,7 +9,8 @@ import type { Deps } from '../deps.ts';
 import type { Tx } from '../db/client.ts';
 import { findIntake, insertArrival, lockVin, takeTag } from '../repositories/arrive.ts';
 import { appendEvent } from '../repositories/events.ts';
-import { findJobById, insertJob, listJobsOfVin, setJobUnit } from '../repositories/jobs.ts';
+import { findJobById, insertJob, listJobsOfVin } from '../repositories/jobs.ts';
+import { setJobUnit } from '../repositories/job-units.ts';
 import type { Person } from '../repositories/people.ts';
 import { findUnitByTag, insertUnit, setPlace } from '../repositories/units.ts';
 

@@ -1,7 +1,7 @@
 import { gather, type Tx } from '../db/client.ts';
 import { listArrivals, listLatestAuthorities, type AuthorityRow } from '../repositories/arrive.ts';
 import { listLatestChoices } from '../repositories/choices.ts';
-import { listJobUnits, type JobUnits } from '../repositories/jobs.ts';
+import { listJobUnits, type JobUnits } from '../repositories/job-units.ts';
 import { listKit, type KitRow } from '../repositories/kit.ts';
 import {
   listOperationsOfJobs,

@@ -6,7 +6,7 @@ import type { UnitRole } from '@badger/core/job/roles';
 import type { Profile } from '@badger/core/profile/profile';
 import type { UnitFeed } from '@badger/core/electrical/judge-unit-feed';
 import type { Deps } from '../deps.ts';
-import type { JobUnitFacts } from '../repositories/jobs.ts';
+import type { JobUnitFacts } from '../repositories/job-units.ts';
 import type { JobView } from './job-view.ts';
 import { knownVehicle, placeFacts } from './vehicle-cable.ts';
 

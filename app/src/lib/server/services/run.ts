@@ -3,7 +3,7 @@ import type { LiveOperation } from '../bench/live-operation.ts';
 import type { StationBench } from '../bench/station-bench.ts';
 import { storeProblem } from '../db/pg-errors.ts';
 import type { Deps } from '../deps.ts';
-import type { UnitRow } from '../repositories/jobs.ts';
+import type { UnitRow } from '../repositories/job-units.ts';
 import { updateOperation } from '../repositories/operations.ts';
 import type { Person } from '../repositories/people.ts';
 import type { JobView } from './job-view.ts';

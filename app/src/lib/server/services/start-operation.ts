@@ -19,7 +19,7 @@ import type { Tx } from '../db/client.ts';
 import type { Deps } from '../deps.ts';
 import { plateForName } from './house-settings.ts';
 import { appendEvent } from '../repositories/events.ts';
-import type { JobUnitFacts, UnitRow } from '../repositories/jobs.ts';
+import type { JobUnitFacts, UnitRow } from '../repositories/job-units.ts';
 import { setStation } from '../repositories/jobs.ts';
 import { insertOperation } from '../repositories/operations.ts';
 import type { Person } from '../repositories/people.ts';

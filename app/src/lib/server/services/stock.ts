@@ -13,7 +13,7 @@ import { findStock, findUnitByTag, insertUnit, setUnitFacts } from '../repositor
 import type { StockRow } from '../repositories/units.ts';
 import { numbersOf, type JobView } from './job-view.ts';
 import { keptPart } from './parts.ts';
-import { listJobsOfUnit } from '../repositories/jobs.ts';
+import { listJobsOfUnit } from '../repositories/job-units.ts';
 
 /** A row of the shelf as the rules want it. */
 export function toStockUnit(row: StockRow): StockUnit {

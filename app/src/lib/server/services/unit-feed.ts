@@ -3,7 +3,7 @@ import { asksWhoFeeds } from '@badger/core/access/access';
 import type { UnitFeed as SetFeed } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { appendEvent } from '../repositories/events.ts';
-import { setUnitFeed } from '../repositories/jobs.ts';
+import { setUnitFeed } from '../repositories/job-units.ts';
 import type { Person } from '../repositories/people.ts';
 import { actOnView, hasRunningWork } from './act-on-job.ts';
 import { sideOf } from './job-sides.ts';
