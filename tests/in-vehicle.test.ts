@@ -2,6 +2,8 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { moveVehicle } from '../app/src/lib/server/services/hands.ts';
+import { listKit } from '../app/src/lib/server/repositories/kit.ts';
+import { takeIn } from '../app/src/lib/server/services/intake.ts';
 import { chooseWay } from '../app/src/lib/server/services/ways.ts';
 import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
 import { startOperation } from '../app/src/lib/server/services/start-operation.ts';
@@ -100,6 +102,33 @@ describe('a unit in its vehicle over Ethernet', () => {
       { problem: { code: 'scan.line.busy' } }
     );
     await until(() => house.root.deps.bench.running.size === 0);
+  });
+  it('two people at once, two stations, two jobs, one cable: one of them works', async () => {
+    const made = await takeIn(house.root.deps, bench, {
+      ...{ customer: 'Quay Test', vehicle: 'Halvard van 15', vin: 'U8HVD6E1803004421' },
+      ...{ family: 'HV-EC6', complaint: 'Again', reason: 'software', authorisedBy: 'Office' },
+      ...{ promisedAt: null, intakeKey: 'in-vehicle-01', another: true },
+      arrival: { how: 'vehicle', parcelNumber: '', condition: '' },
+      units: [{ role: 'original', tag: '0422', place: '', condition: '' }]
+    });
+    if (!made.ok) throw new Error(made.problem.code);
+    await plugIn(house, 'van-15');
+    const at = [VAN, { jobNumber: made.value.number, stationId: 'window' }] as const;
+    for (let i = 0; i < 8; i++) {
+      const ends = await Promise.all(
+        at.map((where) => runToEnd(house, bench, { kind: 'identify', ...where, role: 'original' }))
+      );
+      expect(ends.map(why).toSorted()).toEqual(['done', 'gate.station.busy']);
+    }
+    // and it is free again afterwards, also when the database refused the start
+    expect(house.root.deps.bench.cableTaken).toBe(false);
+  });
+  it('plugs of leads and adapters are not counted: none was plugged', async () => {
+    const plugs = async () => (await listKit(house.root.deps.db)).map((k) => k.plugCycles);
+    const before = await plugs();
+    await plugIn(house, 'van-15');
+    expect(why(await identify(VAN))).toBe('done');
+    expect(await plugs()).toEqual(before);
   });
   it('hands at the vehicle: what it told is asked again', async () => {
     await plugIn(house, 'van-15');

@@ -33,6 +33,8 @@ export interface LiveStation {
         readonly tag: string;
         readonly role: UnitRole;
         readonly jobNumber: number;
+        /** It sits in its vehicle; the station only speaks to it. */
+        readonly inVehicle: boolean;
       }
     | undefined;
   /** Simulated bench only: what the hands did. */

@@ -46,3 +46,11 @@ export function findVehiclePlace(
     others: layout.units.filter((u) => u !== unit)
   });
 }
+
+/**
+ * The VIN that more than half of those who told one tell; undefined where nobody did or they do not agree. Total.
+ * Example: with one unit out of another vehicle among three, it is the VIN of the other two.
+ */
+export function findMajorityVin(told: readonly string[]): string | undefined {
+  return told.find((vin) => told.filter((v) => v === vin).length * 2 > told.length);
+}

@@ -3,7 +3,7 @@ import { fail, ok } from '../../base/result.ts';
 import type { Verdict } from '../../base/verdict.ts';
 import type { VehicleLayout } from '../../scan/layout.ts';
 import type { UnitPlace } from '../../scan/scan.ts';
-import { findVehiclePlace } from './vehicle-place.ts';
+import { findMajorityVin, findVehiclePlace } from './vehicle-place.ts';
 import {
   judgeVehicle,
   readVehicle,
@@ -132,4 +132,16 @@ describe('where the unit answers', () => {
     );
     expect(found.ok && found.value.legislated).toBeUndefined();
   });
+});
+
+it.each([
+  [[], undefined],
+  [['A'], 'A'],
+  [['A', 'B'], undefined],
+  [['B', 'A', 'A'], 'A'],
+  [['A', 'B', 'C'], undefined],
+  [['A', 'B', 'A', 'B'], undefined],
+  [['A', 'B', 'A', 'B', 'A'], 'A']
+])('the VIN that most of %j tell is %s', (told, vin) => {
+  expect(findMajorityVin(told)).toBe(vin);
 });

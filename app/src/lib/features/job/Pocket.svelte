@@ -8,8 +8,10 @@
 
   let { job }: { job: JobData } = $props();
 
-  const stationOf = (tag: string | undefined) =>
-    live.bench.stations.find((s) => s.connected?.tag === tag && tag !== undefined)?.name;
+  const whereIs = (tag: string | undefined) => {
+    const station = live.bench.stations.find((s) => s.connected?.tag === tag && tag !== undefined);
+    return station && (station.connected?.inVehicle ? 'in its vehicle' : `on ${station.name}`);
+  };
   const next = $derived(messageOfJudgement(job.next.judgement));
 </script>
 
@@ -17,7 +19,7 @@
   <div class="card-sheet box">
     <h2>Units of this job</h2>
     {#each rolesOf(job) as role (role)}
-      <UnitCard {role} unit={job.units[role]} where={stationOf(job.units[role]?.tag)} />
+      <UnitCard {role} unit={job.units[role]} where={whereIs(job.units[role]?.tag)} />
     {/each}
   </div>
   {#if job.units.original?.chipId}

@@ -16,7 +16,7 @@
     <b>{role.toUpperCase()}</b>
     {#if unit}
       <span class="mono">{unit.tag}</span>
-      <span class="soft">{where ? `on ${where}` : unit.place}</span>
+      <span class="soft">{where ?? unit.place}</span>
     {:else}
       <span class="soft">none yet</span>
     {/if}

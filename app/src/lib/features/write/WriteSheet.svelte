@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveStation } from '$lib/live-types.ts';
-  import { liveGate } from '$lib/features/job/job-gates.view.ts';
+  import { jobAs, liveGate } from '$lib/features/job/job-gates.view.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import { messageOf, messageOfProblem } from '$lib/messages/catalogue.ts';
@@ -26,7 +26,9 @@
       : undefined
   );
   const role = $derived(job.target ?? 'donor');
-  const gate = $derived(liveGate(role === 'donor' ? 'write' : 'write-back', job, station));
+  const gate = $derived(
+    liveGate(role === 'donor' ? 'write' : 'write-back', jobAs(job, role), station)
+  );
   const last = $derived(job.lastWrite);
   const problem = $derived(last?.problem ? messageOfProblem(last.problem) : undefined);
   const meaning = $derived(last?.meaning ? messageOf(last.meaning) : undefined);

@@ -14,6 +14,8 @@ export class Bench {
   readonly running = new Map<string, LiveOperation>();
   /** Scans under way: by `cable`, or by the station whose box is used. */
   readonly scans = new Map<string, LiveScan>();
+  /** The one Ethernet cable to a vehicle is spoken for by an operation that is about to run, or runs. */
+  #cableTaken = false;
   readonly world: WorldClient | undefined;
   readonly #doip: VehicleAddress | undefined;
   /** Free space where the database keeps its data; undefined where it cannot be seen from here. Units: bytes. */
@@ -33,6 +35,21 @@ export class Bench {
     for (const row of rows) {
       this.stations.set(row.id, new StationBench(row, () => this.changed()));
     }
+  }
+
+  get cableTaken(): boolean {
+    return this.#cableTaken;
+  }
+
+  /** Takes the cable at once, before anybody else can look; false when it is taken. */
+  claimCable(): boolean {
+    if (this.#cableTaken) return false;
+    this.#cableTaken = true;
+    return true;
+  }
+
+  releaseCable(): void {
+    this.#cableTaken = false;
   }
 
   /** Where the Ethernet cable to the vehicle ends: as configured, or at the simulated one. */

@@ -208,7 +208,8 @@ async function keepIdentity(
     return fail('identify.chip.changed', { chipId, known: unit.chipId, tag: unit.tag });
   }
   // whoever answers after nobody was connected has been plugged: the pins of the leads count it
-  if (!station.connected) await countPlugging(tx, station.row.id, family);
+  const plugged = live.spec.access.carrier === 'can-uds' && !station.connected;
+  if (plugged) await countPlugging(tx, station.row.id, family);
   await setIdentity(tx, unit.id, { chipId, numbers: { ...identity.fields }, at });
   return ok(true);
 }

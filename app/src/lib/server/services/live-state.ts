@@ -53,7 +53,8 @@ function describeStation(deps: Deps, station: StationBench): LiveStation {
       family: station.connected.family,
       tag: station.connected.tag,
       role: station.connected.role,
-      jobNumber: station.connected.jobNumber
+      jobNumber: station.connected.jobNumber,
+      inVehicle: station.connected.access.carrier === 'vehicle-uds'
     },
     hands: hands && {
       ...{ unit: hands.unit, padHeld: hands.padHeld },

@@ -30,6 +30,7 @@ import type { JobView } from './job-view.ts';
 
 import { atClock, planSeries, type SeriesStep } from './read-series.ts';
 import { runOperation } from './run-operation.ts';
+import { needsCable } from './vehicle-cable.ts';
 import type { Run } from './run.ts';
 
 /**
@@ -50,17 +51,32 @@ export async function startOperation(
   if (!station) return fail('station.id.unknown');
   const right = request.kind === 'write' ? 'memory.write' : 'memory.read';
   const act = { person, jobNumber: request.jobNumber, right } as const;
+  let claimed = false;
   const queued = await actOnView(deps, act, async (tx, view) => {
     const checked = check(deps, person, { request, view });
     if (!checked.ok) return checked;
     const access = series ? atClock(checked.value.access, series.clockHz) : checked.value.access;
+    // between the look and the run somebody else may look as well: the cable is taken here
+    if (needsCable(deps, view.job, access)) {
+      claimed = deps.bench.claimCable();
+      if (!claimed) return fail('gate.station.busy');
+    }
     return enqueue(deps, tx, { ...checked.value, access, person, request, station });
+  }).catch((error: unknown) => {
+    if (claimed) deps.bench.releaseCable();
+    throw error;
   });
-  if (!queued.ok) return queued;
+  if (!queued.ok) {
+    if (claimed) deps.bench.releaseCable();
+    return queued;
+  }
   // the lease is held and on paper: only now the bench begins
   const run = queued.value;
   deps.bench.running.set(request.stationId, run.live);
-  void runOperation(run).then(() => goOnReading(run, request, series));
+  void runOperation(run).then(() => {
+    if (claimed) deps.bench.releaseCable();
+    return goOnReading(run, request, series);
+  });
   deps.bench.hub.tell({ type: 'job', jobNumber: request.jobNumber });
   return ok({ operationId: run.live.spec.id });
 }

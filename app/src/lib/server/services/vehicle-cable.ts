@@ -30,11 +30,12 @@ export function placeFacts(
 
 /** The one Ethernet cable is in use: by a scan, or by an operation of any station. */
 export function isCableTaken(deps: Deps): boolean {
-  if (deps.bench.scans.has(CABLE)) return true;
-  return [...deps.bench.running.values()].some(
-    ({ spec }) =>
-      spec.access.carrier === 'vehicle-uds' && knownVehicle(deps, spec).layout?.carrier === 'doip'
-  );
+  return deps.bench.scans.has(CABLE) || deps.bench.cableTaken;
+}
+
+/** Does this access go over the Ethernet cable? */
+export function needsCable(deps: Deps, job: Pick<JobRow, 'vin'>, access: Access): boolean {
+  return placeFacts(knownVehicle(deps, job), access).vehicleLine === 'doip';
 }
 
 /** What this vehicle told when the station looked at it last; of another vehicle it says nothing. */

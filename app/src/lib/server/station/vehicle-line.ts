@@ -1,7 +1,7 @@
 import { formatAscii } from '@badger/core/base/bytes';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { readDid } from '@badger/core/access/uds/module-session';
-import type { VehiclePlace } from '@badger/core/access/vehicle/vehicle-place';
+import { findMajorityVin, type VehiclePlace } from '@badger/core/access/vehicle/vehicle-place';
 import { readVehicle, type VehicleReading } from '@badger/core/access/vehicle/vehicle-reading';
 import type { DiagnosticLink } from '@badger/core/port/diagnostic-link';
 import type { UnitPlace } from '@badger/core/scan/scan';
@@ -148,11 +148,12 @@ async function lookAt(vehicle: VehicleLink, place: VehiclePlace): Promise<Result
     : ok(reading);
 }
 
-/** The VIN that the first other unit tells: the one that is worked on may come out of another vehicle. */
+/** The VIN that most other units tell: the one that is worked on, or another, may come out of another vehicle. */
 async function askVin(vehicle: VehicleLink, place: VehiclePlace): Promise<string | undefined> {
+  const told: string[] = [];
   for (const other of place.others.slice(0, ASKED_FOR_VIN)) {
     const bytes = await readDid(vehicle.link(other), VIN_DID);
-    if (bytes.ok) return formatAscii(bytes.value).trim();
+    if (bytes.ok) told.push(formatAscii(bytes.value).trim());
   }
-  return undefined;
+  return findMajorityVin(told);
 }
