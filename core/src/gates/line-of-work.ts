@@ -117,7 +117,8 @@ function judgeMatch(f: JobFacts): Judgement {
 
 /** What holds a gate, but on the line of work is only something to do. */
 const TO_DO: ReadonlySet<string> = new Set([
-  ...['supply.output.off', 'vehicle.look.none', 'vehicle.look.old']
+  ...['supply.output.off', 'vehicle.look.none', 'vehicle.look.old'],
+  ...['gate.feed.unasked', 'gate.feed.unmeasured']
 ]);
 
 /** A supply that is off, or a vehicle that nobody has measured yet, is no fault. */

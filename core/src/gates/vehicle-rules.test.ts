@@ -108,6 +108,9 @@ describe('gates of a unit in its vehicle', () => {
     expect(feed({ ...fine, ageSeconds: 700 })).toEqual(judge('look', 'vehicle.look.old'));
     expect(feed({ ...fine, batteryMv: 11_000 })?.verdict).toBe('stop');
     expect(feed(fine)?.verdict).toBe('go');
+    for (const code of ['gate.feed.unasked', 'gate.feed.unmeasured'])
+      expect(judgeWireSupply(judge('stop', code)).verdict).toBe('look');
+    expect(judgeWireSupply(judge('stop', 'gate.feed.twice')).verdict).toBe('stop');
   });
 });
 

@@ -32,7 +32,7 @@ export const chip: Record<string, MessageOf> = {
     'Make sure that nothing but the programmer feeds the board.'
   ),
   'gate.feed.unasked': line(
-    'Who feeds the unit?',
+    'Nobody has said who feeds the unit',
     'It stays installed, so the bench or the vehicle may feed it, never both. Nothing was started.',
     'Say at Wire who feeds it.'
   ),
