@@ -56,42 +56,23 @@ const BENCH: readonly GateRule[] = [
   stationFree
 ];
 
+/** What every read rests on, whoever's memory it is. */
+const READ: readonly GateRule[] = [
+  ...BENCH,
+  vehicleToRead,
+  linkSingle,
+  diskHolds,
+  unitIdentified,
+  familyMatches
+];
+
 /** In the order in which a hand clears them: supply, then what lies on the clamp. */
 const RULES: Record<GateKind, readonly GateRule[]> = {
   identify: [personMayRead, ...BENCH, vehicleToIdentify],
-  'read-original': [
-    personMayRead,
-    authorityRecorded,
-    ...BENCH,
-    vehicleToRead,
-    linkSingle,
-    diskHolds,
-    unitIdentified,
-    familyMatches,
-    isTheOriginal
-  ],
-  'read-donor': [
-    personMayRead,
-    ...BENCH,
-    vehicleToRead,
-    linkSingle,
-    diskHolds,
-    unitIdentified,
-    familyMatches,
-    isTheDonor
-  ],
+  'read-original': [personMayRead, authorityRecorded, ...READ, isTheOriginal],
+  'read-donor': [personMayRead, ...READ, isTheDonor],
   // a new unit, or a partner of another family
-  'read-other': [
-    personMayRead,
-    authorityRecorded,
-    ...BENCH,
-    vehicleToRead,
-    linkSingle,
-    diskHolds,
-    unitIdentified,
-    familyMatches,
-    isMeant
-  ],
+  'read-other': [personMayRead, authorityRecorded, ...READ, isMeant],
   write: [
     personMayWrite,
     jobOpen,
