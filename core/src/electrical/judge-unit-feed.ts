@@ -30,7 +30,9 @@ export function judgeUnitFeed(
   if (supply?.on) return judge('stop', 'gate.feed.twice');
   const { measuredMv = Number.NaN, ageSeconds = Number.NaN } = feed;
   const { voltageMinMv: minMv, voltageMaxMv: maxMv } = need;
-  if (!Number.isFinite(measuredMv) || !(ageSeconds <= FRESH_SECONDS))
+  // measured in the future: somebody's clock is wrong, and the age is not known
+  const fresh = ageSeconds >= 0 && ageSeconds <= FRESH_SECONDS;
+  if (!Number.isFinite(measuredMv) || !fresh)
     return judge('stop', 'gate.feed.unmeasured', { minMv, maxMv });
   const params = { measuredMv, minMv, maxMv };
   if (measuredMv < minMv || measuredMv > maxMv) return judge('stop', 'gate.feed.outside', params);

@@ -34,6 +34,7 @@ describe('who feeds a unit that stays installed', () => {
       'stop',
       'gate.feed.unmeasured'
     ],
+    ['measured in the future', { ...vehicle, ageSeconds: -1 }, off, 'stop', 'gate.feed.unmeasured'],
     ['11.999 V', { ...vehicle, measuredMv: 11_999 }, off, 'stop', 'gate.feed.outside'],
     ['12 V', { ...vehicle, measuredMv: 12_000 }, off, 'go', 'gate.feed.vehicle'],
     ['14.2 V', { ...vehicle, measuredMv: 14_200 }, off, 'go', 'gate.feed.vehicle'],
