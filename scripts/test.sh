@@ -30,8 +30,17 @@ if [ "${1:-}" = slow ]; then
 fi
 
 check format npx prettier --check .
+# two cores: lint works while the types are checked
+npx eslint . >.badger/lint.log 2>&1 &
+lint=$!
+lint_done() {
+  wait "$lint"
+  local code=$?
+  cat .badger/lint.log
+  return "$code"
+}
 check types npm run --silent types
-check lint npx eslint .
+check lint lint_done
 check boundaries npm run --silent boundaries
 check migrations bash -c 'cd app && npx drizzle-kit check && npx drizzle-kit generate --name drift | grep -q "No schema changes"'
 
