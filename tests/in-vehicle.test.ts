@@ -81,7 +81,7 @@ describe('a unit in its vehicle over Ethernet', () => {
     await plugIn(house, 'van-15');
     const van = vehicle('van-15');
     if (van) van.speedKmh = 6;
-    expect(why(await identify(VAN))).toBe('scan.vehicle.moving');
+    expect(why(await identify(VAN))).toBe('vehicle.speed.moving');
   });
   it('one cable: while a scan runs nobody works over it, and nobody scans while a unit is worked on', async () => {
     await plugIn(house, 'van-15');
@@ -137,6 +137,21 @@ describe('a unit in its vehicle over Ethernet', () => {
     expect(station?.connected?.chipId).toBe('6E15C0A3');
     await moveVehicle(house.root.deps, bench, { vehicle: 'van-15', support: false });
     expect([station?.vehicle, station?.connected]).toEqual([undefined, undefined]);
+  });
+  it('worse news takes the better one away: rolling, then ignition off', async () => {
+    await plugIn(house, 'van-15');
+    expect(why(await identify(VAN))).toBe('done');
+    const wire = async () => (await loadJobView(house.root.deps, 2032))?.line.wire;
+    expect((await wire())?.verdict).toBe('go');
+    const van = vehicle('van-15');
+    if (van) van.speedKmh = 6;
+    expect(why(await identify(VAN))).toBe('vehicle.speed.moving');
+    expect(await wire()).toMatchObject({ verdict: 'stop', code: 'vehicle.speed.moving' });
+    if (van) van.speedKmh = 0;
+    expect(why(await identify(VAN))).toBe('done');
+    await plugIn(house, 'van-15', { ignition: 'off' });
+    expect(why(await identify(VAN))).toBe('scan.ignition.off');
+    expect(await wire()).toMatchObject({ verdict: 'look', code: 'vehicle.look.none' });
   });
   it('a supply that goes off takes away only what it feeds', async () => {
     await plugIn(house, 'van-15');

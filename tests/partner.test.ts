@@ -80,6 +80,9 @@ describe('a partner with a memory chip', () => {
       ['eeprom', 'trusted']
     ]);
     expect(regions.original.every((r) => r.reads.length === 0)).toBe(true);
+    const told = describeJob(house.root.deps, await view(), 'bench');
+    expect(told.regions.partner[0]?.reads.length).toBe(2);
+    expect(told.regions.new).toEqual([]);
   });
   it('its regions are not those of the job, and its files go to it', async () => {
     expect(why(await work('read', 'partner', 'data-flash'))).toBe('upload.region.unknown');

@@ -5,6 +5,7 @@ import { listEvents } from '../app/src/lib/server/repositories/events.ts';
 import { assignUnit } from '../app/src/lib/server/services/jobs.ts';
 import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
 import { sayWhoFeeds } from '../app/src/lib/server/services/unit-feed.ts';
+import { scanBench } from '../app/src/lib/server/services/scan-other.ts';
 import { chooseWay } from '../app/src/lib/server/services/ways.ts';
 import { makeHouse, powerUp, runToEnd, until, type House } from './support/house.ts';
 
@@ -66,7 +67,11 @@ it('the vehicle feeds it: measured, and never both', async () => {
   await new Promise((resolve) => setTimeout(resolve, 400));
   expect(station?.connected?.tag).toBe('0390');
   expect(await read()).toBe('done');
+  const scanned = await scanBench(house.root.deps, bench, AT);
+  expect(scanned.ok).toBe(true);
   const view = await loadJobView(house.root.deps, 2027);
+  // the bench supply is off: what was measured at the unit is what fed it
+  expect(view?.records.benchScan?.batteryMv).toBe(12_640);
   expect(view?.regions.original.find((r) => r.region.id === 'eeprom')?.agreement.state).toBe(
     'trusted'
   );

@@ -50,7 +50,11 @@ describe('gates of a unit in its vehicle', () => {
     ['identify', {}, 'open'],
     ['identify', { vehicle: undefined }, 'open'],
     ['identify', gap('vehicle.layout.unknown'), 'vehicle.layout.unknown'],
-    ['identify', { vehicle: { ...fine, speedKmh: 3 } }, 'vehicle.speed.moving'],
+    // it measures anew: a vehicle that once rolled, or ran, is not shut out for ever
+    ['identify', { vehicle: { ...fine, speedKmh: 3 } }, 'open'],
+    ['identify', { vehicle: { ...fine, engineRpm: 800 } }, 'open'],
+    ['read-original', { vehicle: { ...fine, speedKmh: 3 } }, 'vehicle.speed.moving'],
+    ['read-original', { vehicle: { ...fine, engineRpm: 800 } }, 'vehicle.engine.running'],
     ['read-original', {}, 'open'],
     ['read-original', { vehicle: undefined }, 'vehicle.look.none'],
     ['read-original', gap('vehicle.vin.none'), 'vehicle.vin.none'],
@@ -61,6 +65,11 @@ describe('gates of a unit in its vehicle', () => {
     ['read-donor', { vehicle: undefined }, 'vehicle.look.none']
   ] as const)('%s with %j: %s', (kind, change, said) => {
     expect(gate(kind, change)).toBe(said);
+  });
+  it('an earlier bad reading is still told where it does not hold', () => {
+    const rolling = { ...facts, vehicle: { ...fine, speedKmh: 3 } };
+    const line = checkGate('identify', rolling).lines.find((l) => l.code.startsWith('vehicle.'));
+    expect(line).toMatchObject({ verdict: 'look', code: 'vehicle.speed.moving' });
   });
   it('a write asks for a support supply, whatever else holds it', () => {
     for (const kind of ['write', 'write-back'] as const)

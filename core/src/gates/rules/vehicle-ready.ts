@@ -7,7 +7,14 @@ const vehicleReady =
   ({ carrier, vehicle }) =>
     carrier === 'vehicle-uds' ? judgeVehicle(vehicle, work) : undefined;
 
-export const vehicleToIdentify: GateRule = vehicleReady('identify');
+/**
+ * Identifying measures anew and holds itself by what it finds then: an earlier reading, however bad, never shuts the only way to
+ * a better one.
+ */
+export const vehicleToIdentify: GateRule = (facts) => {
+  const judged = vehicleReady('identify')(facts);
+  return judged?.verdict === 'stop' ? { ...judged, verdict: 'look' } : judged;
+};
 
 export const vehicleToRead: GateRule = vehicleReady('read');
 

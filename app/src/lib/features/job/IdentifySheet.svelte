@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
   import type { Profile } from '@badger/core/profile/profile';
   import LabelNumbers from '$lib/features/label/LabelNumbers.svelte';
   import PartsLookup from '$lib/features/label/PartsLookup.svelte';
@@ -19,10 +20,10 @@
   } = $props();
 
   const original = $derived(job.units.original);
-  const benchReads = (role: 'original' | 'donor') =>
+  const benchReads = (role: UnitRole) =>
     job.regions[role].some((r) => r.reads.some((read) => read.source === 'bench'));
 
-  async function forget(role: 'original' | 'donor') {
+  async function forget(role: UnitRole) {
     noted(await send(`/api/jobs/${job.number}/forget-chip`, { role }));
   }
 </script>
@@ -48,7 +49,7 @@
 {/if}
 {#if !job.closedAt}
   <div class="row">
-    {#each ['original', 'donor'] as const as role (role)}
+    {#each JOB_ROLES as role (role)}
       {#if job.units[role]?.chipId && !benchReads(role)}
         <button class="long btn btn-outline" onclick={() => forget(role)}>
           Wrong unit was clamped: forget the chip id of the {role}

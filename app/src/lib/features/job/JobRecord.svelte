@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { JOB_ROLES } from '@badger/core/job/roles';
   import { RESULT_WORDS } from '$lib/messages/job.ts';
   import { formatAmps, formatChipId, formatCount, formatVolts } from '@badger/core/base/format';
   import RecordArrival from './RecordArrival.svelte';
@@ -54,7 +55,7 @@
   <table>
     <thead><tr><th>Role</th><th>Tag</th><th>Chip id</th><th>Numbers</th></tr></thead>
     <tbody>
-      {#each ['original', 'donor'] as const as role (role)}
+      {#each JOB_ROLES as role (role)}
         {@const u = job.units[role]}
         {#if u}
           <tr>
@@ -76,7 +77,7 @@
       ></thead
     >
     <tbody>
-      {#each ['original', 'donor'] as const as role (role)}
+      {#each JOB_ROLES as role (role)}
         {#each job.regions[role] as region (region.id)}
           {#each region.reads as r (r.id)}
             <tr>

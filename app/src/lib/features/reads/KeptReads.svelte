@@ -1,12 +1,13 @@
 <script lang="ts">
+  import { JOB_ROLES } from '@badger/core/job/roles';
   import { may } from '$lib/features/live/may.ts';
   import { formatAmps, formatCount, formatVolts } from '@badger/core/base/format';
   import type { JobData } from '$lib/job-types.ts';
 
   let { job }: { job: JobData } = $props();
   const reads = $derived(
-    [...job.regions.original, ...job.regions.donor].flatMap((r) =>
-      r.reads.map((read) => ({ region: r, read }))
+    JOB_ROLES.flatMap((role) =>
+      job.regions[role].flatMap((r) => r.reads.map((read) => ({ region: r, read })))
     )
   );
 </script>

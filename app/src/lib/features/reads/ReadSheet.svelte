@@ -20,7 +20,6 @@
     trace
   }: { job: JobData; station: LiveStation | undefined; trace: SupplyTraceState } = $props();
 
-  const driven = $derived(job.way !== undefined && job.way.carrier !== 'file');
   const operation = $derived(
     station?.operation?.jobNumber === job.number ? station.operation : undefined
   );
@@ -32,10 +31,7 @@
   // the unit being read, or on the clamp, comes first
   const first = $derived(operation?.role ?? station?.connected?.role);
   const roles = $derived(JOB_ROLES.toSorted((a, b) => Number(b === first) - Number(a === first)));
-  const drivenAs = (role: UnitRole) => {
-    const { way } = jobAs(job, role);
-    return way !== undefined && way.carrier !== 'file';
-  };
+  const carrierOf = (role: UnitRole) => jobAs(job, role).way?.carrier ?? 'file';
   const runningIn = (role: UnitRole) => {
     const region =
       operation?.kind === 'read' && operation.role === role ? operation.regions[0] : undefined;
@@ -115,17 +111,17 @@
       regions={job.regions[role]}
       running={runningIn(role)}
       holding={readGate(role, job, station).holding}
-      driven={drivenAs(role)}
+      driven={carrierOf(role) !== 'file'}
       onread={(regionId: string, untilAgreed: boolean) => read(role, regionId, untilAgreed)}
       onfiles={(items: DataTransfer | FileList) => files(role, items)}
     />
   {/if}
   {#if operation?.kind === 'read' && role === operation.role}{@render traceCard()}{/if}
 {/each}
-{#each roles.flatMap((role) => job.regions[role]) as region, i (`${i}/${region.id}`)}
+{#each roles.flatMap( (role) => job.regions[role].map( (region) => ({ carrier: carrierOf(role), region }) ) ) as { carrier, region }, i (`${i}/${region.id}`)}
   <DifferenceStrip {region} />
-  {#if region.state === 'disputed' && driven}
-    {@const m = messageOf(job.way?.carrier === 'chip' ? 'reads.advice.chip' : 'reads.advice.lead')}
+  {#if region.state === 'disputed' && carrier !== 'file'}
+    {@const m = messageOf(carrier === 'chip' ? 'reads.advice.chip' : 'reads.advice.lead')}
     <p class="card-sheet finding look"><b>{region.name}: {m.title}.</b> {m.text} {m.clear}</p>
   {/if}
   {#each region.findings as finding, n (n)}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { JOB_ROLES } from '@badger/core/job/roles';
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveStation } from '$lib/live-types.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
@@ -10,12 +11,10 @@
   let { job, station }: { job: JobData; station: LiveStation } = $props();
 
   const busy = $derived(station.operation !== undefined);
-  const roleOf = (tag: string) =>
-    tag === job.units.original?.tag
-      ? 'original of this job'
-      : tag === job.units.donor?.tag
-        ? 'donor of this job'
-        : '';
+  const roleOf = (tag: string) => {
+    const role = JOB_ROLES.find((r) => job.units[r]?.tag === tag);
+    return role ? `${role} of this job` : '';
+  };
 
   async function hands(change: {
     unit?: string | null;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { JOB_ROLES } from '@badger/core/job/roles';
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveStation } from '$lib/live-types.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
@@ -9,8 +10,7 @@
   let { job, station }: { job: JobData; station: LiveStation } = $props();
 
   const busy = $derived(station.operation !== undefined);
-  const roleOf = (tag: string) =>
-    (['original', 'donor'] as const).find((role) => job.units[role]?.tag === tag);
+  const roleOf = (tag: string) => JOB_ROLES.find((role) => job.units[role]?.tag === tag);
 
   async function put(chip: string | null) {
     noted(await send(`/api/stations/${station.id}/hands`, { chip }));

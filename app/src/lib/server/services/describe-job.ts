@@ -67,8 +67,8 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
     regions: {
       original: describeRegions(deps, view, 'original'),
       donor: describeRegions(deps, view, 'donor'),
-      new: view.units.new ? describeRegions(deps, view, 'new') : [],
-      partner: view.units.partner ? describeRegions(deps, view, 'partner') : []
+      new: describeRegions(deps, view, 'new'),
+      partner: describeRegions(deps, view, 'partner')
     },
     clone: view.clone && {
       plan: view.clone.plan,

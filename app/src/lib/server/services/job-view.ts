@@ -117,8 +117,11 @@ async function viewJob(
   const donor = profile
     ? holdAgainst(profile, { original, donor: backups, writtenElsewhere })
     : backups;
-  const other = (role: 'new' | 'partner') =>
-    viewsOf(db, sideOf(deps, { job, profile, access, units }, role).profile, role, before(role));
+  // most jobs have neither: nothing is judged for a unit that is not there
+  const other = async (role: 'new' | 'partner') =>
+    units[role]
+      ? viewsOf(db, sideOf(deps, { job, profile, access, units }, role).profile, role, before(role))
+      : [];
   const regions = { original, donor, new: await other('new'), partner: await other('partner') };
   const match = profile && matchUnits(profile, units);
   const cloneState = stateOfClone({ clone, profile, shape, supplied }, regions.original);

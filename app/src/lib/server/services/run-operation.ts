@@ -64,6 +64,8 @@ async function work(run: Run): Promise<WorkEnd> {
   if (!target.ok) return { outcome: { result: target }, trace: NOTHING_SENT };
   const at = run.deps.bench.vehicleAddress();
   const { memory, opened } = await station.thread.openMemory(target.value, at);
+  // what it told before is no word about a vehicle that cannot be reached now, or is another one
+  if (!opened.ok && access.carrier === 'vehicle-uds') station.forgetVehicle();
   // an output that went off by itself will not come back by itself
   const stopNoting = station.onSample((sample) => {
     if (!sample?.on && live.spec.benchFeeds)

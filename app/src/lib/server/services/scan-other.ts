@@ -67,11 +67,13 @@ export async function scanBench(
   const { access } = view;
   if (!station || access?.carrier !== 'can-uds' || !view.profile)
     return fail('gate.way.none', { family: view.job.familyId });
-  const role = view.units.donor?.chipId === station.connected?.chipId ? 'donor' : 'original';
+  const { connected } = station;
+  const role = (['original', 'donor'] as const).find(
+    (r) => connected?.chipId !== undefined && view.units[r]?.chipId === connected.chipId
+  );
   const gate = checkJobGate(deps, view, { kind: 'identify', stationId, person, role });
   if (gate.holding) return fail(gate.holding.code, { ...gate.holding.params });
-  const connected = station.connected;
-  const unit = [view.units.original, view.units.donor].find((u) => u?.chipId === connected?.chipId);
+  const unit = role && view.units[role];
   if (!connected || !unit) return fail('gate.unit.unknown');
   const { requestId, responseId } = access.can;
   const opened = await station.thread.openChannel(access.can.bitrateBps);
@@ -102,7 +104,8 @@ export async function scanBench(
     source: station.row.name,
     layoutId: view.profile.id,
     vehicleVin: scanned.identification['vin'] ?? null,
-    batteryMv: station.supply.latest?.measuredMv ?? null,
+    // what feeds it is what is told: of a unit that its vehicle feeds, what was measured there
+    batteryMv: connected.benchFeeds ? (station.supply.latest?.measuredMv ?? null) : unit.fedMv,
     units: [scanned],
     brokenOff: null,
     startedAt,

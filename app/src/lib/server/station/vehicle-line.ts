@@ -90,7 +90,7 @@ export interface UnitInVehicle {
 
 /**
  * Opens the way to one unit in its vehicle and looks at the vehicle first.
- * Errors: those of {@link openDoip} and of the box; `scan.vehicle.other`, `scan.vehicle.moving`.
+ * Errors: those of {@link openDoip} and of the box; `scan.vehicle.other`.
  */
 export async function openUnitInVehicle(
   { box, vehicleAt }: VehicleDevices,
@@ -141,11 +141,7 @@ async function lookAt(vehicle: VehicleLink, place: VehiclePlace): Promise<Result
     return fail('scan.vehicle.other', { found: vin, vin: place.vin });
   const told = place.legislated && (await readVehicle(vehicle.link(place.legislated)));
   const untold = { batteryMv: undefined, speedKmh: undefined, engineRpm: undefined };
-  const reading: VehicleReading = { vin, ...(told ?? untold) };
-  const { speedKmh = 0 } = reading;
-  return speedKmh > 0
-    ? fail('scan.vehicle.moving', { speedKmh: Math.round(speedKmh) })
-    : ok(reading);
+  return ok({ vin, ...(told ?? untold) });
 }
 
 /** The VIN that most other units tell: the one that is worked on, or another, may come out of another vehicle. */
