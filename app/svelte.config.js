@@ -28,7 +28,13 @@ const config = {
     },
     typescript: {
       config: (c) => {
-        c.include = [...(c.include ?? []), '../*.config.ts', '../scripts/**/*.ts'];
+        c.include = [
+          ...(c.include ?? []),
+          '../*.config.ts',
+          '../scripts/**/*.ts',
+          // every code of the product belongs to the program
+          '../../core/src/*/codes.ts'
+        ];
         return c;
       }
     }

@@ -102,7 +102,9 @@ describe('arrivals', () => {
       const [first] = opened;
       const number = first?.ok ? first.value.number : 0;
       for (const refused of results.filter((r) => !r.ok)) {
-        expect(refused).toMatchObject({ problem: { code: 'job.vin.open', params: { number } } });
+        expect(refused).toMatchObject({
+          problem: { code: 'job.vin.open', params: { openJob: number } }
+        });
       }
       expect(await listJobsOfVin(house.root.deps.db, VIN)).toHaveLength(1);
     });

@@ -3,7 +3,7 @@ import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@svelt
 import { isRedirect, redirect } from '@sveltejs/kit';
 import { building } from '$app/environment';
 import { deps, startRoot, stopRoot } from '$lib/server/app-root.ts';
-import { storeProblem } from '$lib/server/db/pg-errors.ts';
+import { isDatabaseAway } from '$lib/server/db/pg-errors.ts';
 import { awayResponse } from '$lib/server/http/away.ts';
 import { checkBody } from '$lib/server/http/body-limit.ts';
 import { checkRoute } from '$lib/server/http/route-rights.ts';
@@ -43,7 +43,7 @@ export const handle: Handle = async ({ event, resolve }) => {
     const body = checkBody(event.request, event.url.pathname);
     if (!body.ok) return problemResponse(body.problem);
   } catch (error) {
-    if (storeProblem(error).code !== 'store.database.away' || isRedirect(error)) throw error;
+    if (!isDatabaseAway(error) || isRedirect(error)) throw error;
     return awayResponse(event.url.pathname);
   }
   const response = await resolve(event, {

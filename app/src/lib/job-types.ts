@@ -139,7 +139,10 @@ export interface ProofData {
   readonly verdict: Judgement;
   readonly customer: string;
   readonly benchFaults: readonly BenchFault[];
-  readonly cloneable: { readonly verdict: Judgement; readonly routes: readonly RouteLeft[] };
+  readonly cloneable: {
+    readonly verdict: Judgement;
+    readonly routes: readonly RouteLeft[];
+  };
   readonly vehicleScan: (ScanHead & { readonly units: readonly ScannedUnit[] }) | undefined;
   readonly benchScan: (ScanHead & { readonly units: readonly ScannedUnit[] }) | undefined;
 }
@@ -193,7 +196,7 @@ export interface JobData {
   /** How it can end, each with what still holds it, and whether it is told in words. */
   readonly endings: readonly {
     readonly result: JobResult;
-    readonly missing: string | undefined;
+    readonly missing: Problem | undefined;
     readonly told: boolean;
   }[];
   readonly line: Record<Stage, Judgement>;

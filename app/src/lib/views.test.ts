@@ -104,7 +104,7 @@ describe('Today', () => {
     closedAt: null,
     verdicts: [],
     nextStage: 'read',
-    next: { verdict: 'look', code: 'x', params: {} },
+    next: { verdict: 'look', code: 'gate.job.open', params: {} },
     waitsFor: 'bench',
     lastScan: undefined
   });

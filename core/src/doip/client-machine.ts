@@ -1,3 +1,4 @@
+import type { Code } from '../base/codes.ts';
 import { encodeUintBe } from '../base/bytes.ts';
 import {
   decodeAddressed,
@@ -35,7 +36,7 @@ export type DoipClientEffect =
   | { readonly type: 'stop-timer' }
   | { readonly type: 'active'; readonly entityAddress: number }
   /** The connection as a whole is of no use; `code` is of the catalogue. */
-  | { readonly type: 'failed'; readonly code: string; readonly detail: number | undefined }
+  | { readonly type: 'failed'; readonly code: Code; readonly detail: number | undefined }
   | { readonly type: 'close' }
   | { readonly type: 'diagnostic'; readonly source: number; readonly data: Uint8Array }
   | { readonly type: 'refused'; readonly target: number; readonly nack: number }
@@ -84,7 +85,7 @@ export function transition(state: DoipClientState, event: DoipClientEvent): Step
   }
 }
 
-function die(state: DoipClientState, code: string, detail: number | undefined): Step {
+function die(state: DoipClientState, code: Code, detail: number | undefined): Step {
   return [
     { ...state, phase: 'dead' },
     [{ type: 'stop-timer' }, { type: 'failed', code, detail }, { type: 'close' }]

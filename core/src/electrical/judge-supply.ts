@@ -1,4 +1,4 @@
-import { judge, type Judgement } from '../base/verdict.ts';
+import { judge, undone, type Judgement } from '../base/verdict.ts';
 import type { SupplyNeed } from '../profile/profile.ts';
 
 /** What the supply says of itself. Units: mV, mA. */
@@ -30,7 +30,7 @@ export function judgeSupply(reading: SupplyReading | undefined, need: SupplyNeed
     maxMv: need.voltageMaxMv
   };
   if (!(reading.ratedMa >= need.limitMinMa)) return judge('stop', 'supply.rating.low', params);
-  if (!reading.on) return judge('stop', 'supply.output.off', params);
+  if (!reading.on) return undone(judge('stop', 'supply.output.off', params));
   if (!(reading.limitMa >= need.limitMinMa)) return judge('stop', 'supply.limit.low', params);
   if (!(reading.measuredMa < reading.limitMa)) return judge('stop', 'supply.limit.reached', params);
   if (!(reading.measuredMv >= need.voltageMinMv && reading.measuredMv <= need.voltageMaxMv)) {

@@ -1,4 +1,4 @@
-import { judge, type Judgement } from '../base/verdict.ts';
+import { judge, undone, type Judgement } from '../base/verdict.ts';
 import type { SupplyNeed } from '../profile/profile.ts';
 import { judgeSupply, type SupplyReading } from './judge-supply.ts';
 
@@ -26,14 +26,14 @@ export function judgeUnitFeed(
   need: SupplyNeed
 ): Judgement {
   if (!feed || feed.by === 'bench') return judgeSupply(supply, need);
-  if (feed.by === undefined) return judge('stop', 'gate.feed.unasked');
+  if (feed.by === undefined) return undone(judge('stop', 'gate.feed.unasked'));
   if (supply?.on) return judge('stop', 'gate.feed.twice');
   const { measuredMv = Number.NaN, ageSeconds = Number.NaN } = feed;
   const { voltageMinMv: minMv, voltageMaxMv: maxMv } = need;
   // measured in the future: somebody's clock is wrong, and the age is not known
   const fresh = ageSeconds >= 0 && ageSeconds <= FRESH_SECONDS;
   if (!Number.isFinite(measuredMv) || !fresh)
-    return judge('stop', 'gate.feed.unmeasured', { minMv, maxMv });
+    return undone(judge('stop', 'gate.feed.unmeasured', { minMv, maxMv }));
   const params = { measuredMv, minMv, maxMv };
   if (measuredMv < minMv || measuredMv > maxMv) return judge('stop', 'gate.feed.outside', params);
   return supply ? judge('go', 'gate.feed.vehicle', params) : judge('look', 'gate.feed.unknown');

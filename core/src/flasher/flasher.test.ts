@@ -1,3 +1,4 @@
+import { refusedAs } from '../base/examples.ts';
 // Source of the figures: the protocol document that Debian's package `flashrom` ships, as digested in the reference file.
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -126,7 +127,7 @@ describe('a programmer that is opened', () => {
         asked.push(hex(bytes));
         const answer = answers[bytes[0] as number];
         return Promise.resolve(
-          answer ? ok(Uint8Array.from(answer)) : fail('programmer.command.refused')
+          answer ? ok(Uint8Array.from(answer)) : refusedAs('programmer.command.refused')
         );
       }
     };
@@ -182,12 +183,12 @@ describe('a programmer that is opened', () => {
   it('says what the link says, in every step', async () => {
     for (const command of [0x01, 0x02, 0x03, 0x08, 0x11, 0x05, 0x12]) {
       const { asked, opened } = opening({ [command]: undefined as never });
-      expect(await opened).toEqual(fail('programmer.command.refused'));
+      expect(await opened).toEqual(refusedAs('programmer.command.refused'));
       expect(Number.parseInt((asked.at(-1) as string).slice(0, 2), 16)).toBe(command);
     }
     const programmer = await opening({ 0x14: undefined as never, 0x15: undefined as never }).opened;
     if (!programmer.ok) throw new Error(programmer.problem.code);
-    expect(await programmer.value.setClock(5)).toEqual(fail('programmer.command.refused'));
-    expect(await programmer.value.setPins(true)).toEqual(fail('programmer.command.refused'));
+    expect(await programmer.value.setClock(5)).toEqual(refusedAs('programmer.command.refused'));
+    expect(await programmer.value.setPins(true)).toEqual(refusedAs('programmer.command.refused'));
   });
 });

@@ -1,5 +1,6 @@
+import type { Stage } from '../job/stages.ts';
+import type { StageStates } from './stage-states.ts';
 import { expect, it } from 'vitest';
-import { judge } from '../base/verdict.ts';
 import { findAuthorityGap, touchesSecurity, type AuthorityFacts } from './authority.ts';
 import { findWaiting } from './waiting.ts';
 
@@ -26,12 +27,12 @@ it('an authority is whole with order, proof with its number, and signature', () 
   expect(findAuthorityGap(whole)).toBeUndefined();
 });
 it('a job waits for the desk, the customer, a part or the bench', () => {
-  const of = (stage: Parameters<typeof findWaiting>[0]['stage'], code: string) =>
-    findWaiting({ stage, judgement: judge('stop', code) });
-  expect(of('arrive', 'arrive.authority.none')).toBe('desk');
-  expect(of('prove', 'proof.verdict.other')).toBe('customer');
-  expect(of('match', 'match.donor.none')).toBe('part');
-  expect(of('match', 'match.donor.differs')).toBe('part');
-  expect(of('read', 'read.region.single')).toBe('bench');
-  expect(of('return', 'return.job.closed')).toBe('nobody');
+  const of = (stage: Stage, states: Partial<StageStates> = {}, closed = false) =>
+    findWaiting({ closed, next: { stage }, states: { prove: 'open', match: 'fits', ...states } });
+  expect(of('arrive')).toBe('desk');
+  expect(of('prove', { prove: 'elsewhere' })).toBe('customer');
+  expect(of('match', { match: 'none' })).toBe('part');
+  expect(of('match', { match: 'differs' })).toBe('part');
+  expect(of('read')).toBe('bench');
+  expect(of('return', {}, true)).toBe('nobody');
 });

@@ -1,23 +1,25 @@
+import { regionAs } from '../reads/examples.ts';
 // Every stop of the line of work against every input that matters to it: verdict, code and parameters, word for word.
 import { shapeOf } from '../job/shape.ts';
 import { describe, expect, it } from 'vitest';
-import { judge, type Judgement } from '../base/verdict.ts';
+import { undone, type Judgement } from '../base/verdict.ts';
+import { judgedAs as judge } from '../base/examples.ts';
 import { judgeLineOfWork, judgeWireSupply, type JobFacts } from './line-of-work.ts';
 import { findStage, STAGES, type Stage } from '../job/stages.ts';
 import { findWaiting } from './waiting.ts';
 
-const trusted = judge('go', 'reads.region.trusted', { region: 'a' });
-const remark = judge('look', 'reads.region.remark', { region: 'b' });
-const none = judge('look', 'reads.region.none', { region: 'a' });
-const single = judge('look', 'reads.region.single', { region: 'b' });
-const disputed = judge('look', 'reads.region.disputed', { region: 'c' });
-const implausible = judge('stop', 'reads.region.implausible', { region: 'd' });
-const donorEqual = judge('stop', 'reads.donor.equal', { region: 'a' });
-const off = judge('stop', 'supply.output.off', { x: 1 });
+const trusted = regionAs('trusted', { region: 'a' });
+const remark = regionAs('remark', { region: 'b' });
+const none = regionAs('none', { region: 'a' });
+const single = regionAs('single', { region: 'b' });
+const disputed = regionAs('disputed', { region: 'c' });
+const implausible = regionAs('implausible', { region: 'd' });
+const donorEqual = regionAs('equal', { region: 'a' });
+const off = undone(judge('stop', 'supply.output.off', { x: 1 }));
 const low = judge('stop', 'supply.limit.low', { x: 1 });
 const fits = judge('go', 'donor.unit.fits');
 const asks = judge('look', 'donor.unit.ask', { names: 'Frequency' });
-const steady = judge('go', 'supply.output.ready');
+const steady = judge('go', 'supply.output.fine');
 
 /** A job in which everything is done. */
 const whole: JobFacts = {
@@ -25,7 +27,12 @@ const whole: JobFacts = {
   ...{ result: undefined, reached: true, backupWaived: false },
   ...{ closed: false, customer: 'C', vinProblem: undefined, vinCheckDigit: 'holds' },
   ...{ authorisedBy: 'D', needsAuthority: true, authorityGap: undefined },
-  ...{ question: judge('go', 'proof.verdict.unit'), proof: 'cause', school: 'whole-image' },
+  ...{
+    question: judge('go', 'proof.verdict.unit'),
+    otherProven: false,
+    proof: 'cause',
+    school: 'whole-image'
+  },
   ...{ hasProfile: true, originalTag: '0417', originalChipId: 'A', originalVin: 'V' },
   ...{ vehicleVin: 'V', donorTag: '0388', donorChipId: 'B', donorMismatches: [] },
   ...{ unitsSwapped: false, carrier: 'can-uds', donorCheck: fits, supply: steady },
@@ -120,7 +127,7 @@ const TABLE: Readonly<Record<Stage, readonly Case[]>> = {
   wire: [
     [{}, steady],
     [{ supply: low }, low],
-    [{ supply: off }, judge('look', 'supply.output.off', { x: 1 })],
+    [{ supply: off }, undone(judge('look', 'supply.output.off', { x: 1 }))],
     [{ supply: undefined }, judge('none', 'wire.station.none')],
     [{ carrier: 'file', supply: off }, judge('look', 'wire.way.elsewhere')]
   ],
@@ -207,7 +214,7 @@ for (const stage of STAGES) {
 
 describe('beside the stops', () => {
   it('a supply that is off is something to do; every other word of it stays', () => {
-    expect(judgeWireSupply(off)).toEqual(judge('look', 'supply.output.off', { x: 1 }));
+    expect(judgeWireSupply(off)).toEqual(undone(judge('look', 'supply.output.off', { x: 1 })));
     for (const other of [low, steady]) expect(judgeWireSupply(other)).toEqual(other);
   });
   it('a stop is found by its own name only', () => {
@@ -216,20 +223,21 @@ describe('beside the stops', () => {
       expect(findStage(text)).toBeUndefined();
   });
   it.each([
-    ['return', 'return.job.closed', 'nobody'],
-    ['arrive', 'arrive.authority.none', 'desk'],
-    ['prove', 'prove.unit.innocent', 'customer'],
-    ['prove', 'proof.verdict.other', 'customer'],
-    ['prove', 'proof.verdict.open', 'bench'],
-    ['match', 'match.donor.none', 'part'],
-    ['match', 'match.donor.differs', 'part'],
-    ['match', 'match.donor.unread', 'bench'],
-    ['match', 'match.donor.nonesuch', 'bench'],
-    ['match', 'x.match.donor.none', 'bench'],
-    ['prove', 'x.proof.verdict.other', 'bench'],
-    ['prove', 'proof.verdict.otherwise', 'bench'],
-    ['write', 'write.clone.ready', 'bench']
-  ] as const)('at %s, %s waits for: %s', (stage, code, waits) => {
-    expect(findWaiting({ stage, judgement: judge('look', code) })).toBe(waits);
+    ['arrive', {}, 'desk'],
+    ['prove', { prove: 'innocent' }, 'customer'],
+    ['prove', { prove: 'elsewhere' }, 'customer'],
+    ['prove', { prove: 'contradicted' }, 'bench'],
+    ['prove', { prove: 'open' }, 'bench'],
+    ['match', { match: 'none' }, 'part'],
+    ['match', { match: 'differs' }, 'part'],
+    ['match', { match: 'unread' }, 'bench'],
+    ['match', { match: 'swapped' }, 'bench'],
+    // what another stage lacks is not what the next one waits for
+    ['write', { prove: 'innocent', match: 'none' }, 'bench'],
+    ['read', { prove: 'elsewhere', match: 'differs' }, 'bench']
+  ] as const)('at %s with %j it waits for: %s', (stage, change, waits) => {
+    const states = { prove: 'cause', match: 'fits', ...change } as const;
+    expect(findWaiting({ closed: false, next: { stage }, states })).toBe(waits);
+    expect(findWaiting({ closed: true, next: { stage }, states })).toBe('nobody');
   });
 });

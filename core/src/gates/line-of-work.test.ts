@@ -1,11 +1,13 @@
+import { regionAs } from '../reads/examples.ts';
 import { shapeOf } from '../job/shape.ts';
 import { describe, expect, it } from 'vitest';
-import { judge } from '../base/verdict.ts';
+import { judgedAs as judge } from '../base/examples.ts';
 import { judgeLineOfWork, type JobFacts } from './line-of-work.ts';
 import { findNextStep } from './next-step.ts';
+import { readStates } from './stage-states.ts';
 
-const trusted = judge('go', 'reads.region.trusted');
-const unread = judge('look', 'reads.region.none');
+const trusted = regionAs('trusted');
+const unread = regionAs('none');
 const fresh: JobFacts = {
   ...{ shape: shapeOf('failed-module'), supplied: 0, vehicleKnown: true },
   ...{ result: undefined, reached: false, backupWaived: false },
@@ -17,6 +19,7 @@ const fresh: JobFacts = {
   needsAuthority: true,
   authorityGap: undefined,
   question: judge('look', 'proof.verdict.nothing'),
+  otherProven: false,
   proof: 'cause',
   school: 'whole-image',
   hasProfile: true,
@@ -41,7 +44,8 @@ const read = { ...known, originalRegions: [trusted, trusted] };
 const backed = { ...read, donorChipId: 'B', donorRegions: [trusted, trusted] };
 
 const step = (change: Partial<JobFacts>) => {
-  const { stage, judgement } = findNextStep(judgeLineOfWork({ ...fresh, ...change }));
+  const facts = { ...fresh, ...change };
+  const { stage, judgement } = findNextStep(judgeLineOfWork(facts), readStates(facts));
   return `${stage}: ${judgement.code}`;
 };
 
@@ -73,7 +77,7 @@ describe('the next step follows the work', () => {
     ['unread', known, 'read: reads.region.none'],
     [
       'a dispute weighs more than an unread region',
-      { ...known, originalRegions: [judge('look', 'reads.region.disputed'), unread] },
+      { ...known, originalRegions: [regionAs('disputed'), unread] },
       'read: reads.region.disputed'
     ],
     ['donor to be identified', read, 'wire: match.donor.unread'],
@@ -152,8 +156,10 @@ describe('not yet is not Stop', () => {
 
 describe('a decision of a person', () => {
   const prove = (question: JobFacts['question'], proof: JobFacts['proof']) => {
-    const line = judgeLineOfWork({ ...fresh, question, proof });
-    return `${line.prove.verdict} ${line.prove.code}, next ${findNextStep(line).stage === 'prove' ? 'prove' : 'on'}`;
+    const facts = { ...fresh, question, proof };
+    const line = judgeLineOfWork(facts);
+    const next = findNextStep(line, readStates(facts)).stage;
+    return `${line.prove.verdict} ${line.prove.code}, next ${next === 'prove' ? 'prove' : 'on'}`;
   };
   it.each([
     [judge('go', 'proof.verdict.unit'), 'cause', 'go prove.unit.cause, next on'],

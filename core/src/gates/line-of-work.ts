@@ -1,8 +1,16 @@
-import { tellsIndividual, type Access } from '../access/access.ts';
-import { findGravest, judge, type Judgement } from '../base/verdict.ts';
-import { isTrusted } from '../reads/judge-region.ts';
+import type { Access } from '../access/access.ts';
+import { judge, type Judgement } from '../base/verdict.ts';
+import { isTrusted, type RegionJudgement } from '../reads/judge-region.ts';
 import type { JobResult, JobShape } from '../job/shape.ts';
 import { STAGES, type Stage } from '../job/stages.ts';
+import {
+  findEqualRegion,
+  findWorstRegion,
+  stateOfIdentify,
+  stateOfMatch,
+  stateOfProve,
+  stateOfRead
+} from './stage-states.ts';
 
 /** What the verdicts of the nine stops rest on. */
 export interface JobFacts {
@@ -27,6 +35,8 @@ export interface JobFacts {
   readonly authorityGap: 'order' | 'proof' | 'signature' | undefined;
   /** What scan and tests say about the cause, computed anew. */
   readonly question: Judgement;
+  /** Scan and tests prove something else to be the cause. */
+  readonly otherProven: boolean;
   /** Outcome of the proof that this unit is the cause, as recorded by a person. */
   readonly proof: 'cause' | 'not-cause' | 'open';
   readonly school: string;
@@ -46,8 +56,8 @@ export interface JobFacts {
   /** What carries the bytes of the job's access. */
   readonly carrier: Access['carrier'];
   readonly supply: Judgement | undefined;
-  readonly originalRegions: readonly Judgement[];
-  readonly donorRegions: readonly Judgement[];
+  readonly originalRegions: readonly RegionJudgement[];
+  readonly donorRegions: readonly RegionJudgement[];
   readonly clone: 'none' | 'stale' | 'built';
   readonly lastWrite: 'none' | 'active' | 'verified' | 'failed' | 'interrupted';
 }
@@ -72,58 +82,67 @@ function judgeArrive(f: JobFacts): Judgement {
   return judge('go', 'arrive.job.complete', { customer: f.customer, by: f.authorisedBy });
 }
 
-/** What a person decided, held against what scan and tests say. */
 function judgeProve(f: JobFacts): Judgement {
-  if (f.proof === 'cause') {
-    // a decision is a person's; that the tests carry it is said only when they do
-    if (f.question.verdict === 'go') return judge('go', 'prove.unit.cause');
-    return f.question.verdict === 'stop'
-      ? judge('look', 'prove.unit.contradicted')
-      : judge('look', 'prove.unit.decided');
+  switch (stateOfProve(f)) {
+    case 'cause':
+      return judge('go', 'prove.unit.cause');
+    case 'contradicted':
+      return judge('look', 'prove.unit.contradicted');
+    case 'decided':
+      return judge('look', 'prove.unit.decided');
+    case 'innocent':
+      return judge('stop', 'prove.unit.innocent');
+    case 'undecided':
+      return judge('look', 'prove.unit.undecided');
+    case 'elsewhere':
+    case 'open':
+      return f.question;
   }
-  if (f.proof === 'not-cause') return judge('stop', 'prove.unit.innocent');
-  if (f.question.verdict === 'go') return judge('look', 'prove.unit.undecided');
-  return f.question;
 }
 
 function judgeIdentify(f: JobFacts): Judgement {
   const tag = f.originalTag ?? '';
-  if (!f.hasProfile) return judge('stop', 'identify.family.unknown');
-  if (!f.originalTag) return judge('look', 'identify.unit.none');
-  // a memory chip has no id, and what is read elsewhere tells none: the tag has to do
-  if (!tellsIndividual(f)) return judge('go', 'identify.unit.tagged', { tag });
-  if (!f.originalChipId) return judge('look', 'identify.chip.unread', { tag });
-  if (f.vehicleKnown && f.originalVin && f.originalVin !== f.vehicleVin) {
-    return judge('look', 'identify.vin.other', { found: f.originalVin, vin: f.vehicleVin });
+  switch (stateOfIdentify(f)) {
+    case 'no-family':
+      return judge('stop', 'identify.family.unknown');
+    case 'no-unit':
+      return judge('look', 'identify.unit.none');
+    case 'tagged':
+      return judge('go', 'identify.unit.tagged', { tag });
+    case 'unread':
+      return judge('look', 'identify.chip.unread', { tag });
+    case 'other-vehicle':
+      return judge('look', 'identify.vin.other', { found: f.originalVin ?? '', vin: f.vehicleVin });
+    case 'known':
+      return judge('go', 'identify.unit.known', { tag, chipId: f.originalChipId ?? '' });
   }
-  return judge('go', 'identify.unit.known', { tag, chipId: f.originalChipId });
 }
 
 function judgeMatch(f: JobFacts): Judgement {
-  if (f.school === 'none') return judge('go', 'match.donor.needless');
-  if (!f.donorTag) return judge('look', 'match.donor.none');
-  // what is known to be wrong is wrong, whoever has read it and however
-  if (f.unitsSwapped) return judge('stop', 'match.units.swapped');
-  const [first] = f.donorMismatches;
-  if (first) return judge('stop', 'match.donor.differs', { tag: f.donorTag, field: first });
-  const fits = f.donorCheck?.verdict === 'go';
-  if (!tellsIndividual(f) && !fits) return judge('look', 'match.donor.byhand', { tag: f.donorTag });
-  if (tellsIndividual(f) && (!f.donorChipId || !f.originalChipId))
-    return judge('look', 'match.donor.unread', { tag: f.donorTag });
-  // what must be equal and is not known on both sides is asked for
-  if (!fits) return f.donorCheck ?? judge('look', 'match.donor.byhand', { tag: f.donorTag });
-  return judge('go', 'match.donor.fits', { tag: f.donorTag });
+  const tag = f.donorTag ?? '';
+  switch (stateOfMatch(f)) {
+    case 'needless':
+      return judge('go', 'match.donor.needless');
+    case 'none':
+      return judge('look', 'match.donor.none');
+    case 'swapped':
+      return judge('stop', 'match.units.swapped');
+    case 'differs':
+      return judge('stop', 'match.donor.differs', { tag, field: f.donorMismatches[0] ?? '' });
+    case 'by-hand':
+      return judge('look', 'match.donor.byhand', { tag });
+    case 'unread':
+      return judge('look', 'match.donor.unread', { tag });
+    case 'doubtful':
+      return f.donorCheck ?? judge('look', 'match.donor.byhand', { tag });
+    case 'fits':
+      return judge('go', 'match.donor.fits', { tag });
+  }
 }
 
-/** What holds a gate, but on the line of work is only something to do. */
-const TO_DO: ReadonlySet<string> = new Set([
-  ...['supply.output.off', 'vehicle.look.none', 'vehicle.look.old'],
-  ...['gate.feed.unasked', 'gate.feed.unmeasured']
-]);
-
-/** A supply that is off, or a vehicle that nobody has measured yet, is no fault. */
+/** What holds a gate only because nobody has done it yet is no fault on the line of work. */
 export function judgeWireSupply(supply: Judgement): Judgement {
-  return TO_DO.has(supply.code) ? { ...supply, verdict: 'look' } : supply;
+  return supply.undone ? { ...supply, verdict: 'look' } : supply;
 }
 
 function judgeWire(f: JobFacts): Judgement {
@@ -132,25 +151,28 @@ function judgeWire(f: JobFacts): Judgement {
 }
 
 function judgeRead(f: JobFacts): Judgement {
-  // a dispute says more than a region that nobody has read yet
-  const byWeight = [...f.originalRegions].sort((a, b) => rankRead(a) - rankRead(b));
-  const worst = findGravest(byWeight);
-  if (!worst) return judge('none', 'read.region.none');
-  if (worst.verdict !== 'go') return worst;
-  if (f.shape.target !== 'donor')
-    return judge('go', 'read.all.trusted', { count: f.originalRegions.length, donor: '' });
-  const donor = findGravest(f.donorRegions);
-  if (f.donorTag && donor?.code === 'reads.donor.equal') return donor;
-  if (f.donorTag && donor && donor.verdict !== 'go' && !f.backupWaived) {
-    return judge('look', 'read.donor.missing', { tag: f.donorTag });
+  const none = judge('none', 'read.region.none');
+  switch (stateOfRead(f)) {
+    case 'no-region':
+      return none;
+    case 'original':
+      return findWorstRegion(f.originalRegions) ?? none;
+    case 'donor-equal':
+      return findEqualRegion(f.donorRegions) ?? none;
+    case 'donor-missing':
+      return judge('look', 'read.donor.missing', { tag: f.donorTag ?? '' });
+    case 'trusted':
+      return judge('go', 'read.all.trusted', {
+        count: f.originalRegions.length,
+        donor: backedUpDonor(f)
+      });
   }
-  // that the donor is backed up is said only where it is
-  const donorTag = donor?.verdict === 'go' ? (f.donorTag ?? '') : '';
-  return judge('go', 'read.all.trusted', { count: f.originalRegions.length, donor: donorTag });
 }
 
-function rankRead(judgement: Judgement): number {
-  return ['reads.region.disputed', 'reads.region.single'].indexOf(judgement.code) + 1 || 3;
+/** That the donor is backed up is said only where it is. */
+function backedUpDonor(f: JobFacts): string {
+  const backedUp = findWorstRegion(f.donorRegions)?.verdict === 'go';
+  return f.shape.target === 'donor' && backedUp ? (f.donorTag ?? '') : '';
 }
 
 /** What is to be written into the unit itself is supplied as a file. */

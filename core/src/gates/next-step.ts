@@ -1,5 +1,6 @@
 import type { Judgement } from '../base/verdict.ts';
 import type { Stage } from '../job/stages.ts';
+import type { StageStates } from './stage-states.ts';
 
 export interface NextStep {
   readonly stage: Stage;
@@ -18,25 +19,23 @@ const ORDER: readonly Stage[] = [
   'return'
 ];
 
-/** These are cleared where the chip id is read. */
-const AT_WIRE = new Set(['identify.chip.unread', 'match.donor.unread']);
-
-/** A person has decided: it stays a Look, and the work goes on. */
-const DECIDED = new Set(['prove.unit.decided']);
-
 /**
  * Where the next thing is to be done, and why: the first stage that is held or wants a look.
- * A reading that waits only for the donor's backup waits for its chip id first.
+ * A reading that waits only for the donor's backup waits for its chip id first. A chip id is read at Wire. What a person
+ * has decided stays a Look, and the work goes on.
  * Example: with the original's chip id unread it is Wire.
  */
-export function findNextStep(line: Record<Stage, Judgement>): NextStep {
+export function findNextStep(line: Record<Stage, Judgement>, states: StageStates): NextStep {
   const open = (stage: Stage) =>
     line[stage].verdict === 'stop' ||
-    (line[stage].verdict === 'look' && !DECIDED.has(line[stage].code));
+    (line[stage].verdict === 'look' && !(stage === 'prove' && states.prove === 'decided'));
   if (line.match.verdict === 'stop') return { stage: 'match', judgement: line.match };
-  if (line.read.code === 'read.donor.missing' && line.match.code === 'match.donor.unread') {
+  const unread = line.match.verdict === 'look' && states.match === 'unread';
+  if (unread && line.read.verdict === 'look' && states.read === 'donor-missing')
     return { stage: 'wire', judgement: line.match };
-  }
   const stage = ORDER.find(open) ?? 'return';
-  return { stage: AT_WIRE.has(line[stage].code) ? 'wire' : stage, judgement: line[stage] };
+  const atWire =
+    (stage === 'identify' && states.identify === 'unread') ||
+    (stage === 'match' && states.match === 'unread');
+  return { stage: atWire ? 'wire' : stage, judgement: line[stage] };
 }

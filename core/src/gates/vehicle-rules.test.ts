@@ -1,7 +1,10 @@
+import type { Code } from '../base/codes.ts';
 import { describe, expect, it } from 'vitest';
 import type { Access } from '../access/access.ts';
 import type { AgedReading } from '../access/vehicle/vehicle-reading.ts';
-import { judge } from '../base/verdict.ts';
+import { judgedAs as judge, problemAs } from '../base/examples.ts';
+import { undone } from '../base/verdict.ts';
+import { judgeUnitFeed } from '../electrical/judge-unit-feed.ts';
 import { checkGate, type GateKind } from './check-gate.ts';
 import type { GateFacts } from './facts.ts';
 import { judgeFeed, needOf } from './judge-feed.ts';
@@ -43,7 +46,7 @@ const gate = (kind: GateKind, change: Partial<GateFacts> = {}) => {
   const { open, holding } = checkGate(kind, { ...facts, ...change });
   return open ? 'open' : holding?.code;
 };
-const gap = (code: string) => ({ vehicleGap: { code, params: {} } });
+const gap = (code: Code) => ({ vehicleGap: problemAs(code) });
 
 describe('gates of a unit in its vehicle', () => {
   it.each([
@@ -113,12 +116,21 @@ describe('gates of a unit in its vehicle', () => {
       const judged = judgeFeed(needOf(socket), { supply: undefined, programmer: false, vehicle });
       return judged && judgeWireSupply(judged);
     };
-    expect(feed(undefined)).toEqual(judge('look', 'vehicle.look.none'));
-    expect(feed({ ...fine, ageSeconds: 700 })).toEqual(judge('look', 'vehicle.look.old'));
+    expect(feed(undefined)).toEqual(undone(judge('look', 'vehicle.look.none')));
+    expect(feed({ ...fine, ageSeconds: 700 })).toEqual(undone(judge('look', 'vehicle.look.old')));
     expect(feed({ ...fine, batteryMv: 11_000 })?.verdict).toBe('stop');
     expect(feed(fine)?.verdict).toBe('go');
-    for (const code of ['gate.feed.unasked', 'gate.feed.unmeasured'])
-      expect(judgeWireSupply(judge('stop', code)).verdict).toBe('look');
+    const unasked = { by: undefined, measuredMv: undefined, ageSeconds: undefined };
+    const need = {
+      ...{ voltageMinMv: 12_000, voltageMaxMv: 14_000 },
+      limitMinMa: 1,
+      limitMaxMa: 2
+    };
+    for (const by of [undefined, 'vehicle'] as const) {
+      const said = judgeUnitFeed({ ...unasked, by }, undefined, need);
+      expect(said.verdict).toBe('stop');
+      expect(judgeWireSupply(said).verdict).toBe('look');
+    }
     expect(judgeWireSupply(judge('stop', 'gate.feed.twice')).verdict).toBe('stop');
   });
 });

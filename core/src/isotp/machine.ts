@@ -1,3 +1,4 @@
+import type { Code } from '../base/codes.ts';
 import {
   decodePci,
   encodeConsecutive,
@@ -52,7 +53,7 @@ export type IsoTpEffect =
   | { readonly type: 'gap'; readonly us: number }
   | { readonly type: 'sent' }
   | { readonly type: 'received'; readonly payload: Uint8Array }
-  | { readonly type: 'failed'; readonly side: 'send' | 'receive'; readonly code: string };
+  | { readonly type: 'failed'; readonly side: 'send' | 'receive'; readonly code: Code };
 
 export const IDLE: IsoTpState = { sending: undefined, receiving: undefined };
 
@@ -216,7 +217,7 @@ function burst(state: IsoTpState, sending: Sending): Step {
   return [{ ...state, sending: next }, [transmit, wait]];
 }
 
-function abandon(state: IsoTpState, code: string): Step {
+function abandon(state: IsoTpState, code: Code): Step {
   return [{ ...state, sending: undefined }, [CANCEL_FLOW, { type: 'failed', side: 'send', code }]];
 }
 

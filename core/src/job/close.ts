@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../base/result.ts';
+import { fail, ok, problemOf, type Problem, type Result } from '../base/result.ts';
 import { mayDo, type Role } from '../rights/rights.ts';
 import type { JobResult, JobShape } from './shape.ts';
 
@@ -28,28 +28,33 @@ export interface CloseFacts {
 /** Tries after which a unit that does not answer may be called dead. Source: common practice (two or three tries). */
 export const TRIES_BEFORE_DEAD = 3;
 
-/** What a result demands: the code of what is missing, undefined when nothing is. */
-type Demand = (facts: CloseFacts) => string | undefined;
+/** What a result demands: the problem of what is missing, undefined when nothing is. */
+type Demand = (facts: CloseFacts) => Problem | undefined;
 
-const verifiedWrite: Demand = (f) => (f.writeVerified ? undefined : 'job.close.unverified');
+const verifiedWrite: Demand = (f) =>
+  f.writeVerified ? undefined : problemOf('job.close.unverified');
 
 const DEMANDS: Record<JobResult, Demand> = {
   'donor-written': verifiedWrite,
   'unit-rewritten': verifiedWrite,
   'unit-recovered': verifiedWrite,
-  'new-unit-taught': (f) => (f.scannedAfter ? undefined : 'job.close.scan'),
+  'new-unit-taught': (f) => (f.scannedAfter ? undefined : problemOf('job.close.scan')),
   'data-handed-over': (f) => {
-    if (!f.authorityProven) return 'gate.authority.missing';
-    return f.readsTrusted ? undefined : 'job.close.reads';
+    if (!f.authorityProven) return problemOf('gate.authority.missing');
+    return f.readsTrusted ? undefined : problemOf('job.close.reads');
   },
-  'unit-judged': (f) => (f.originalKnown ? undefined : 'job.close.unidentified'),
-  'unit-dead': (f) => (f.failedTries >= TRIES_BEFORE_DEAD ? undefined : 'job.close.tries'),
-  'unit-repaired': (f) => (f.scannedAfter ? undefined : 'job.close.scan'),
+  'unit-judged': (f) => (f.originalKnown ? undefined : problemOf('job.close.unidentified')),
+  'unit-dead': ({ failedTries: tries }) =>
+    tries >= TRIES_BEFORE_DEAD
+      ? undefined
+      : problemOf('job.close.tries', { tries, least: TRIES_BEFORE_DEAD }),
+  'unit-repaired': (f) => (f.scannedAfter ? undefined : problemOf('job.close.scan')),
   'wrong-diagnosis': (f) => {
-    if (f.leftBroken) return 'job.close.broken';
-    return f.notTheCause ? undefined : 'job.close.cause';
+    if (f.leftBroken) return problemOf('job.close.broken');
+    return f.notTheCause ? undefined : problemOf('job.close.cause');
   },
-  ended: (f) => (mayDo(f.personRole, 'job.end') ? undefined : 'gate.person.role')
+  ended: ({ personRole: role }) =>
+    mayDo(role, 'job.end') ? undefined : problemOf('gate.person.role', { role, right: 'job.end' })
 };
 
 /** Results that say for themselves what happened; every other one is told in words. */
@@ -61,10 +66,10 @@ export const LEAST_REASON = 8;
 /** Results with which a job can end, each with what still holds it. */
 export function listEndings(
   facts: CloseFacts
-): readonly { readonly result: JobResult; readonly missing: string | undefined }[] {
+): readonly { readonly result: JobResult; readonly missing: Problem | undefined }[] {
   return [...facts.shape.results, 'ended' as const].map((result) => ({
     result,
-    missing: facts.workRunning ? 'job.work.running' : DEMANDS[result](facts)
+    missing: facts.workRunning ? problemOf('job.work.running') : DEMANDS[result](facts)
   }));
 }
 
@@ -80,11 +85,7 @@ export function needsReason(result: JobResult): boolean {
 export function checkClose(result: JobResult, reason: string, facts: CloseFacts): Result<true> {
   const ending = listEndings(facts).find((e) => e.result === result);
   if (!ending) return fail('job.close.result', { result });
-  if (ending.missing)
-    return fail(ending.missing, {
-      ...{ result, tries: facts.failedTries, least: TRIES_BEFORE_DEAD },
-      ...(ending.missing === 'gate.person.role' ? { role: facts.personRole, right: 'job.end' } : {})
-    });
+  if (ending.missing) return { ok: false, problem: ending.missing };
   return needsReason(result) && reason.trim().length < LEAST_REASON
     ? fail('job.close.reason', { least: LEAST_REASON })
     : ok(true);

@@ -1,3 +1,4 @@
+import { problemAs } from '../base/examples.ts';
 import { describe, expect, it } from 'vitest';
 import { checkClose, listEndings, TRIES_BEFORE_DEAD, type CloseFacts } from './close.ts';
 import { REASONS, shapeOf, type JobResult } from './shape.ts';
@@ -92,7 +93,7 @@ describe('closing', () => {
     const lead = { ...NOTHING, personRole: 'lead' as const };
     expect(codeOf(checkClose('ended', SAID, lead))).toBe('closed');
     expect(codeOf(checkClose('ended', '  short  ', lead))).toBe('job.close.reason');
-    expect(listEndings(lead).map((e) => [e.result, e.missing])).toEqual([
+    expect(listEndings(lead).map((e) => [e.result, e.missing?.code])).toEqual([
       ['donor-written', 'job.close.unverified'],
       ['wrong-diagnosis', 'job.close.cause'],
       ['ended', undefined]
@@ -115,7 +116,7 @@ const op = (change: Partial<OperationFact>): OperationFact => ({
   ...{ problem: null },
   ...change
 });
-const silent = { code: 'uds.answer.timeout', params: {} };
+const silent = problemAs('uds.answer.timeout');
 
 describe('what became of the writes', () => {
   it('a write is told by what was sent and what it was meant to hold', () => {
@@ -150,7 +151,7 @@ describe('what became of the writes', () => {
 
   it('a try counts only where the unit itself was silent, since it last answered', () => {
     const tried = op({ kind: 'identify', state: 'failed', problem: silent });
-    const cable = op({ ...tried, problem: { code: 'link.socket.lost', params: {} } });
+    const cable = op({ ...tried, problem: problemAs('link.socket.lost') });
     expect(countFailedTries([tried, tried, tried], 'u')).toBe(3);
     expect(countFailedTries([tried, cable, { ...tried, problem: null }], 'u')).toBe(1);
     expect(countFailedTries([tried, op({ kind: 'identify' }), tried], 'u')).toBe(1);

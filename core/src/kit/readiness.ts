@@ -1,3 +1,4 @@
+import type { Code } from '../base/codes.ts';
 import { findGravest, judge, type Judgement } from '../base/verdict.ts';
 import type { KitItem, KitKind } from './kit-item.ts';
 
@@ -149,7 +150,7 @@ function dueJudgement(
   return days <= 14 ? judge('look', 'kit.date.soon', { name, days }) : undefined;
 }
 
-const CHECK_GOOD: Record<ComputerCheck['id'], string> = {
+const CHECK_GOOD: Record<ComputerCheck['id'], Code> = {
   mains: 'kit.mains.good',
   disk: 'kit.disk.good',
   clock: 'kit.clock.good',
@@ -159,7 +160,7 @@ const CHECK_GOOD: Record<ComputerCheck['id'], string> = {
   cable: 'kit.cable.good',
   network: 'kit.network.good'
 };
-const CHECK_BAD: Record<ComputerCheck['id'], string> = {
+const CHECK_BAD: Record<ComputerCheck['id'], Code> = {
   mains: 'kit.mains.off',
   disk: 'kit.disk.full',
   clock: 'kit.clock.wrong',

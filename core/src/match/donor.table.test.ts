@@ -1,6 +1,6 @@
 // What a donor check says, whole: params and order of the lines, what is asked, where a field stands.
 import { describe, expect, it } from 'vitest';
-import { judge } from '../base/verdict.ts';
+import { judgedAs as judge } from '../base/examples.ts';
 import type { MatchRule, Profile } from '../profile/profile.ts';
 import { compareNumbers } from './compare-number.ts';
 import { compareRevision } from './compare-revision.ts';

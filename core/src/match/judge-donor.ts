@@ -1,4 +1,4 @@
-import { judge, type Judgement } from '../base/verdict.ts';
+import { judge, undone, type Judgement } from '../base/verdict.ts';
 import { normalizeNumber } from '../label/tidy-number.ts';
 import type { MatchRule, Profile } from '../profile/profile.ts';
 import { chainFor, type Chain, type FieldStep } from './chain.ts';
@@ -53,7 +53,7 @@ export function judgeDonor(
   const lines = profile.match
     .map((rule) => judgeField(profile, rule, { original, candidate, chain }))
     .sort((a, b) => rank(a) - rank(b));
-  const ask = lines.filter((l) => l.judgement.code === 'donor.field.unasked').map((l) => l.name);
+  const ask = lines.filter((l) => l.judgement.undone).map((l) => l.name);
   return {
     verdict: decide(profile, candidate, lines, ask),
     lines,
@@ -64,9 +64,7 @@ export function judgeDonor(
 
 function rank({ judgement, rule }: DonorLine): number {
   if (rule === 'ignore') return 5;
-  return { stop: 0, look: judgement.code === 'donor.field.unasked' ? 2 : 1, go: 3, none: 4 }[
-    judgement.verdict
-  ];
+  return { stop: 0, look: judgement.undone ? 2 : 1, go: 3, none: 4 }[judgement.verdict];
 }
 
 function decide(
@@ -81,7 +79,7 @@ function decide(
     return judge('stop', 'donor.family.other', { found: family, family: profile.id });
   const first = lines[0];
   if (first && first.judgement.verdict !== 'go' && first.judgement.verdict !== 'none') {
-    return first.judgement.code === 'donor.field.unasked'
+    return first.judgement.undone
       ? judge('look', 'donor.unit.ask', { names: ask.join(', ') })
       : first.judgement;
   }
@@ -181,7 +179,7 @@ function judgeUnknown(
   if (rule.rule === 'differ') return judge('none', 'donor.field.unknown', params);
   // what a seller cannot see, or what lies on the bench, is read and not asked
   if (candidate === '' && !held && rule.ask !== false)
-    return judge('look', 'donor.field.unasked', params);
+    return undone(judge('look', 'donor.field.unasked', params));
   return judge('look', original === '' ? 'donor.field.unread' : 'donor.field.unheld', params);
 }
 

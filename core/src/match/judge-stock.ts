@@ -60,8 +60,7 @@ export function judgeStock(
 
 /** Fields that are known and not what they should be: worse than one that can still be asked for. */
 function deviationsOf({ donor }: StockFit): number {
-  const code = 'donor.field.unasked';
-  return donor.lines.filter(({ judgement: j }) => j.verdict === 'look' && j.code !== code).length;
+  return donor.lines.filter(({ judgement: j }) => j.verdict === 'look' && !j.undone).length;
 }
 
 /** What its state says against it; undefined for nothing. */

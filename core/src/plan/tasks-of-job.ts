@@ -1,3 +1,4 @@
+import type { Code } from '../base/codes.ts';
 import { judge, type Judgement } from '../base/verdict.ts';
 import type { House, JobPlanFacts, NamedTask, RegionWork } from './job-facts.ts';
 import type { Skill, Way, WayNeed } from '../profile/profile.ts';
@@ -275,7 +276,7 @@ function runningOf(facts: JobPlanFacts, draft: Draft): NamedTask['running'] {
   };
 }
 
-const TITLES: Readonly<Record<string, string>> = {
+const TITLES: Readonly<Record<string, Code>> = {
   prove: 'plan.task.prove',
   identify: 'plan.task.identify',
   open: 'plan.task.open',

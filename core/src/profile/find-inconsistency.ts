@@ -1,3 +1,4 @@
+import type { Code } from '../base/codes.ts';
 import { CHECKSUMS } from '../checksum/registry.ts';
 import { storedRange, type ChecksumRule } from '../checksum/rule.ts';
 import type { Param, Problem } from '../base/result.ts';
@@ -24,11 +25,7 @@ export function findInconsistency(profile: Profile, doc: ProfileDocument): Probl
   return undefined;
 }
 
-function problem(
-  code: string,
-  path: string,
-  params: Readonly<Record<string, Param>> = {}
-): Problem {
+function problem(code: Code, path: string, params: Readonly<Record<string, Param>> = {}): Problem {
   return { code, params: { path, ...params } };
 }
 
@@ -87,7 +84,7 @@ const order: Check = (p) => {
 /** Is every piece inside the region that it names? */
 function outside(
   p: Profile,
-  at: { readonly region: string; readonly path: string; readonly code: string },
+  at: { readonly region: string; readonly path: string; readonly code: Code },
   pieces: readonly Range[]
 ): Problem | undefined {
   const region = p.regions.find((r) => r.id === at.region);
@@ -111,7 +108,8 @@ const fields: Check = (p) =>
 
 const rules: Check = (p) =>
   firstOf(p.checksums, (rule, i) => {
-    const at = { region: rule.region, path: `checksums/${i}`, code: 'profile.rule.outside' };
+    const code = 'profile.rule.outside';
+    const at = { region: rule.region, path: `checksums/${i}`, code } as const;
     const stored = storedRange(rule);
     return (
       outside(p, at, [rule.over, stored]) ??

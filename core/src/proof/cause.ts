@@ -1,3 +1,4 @@
+import type { Code } from '../base/codes.ts';
 /** What may be at the bottom of a complaint. */
 export type Cause = 'unit' | 'wiring' | 'actuator' | 'supply' | 'network' | 'other-unit';
 
@@ -22,7 +23,7 @@ export interface Evidence {
   readonly sign: 1 | -1;
   readonly weight: Weight;
   /** Catalogue code of the sentence. */
-  readonly code: string;
+  readonly code: Code;
   readonly params: Readonly<Record<string, string | number | boolean>>;
 }
 

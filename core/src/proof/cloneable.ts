@@ -1,3 +1,4 @@
+import type { Code } from '../base/codes.ts';
 import { judge, type Judgement } from '../base/verdict.ts';
 import type { Way } from '../profile/profile.ts';
 
@@ -10,7 +11,7 @@ export interface RouteLeft {
   readonly route: CloneRoute;
   readonly possible: boolean;
   /** Why not, or what the risk is: a catalogue code. */
-  readonly code: string;
+  readonly code: Code;
 }
 
 export interface CloneFacts {
@@ -27,7 +28,7 @@ export interface CloneFacts {
 const WITHOUT_SPEECH: readonly CloneRoute[] = ['boot', 'clip', 'lifted', 'pads'];
 
 /** The risk of each way, as a catalogue code. */
-const RISKS: Record<Way['kind'], string> = {
+const RISKS: Record<Way['kind'], Code> = {
   obd: 'clone.route.obd',
   bench: 'clone.route.bench',
   boot: 'clone.route.boot',
@@ -43,6 +44,8 @@ const RISKS: Record<Way['kind'], string> = {
 export function judgeCloneable(facts: CloneFacts): {
   readonly verdict: Judgement;
   readonly routes: readonly RouteLeft[];
+  /** It is known not to answer, and not yet read in full. */
+  readonly silent: boolean;
 } {
   const routes = [...new Set(facts.ways), 'new-unit' as const].map((route): RouteLeft => {
     if (route === 'new-unit') return { route, possible: true, code: 'clone.route.new' };
@@ -53,7 +56,9 @@ export function judgeCloneable(facts: CloneFacts): {
       code: mute ? 'clone.route.mute' : RISKS[route]
     };
   });
-  return { verdict: judgeSpeech(facts, routes), routes };
+  const settled = facts.school === 'none' || facts.readsTrusted || facts.chipIdRead;
+  const silent = facts.speech === 'silent' && !settled;
+  return { verdict: judgeSpeech(facts, routes), routes, silent };
 }
 
 function judgeSpeech(facts: CloneFacts, routes: readonly RouteLeft[]): Judgement {

@@ -13,7 +13,7 @@ const says = (cause: Evidence['cause'], sign: 1 | -1, weight: Evidence['weight']
   cause,
   sign,
   weight,
-  code: 'x',
+  code: 'proof.scan.silent',
   params: {}
 });
 const standingOf = (evidence: Evidence[], cause: Evidence['cause']) =>
@@ -49,7 +49,7 @@ describe('the standing of causes, by the rule of docs/proof.md', () => {
         cause: fc.constantFrom(...CAUSES),
         sign: fc.constantFrom(1 as const, -1 as const),
         weight: fc.constantFrom('weak', 'medium', 'strong', 'decisive'),
-        code: fc.constant('x'),
+        code: fc.constant('proof.scan.silent' as const),
         params: fc.constant({})
       }),
       { maxLength: 14 }

@@ -1,3 +1,4 @@
+import type { Code } from '../base/codes.ts';
 import { judge, type Judgement } from '../base/verdict.ts';
 import { isConfirmed, type ScanReading } from '../scan/read-scan.ts';
 import type { UnitKind } from '../scan/scan.ts';
@@ -17,7 +18,7 @@ import { wasSupplySound, weighScan } from './weigh-scan.ts';
 export interface PlannedTest {
   readonly id: TestId;
   /** Why it stands here, as a catalogue code. */
-  readonly why: string;
+  readonly why: Code;
   readonly result: TestResult | undefined;
 }
 
@@ -39,8 +40,10 @@ export interface Question {
   /** What Go needs, in the order in which it is looked for. */
   readonly conditions: readonly Condition[];
   readonly verdict: Judgement;
+  /** Something else than the unit is proven to be the cause. */
+  readonly otherProven: boolean;
   /** Catalogue code of the sentence for the customer. */
-  readonly customer: string;
+  readonly customer: Code;
 }
 
 export interface QuestionFacts {
@@ -69,15 +72,16 @@ export function askQuestion(facts: QuestionFacts): Question {
   const conditions = listConditions(facts, standings, counts);
   const tests = planTests(facts, standings, conditions);
   const next = tests.find((t) => t.result === undefined)?.id;
-  const verdict = judgeQuestion(facts, { standings, conditions, next });
+  const judged = judgeQuestion(facts, { standings, conditions, next });
   return {
     evidence,
     standings,
     tests,
     next,
     conditions,
-    verdict,
-    customer: customerCode(verdict, standings)
+    verdict: judged.verdict,
+    otherProven: judged.otherProven,
+    customer: customerCode(judged, standings)
   };
 }
 
@@ -195,8 +199,8 @@ function planTests(
   const mended = standings.some(
     (s) => s.standing === 'proven' && (s.cause === 'wiring' || s.cause === 'actuator')
   );
-  const score = new Map<TestId, readonly [number, string]>();
-  const put = (id: TestId, weight: number, why: string) => score.set(id, [weight, why]);
+  const score = new Map<TestId, readonly [number, Code]>();
+  const put = (id: TestId, weight: number, why: Code) => score.set(id, [weight, why]);
   const first = facts.reading?.first ?? [];
   const circuit = group('suspect-circuit');
   const actuator = group('suspect-actuator');
@@ -213,7 +217,7 @@ function planTests(
     put('bench', silent ? 45 : 35, 'proof.why.bench');
     put('swap', silent ? 60 : 40, 'proof.why.swap');
   }
-  function why(id: 'supply' | 'network' | 'wiring'): string {
+  function why(id: 'supply' | 'network' | 'wiring'): Code {
     if (id === 'supply') return silent ? 'proof.why.silent' : 'proof.why.supply';
     if (id === 'network') return group('network') ? 'proof.why.network' : 'proof.why.pair';
     return circuit ? 'proof.why.circuit' : 'proof.why.wiring';
@@ -236,6 +240,14 @@ function needless(
   return id === 'network' && ruledOut('network');
 }
 
+/** The verdict, with what others go by. */
+interface Judged {
+  readonly verdict: Judgement;
+  /** Something has to be put right before any unit is blamed. */
+  readonly first: boolean;
+  readonly otherProven: boolean;
+}
+
 function judgeQuestion(
   facts: QuestionFacts,
   {
@@ -247,30 +259,32 @@ function judgeQuestion(
     conditions: readonly Condition[];
     next: TestId | undefined;
   }
-): Judgement {
+): Judged {
+  const say = (verdict: Judgement, more?: Partial<Judged>): Judged => ({
+    ...{ verdict, first: false, otherProven: false },
+    ...more
+  });
   const of = (cause: string) => standings.find((s) => s.cause === cause) as CauseStanding;
   const unit = of('unit');
   const culprit = standings.find(
     (s) => s.cause !== 'unit' && (s.standing === 'proven' || s.standing === 'likely')
   );
   if (culprit?.standing === 'proven')
-    return judge('stop', 'proof.verdict.other', { cause: culprit.cause });
-  if (unit.standing === 'ruled-out') return judge('stop', 'proof.verdict.innocent');
-  const first = firstToSolve(facts, conditions);
-  if (first) return judge('stop', 'proof.verdict.first', { what: first });
-  if (culprit) return judge('look', 'proof.verdict.leaning', { cause: culprit.cause });
-  const missing = conditions.find((c) => c.state !== 'met');
-  if (!missing) return judge('go', 'proof.verdict.unit', { points: unit.points });
-  if (unit.standing === 'likely' || unit.standing === 'proven')
-    return judge('look', 'proof.verdict.unproven', {
-      missing: missing.id,
-      ...(next ? { test: next } : {})
+    return say(judge('stop', 'proof.verdict.other', { cause: culprit.cause }), {
+      otherProven: true
     });
-  if (!facts.reading && facts.results.length === 0) return judge('look', 'proof.verdict.nothing');
-  return judge('look', 'proof.verdict.open', {
-    missing: missing.id,
-    ...(next ? { test: next } : {})
-  });
+  if (unit.standing === 'ruled-out') return say(judge('stop', 'proof.verdict.innocent'));
+  const first = firstToSolve(facts, conditions);
+  if (first) return say(judge('stop', 'proof.verdict.first', { what: first }), { first: true });
+  if (culprit) return say(judge('look', 'proof.verdict.leaning', { cause: culprit.cause }));
+  const missing = conditions.find((c) => c.state !== 'met');
+  if (!missing) return say(judge('go', 'proof.verdict.unit', { points: unit.points }));
+  const lacking = { missing: missing.id, ...(next ? { test: next } : {}) };
+  if (unit.standing === 'likely' || unit.standing === 'proven')
+    return say(judge('look', 'proof.verdict.unproven', lacking));
+  return !facts.reading && facts.results.length === 0
+    ? say(judge('look', 'proof.verdict.nothing'))
+    : say(judge('look', 'proof.verdict.open', lacking));
 }
 
 /** What has to be put right before any unit is blamed: measured bad, or accused by the scan and not cleared since. */
@@ -286,9 +300,9 @@ function firstToSolve(
   return asked('network') && state('network') !== 'met' ? 'network' : undefined;
 }
 
-function customerCode(verdict: Judgement, standings: readonly CauseStanding[]): string {
+function customerCode({ verdict, first }: Judged, standings: readonly CauseStanding[]): Code {
   if (verdict.verdict === 'go') return 'proof.customer.unit';
-  if (verdict.code === 'proof.verdict.first') return 'proof.customer.first';
+  if (first) return 'proof.customer.first';
   if (verdict.verdict === 'stop') return 'proof.customer.other';
   const lead = standings[0];
   return lead?.cause === 'unit' && lead.standing === 'likely'

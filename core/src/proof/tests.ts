@@ -1,3 +1,4 @@
+import type { Code } from '../base/codes.ts';
 import { fail, ok, type Result } from '../base/result.ts';
 import type { Evidence } from './cause.ts';
 
@@ -116,7 +117,7 @@ const says = (
   cause: Evidence['cause'],
   sign: 1 | -1,
   weight: Evidence['weight'],
-  ...[code, params = {}]: [code: string, params?: Evidence['params']]
+  ...[code, params = {}]: [code: Code, params?: Evidence['params']]
 ): Evidence => ({ cause, sign, weight, code, params });
 
 /**

@@ -1,3 +1,4 @@
+import type { Code } from '../base/codes.ts';
 import {
   HIGH_BATTERY_MV,
   isConfirmed,
@@ -29,7 +30,7 @@ export function weighScan(
   { suspect, counts }: { suspect: UnitKind | undefined; counts: boolean }
 ): Evidence[] {
   const list: Evidence[] = [];
-  const add = (cause: Cause, weight: Weight, code: string, count = 0) =>
+  const add = (cause: Cause, weight: Weight, code: Code, count = 0) =>
     list.push({ cause, sign: 1, weight, code, params: count > 0 ? { count } : {} });
   for (const group of reading.groups) {
     const count = group.members.length;
@@ -75,7 +76,7 @@ export function weighScan(
   return list;
 }
 
-const ACCUSED: Readonly<Record<string, readonly [Weight, string]>> = {
+const ACCUSED: Readonly<Record<string, readonly [Weight, Code]>> = {
   'invalid-data': ['medium', 'proof.scan.invalid'],
   lamp: ['medium', 'proof.scan.lamp'],
   internal: ['strong', 'proof.scan.otherinternal'],
@@ -88,7 +89,7 @@ function weighAccusations(
   { suspect, counts }: { suspect: UnitKind | undefined; counts: boolean }
 ): Evidence[] {
   return accusations.flatMap(({ kind, because, by, confirmed }): Evidence[] => {
-    const [weight, code] = ACCUSED[because] as readonly [Weight, string];
+    const [weight, code] = ACCUSED[because] as readonly [Weight, Code];
     const own = kind === suspect;
     // a silent suspect is weighed by its silence
     if (own && because === 'lost-and-silent') return [];

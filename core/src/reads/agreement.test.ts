@@ -55,7 +55,7 @@ describe('agreement of repeated reads', () => {
 
 describe('the verdict on a region', () => {
   const finding = (severity: 'look' | 'stop' | 'note') => ({
-    code: 'image.fill.single',
+    code: 'image.fill.single' as const,
     severity,
     params: {}
   });
@@ -92,7 +92,7 @@ describe('the verdict on a region', () => {
   for (const [contents, severities, verdict, code, params, trusted] of table) {
     it(`${contents || 'no read'} with ${severities.join(', ') || 'nothing'} found: ${code}`, () => {
       const judged = judge(contents, ...severities);
-      expect(judged).toEqual({ verdict, code: `reads.region.${code}`, params });
+      expect(judged).toEqual({ verdict, code: `reads.region.${code}`, params, state: code });
       expect(isTrusted(judged)).toBe(trusted);
     });
   }

@@ -1,5 +1,7 @@
+import type { Code } from '../base/codes.ts';
+import { regionAs } from './examples.ts';
 import { describe, expect, it } from 'vitest';
-import { judge } from '../base/verdict.ts';
+import { judgedAs as judge } from '../base/examples.ts';
 import { computeAgreement } from './agreement.ts';
 import { planNextRead, type SeriesFacts } from './next-read.ts';
 
@@ -7,15 +9,15 @@ const agreement = (contents: string) =>
   computeAgreement(
     [...contents].map((c, i) => ({ readId: `${i}`, number: i + 1, sha256: c, lengthBytes: 8 }))
   );
-const single = judge('look', 'reads.region.single');
-const disputed = judge('look', 'reads.region.disputed');
+const single = regionAs('single');
+const disputed = regionAs('disputed');
 const facts: SeriesFacts = {
   ...{ verdict: disputed, agreement: agreement('AB'), made: 2 },
   ...{ carrier: 'chip', clockHz: 1_000_000 }
 };
 const ended = (verdict: 'go' | 'stop', code: string, made: number) => ({
   type: 'ended',
-  judgement: judge(verdict, `reads.series.${code}`, { made })
+  judgement: judge(verdict, `reads.series.${code}` as Code, { made })
 });
 const again = (clockHz: number | undefined) => ({ type: 'again', clockHz });
 
@@ -35,20 +37,14 @@ describe('after each read of one press', () => {
     [{ made: 7 }, again(500_000)],
     [{ made: 8 }, ended('stop', 'many', 8)],
     [{ made: 8, clockHz: 100_000 }, ended('stop', 'many', 8)],
+    [{ verdict: regionAs('trusted'), agreement: agreement('AA') }, ended('go', 'settled', 2)],
     [
-      { verdict: judge('go', 'reads.region.trusted'), agreement: agreement('AA') },
-      ended('go', 'settled', 2)
-    ],
-    [
-      { verdict: judge('go', 'reads.region.outvoted'), agreement: agreement('ABA'), made: 8 },
+      { verdict: regionAs('outvoted'), agreement: agreement('ABA'), made: 8 },
       ended('go', 'settled', 8)
     ],
+    [{ verdict: regionAs('remark'), agreement: agreement('AA') }, ended('go', 'settled', 2)],
     [
-      { verdict: judge('look', 'reads.region.remark'), agreement: agreement('AA') },
-      ended('go', 'settled', 2)
-    ],
-    [
-      { verdict: judge('stop', 'reads.region.implausible'), agreement: agreement('AA') },
+      { verdict: regionAs('implausible'), agreement: agreement('AA') },
       ended('stop', 'implausible', 2)
     ]
   ] as const)('%j', (change, next) => {

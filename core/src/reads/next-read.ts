@@ -1,10 +1,10 @@
 import { judge, type Judgement } from '../base/verdict.ts';
 import type { Agreement } from './agreement.ts';
-import { isTrusted } from './judge-region.ts';
+import { isTrusted, type RegionJudgement } from './judge-region.ts';
 
 /** What one press that reads until two agree knows after each read. */
 export interface SeriesFacts {
-  readonly verdict: Judgement;
+  readonly verdict: RegionJudgement;
   readonly agreement: Agreement;
   /** Reads that this press has made. */
   readonly made: number;

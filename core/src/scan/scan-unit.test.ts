@@ -17,7 +17,11 @@ const place: UnitPlace = {
   legislated: true
 };
 type Answer = Result<Uint8Array>;
-const negative = fail('uds.answer.negative', { service: 0, nrc: 'serviceNotSupported' });
+const negative = fail('uds.answer.negative', {
+  service: 'TesterPresent',
+  nrc: 'serviceNotSupported',
+  nrcNumber: 0x11
+});
 const timeout = fail('uds.answer.timeout');
 
 /** A unit out of a table: request as hex to answer; everything else is `otherwise`. */
@@ -83,7 +87,7 @@ describe('a unit is scanned', () => {
   it('that the gateway does not know is absent; a lost line says nothing about it', async () => {
     expect(await scan(link({}, fail('doip.unit.unknown')))).toMatchObject({ state: 'absent' });
     expect(await scan(link({}, fail('doip.unit.unreachable')))).toMatchObject({ state: 'silent' });
-    for (const code of ['doip.socket.lost', 'doip.stream.broken', 'link.socket.lost']) {
+    for (const code of ['doip.socket.lost', 'doip.stream.broken', 'link.socket.lost'] as const) {
       expect(await scan(link({}, fail(code)))).toMatchObject({ state: 'unasked', problem: code });
     }
   });

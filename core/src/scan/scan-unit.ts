@@ -1,3 +1,5 @@
+import type { Code } from '../base/codes.ts';
+import { kindOf } from '../base/problem-kind.ts';
 import { formatAscii } from '../base/bytes.ts';
 import { fail, ok, type Result } from '../base/result.ts';
 import type { Fault } from '../faults/fault.ts';
@@ -32,7 +34,7 @@ interface Gathered {
   memoryRead: boolean;
   answered: number;
   missed: number;
-  problem: string | undefined;
+  problem: Code | undefined;
 }
 
 /**
@@ -72,7 +74,7 @@ export async function scanUnit(
 
 /** A line that was lost on the way says nothing about the unit; what it had told by then stays. */
 function stateOf({ missed, problem }: Gathered): UnitState {
-  if (problem !== undefined && isConnection(problem)) return 'unasked';
+  if (problem !== undefined && kindOf(problem) === 'line') return 'unasked';
   return missed > 0 ? 'badly' : 'talks';
 }
 
@@ -80,28 +82,25 @@ interface Called {
   /** Undefined: it answers. */
   readonly state: UnitState | undefined;
   readonly missed: number;
-  readonly problem: string | undefined;
+  readonly problem: Code | undefined;
 }
 
 async function call(link: DiagnosticLink): Promise<Called> {
-  let problem: string | undefined;
+  let problem: Code | undefined;
   for (let missed = 0; missed < CALLS; missed++) {
     const answer = await link.exchange(TESTER_PRESENT, { repeatable: true });
     // a refusal is an answer too
-    if (answer.ok || answer.problem.code === 'uds.answer.negative') {
+    if (answer.ok || kindOf(answer.problem) === 'refused') {
       return { state: undefined, missed, problem };
     }
     problem = answer.problem.code;
-    if (problem === 'doip.unit.unknown') return { state: 'absent', missed, problem };
-    if (isConnection(problem)) return { state: 'unasked', missed, problem };
-    if (problem === 'doip.unit.unreachable') break;
+    const kind = kindOf(problem);
+    if (kind === 'no-unit') return { state: 'absent', missed, problem };
+    // the carrier as a whole failed: it says nothing about this unit
+    if (kind === 'line') return { state: 'unasked', missed, problem };
+    if (kind === 'unreachable') break;
   }
   return { state: 'silent', missed: CALLS, problem };
-}
-
-/** The carrier as a whole failed: it says nothing about this unit. */
-function isConnection(code: string): boolean {
-  return /^(doip\.(socket|stream|routing|header)|link)\./.test(code);
 }
 
 async function gather(link: DiagnosticLink, place: UnitPlace, found: Gathered): Promise<void> {
@@ -172,7 +171,7 @@ async function ask(
     found.answered++;
     return answer.value;
   }
-  if (answer.problem.code !== 'uds.answer.negative') {
+  if (kindOf(answer.problem) !== 'refused') {
     found.missed++;
     found.problem = answer.problem.code;
   }

@@ -1,3 +1,4 @@
+import type { Code } from '../base/codes.ts';
 import { decodeResponse } from './codec.ts';
 import { NRC, P2_MS, P2_STAR_MS } from './services.ts';
 
@@ -22,7 +23,7 @@ export type UdsClientEvent =
   | { readonly type: 'request'; readonly request: Uint8Array; readonly repeatable: boolean }
   | { readonly type: 'payload'; readonly payload: Uint8Array }
   | { readonly type: 'timeout' }
-  | { readonly type: 'carrier-failed'; readonly code: string };
+  | { readonly type: 'carrier-failed'; readonly code: Code };
 
 export type UdsClientEffect =
   | { readonly type: 'send'; readonly payload: Uint8Array; readonly afterMs: number }
@@ -30,7 +31,7 @@ export type UdsClientEffect =
   | { readonly type: 'answer'; readonly data: Uint8Array }
   | { readonly type: 'refused'; readonly sid: number; readonly nrc: number }
   | { readonly type: 'ignored'; readonly payload: Uint8Array }
-  | { readonly type: 'failed'; readonly code: string };
+  | { readonly type: 'failed'; readonly code: Code };
 
 export const UDS_IDLE: UdsClientState = { phase: 'idle' };
 

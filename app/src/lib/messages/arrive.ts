@@ -1,5 +1,5 @@
 import { formatCount, formatSize, formatVolts, formatAmps } from '@badger/core/base/format';
-import { num, text, type MessageOf } from './message.ts';
+import { num, text, type Texts } from './message.ts';
 
 const MISSING: Readonly<Record<string, string>> = {
   order: 'who ordered the work',
@@ -8,7 +8,7 @@ const MISSING: Readonly<Record<string, string>> = {
 };
 
 /** Intake, authority, photos and kit. */
-export const arrive: Record<string, MessageOf> = {
+export const arrive = {
   'arrive.authority.thin': (p) => ({
     title: 'Authority is not complete',
     text: `This job touches immobiliser or security data, and ${MISSING[text(p['missing'])] ?? 'something'} is missing. Local law and licensing decide what else is needed.`,
@@ -42,7 +42,7 @@ export const arrive: Record<string, MessageOf> = {
     clear: 'Switch its radio off and correct the kit list.'
   }),
   'job.vin.open': (p) => ({
-    title: `Job ${text(p['number'])} is open for this vehicle`,
+    title: `Job ${text(p['openJob'])} is open for this vehicle`,
     text: 'Somebody has taken it in already. Nothing was opened.',
     clear: 'Open that job, or say that this is another piece of work.'
   }),
@@ -236,4 +236,4 @@ export const arrive: Record<string, MessageOf> = {
     text: `Below 11.8 V units store faults that are none${num(p['units']) > 0 ? `; ${text(p['units'])} units say so themselves` : ''}.`,
     clear: 'Put the support supply on, clear, and scan again before blaming anything.'
   })
-};
+} satisfies Texts;

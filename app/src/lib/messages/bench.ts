@@ -9,7 +9,7 @@ import {
   inSentence
 } from '@badger/core/base/format';
 import { RIGHTS, ROLES, mayDo, type Right } from '@badger/core/rights/rights';
-import { num, text, type MessageOf } from './message.ts';
+import { num, text, type Texts } from './message.ts';
 
 const amps = (p: unknown) => `${formatAmps(num(p as number))} A`;
 const volts = (p: unknown) => `${formatVolts(num(p as number))} V`;
@@ -28,7 +28,7 @@ function rolesFor(right: Param | undefined): string {
 }
 
 /** Gates, supply and current. */
-export const bench: Record<string, MessageOf> = {
+export const bench = {
   'gate.person.may': (p) => ({
     title: 'You may do this',
     text: `Signed in as ${text(p['role'])}.`
@@ -305,4 +305,4 @@ export const bench: Record<string, MessageOf> = {
     text: `${text(p['region'])} differs in ${formatCount(num(p['bytes']))} bytes, first at ${formatAddress(num(p['first']))}. The donor is written but not proven.`,
     clear: 'Check contacts and write again from the start; the backup is kept.'
   })
-};
+} satisfies Texts;

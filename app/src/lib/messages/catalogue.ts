@@ -3,7 +3,7 @@ import type { Problem } from '@badger/core/base/result';
 import { arrive } from './arrive.ts';
 import { bench } from './bench.ts';
 import { chip } from './chip.ts';
-import type { Message, MessageOf, Params } from './message.ts';
+import type { Catalogue, Message, MessageOf, Params } from './message.ts';
 import { match } from './match.ts';
 import { plan } from './plan.ts';
 import { profile } from './profile.ts';
@@ -16,7 +16,7 @@ import { vehicle } from './vehicle.ts';
 import { verdicts } from './verdicts.ts';
 
 /** All text for problems, findings and verdicts, by code. */
-export const catalogue: Readonly<Record<string, MessageOf>> = {
+export const catalogue: Catalogue = {
   ...verdicts,
   ...bench,
   ...chip,
@@ -34,7 +34,12 @@ export const catalogue: Readonly<Record<string, MessageOf>> = {
 
 /** What people read for a code; an unknown code is shown as it is, never hidden. */
 export function messageOf(code: string, params: Params = {}): Message {
-  return catalogue[code]?.(params) ?? { title: code, text: '' };
+  return (
+    (catalogue as unknown as Readonly<Record<string, MessageOf>>)[code]?.(params) ?? {
+      title: code,
+      text: ''
+    }
+  );
 }
 
 export function messageOfJudgement(judgement: Judgement): Message {

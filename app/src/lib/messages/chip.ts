@@ -1,5 +1,5 @@
 import { formatChipId, formatVolts } from '@badger/core/base/format';
-import { num, text, type MessageOf, type Params } from './message.ts';
+import { num, text, type MessageOf, type Texts, type Params } from './message.ts';
 
 const volts = (p: Params, name: string) => `${formatVolts(num(p[name]))} V`;
 
@@ -10,7 +10,7 @@ const line =
   () => ({ title, text: what, clear });
 
 /** The chip port: programmer, contact, chip. Whether something was written is said by the `meaning.*` line beside them. */
-export const chip: Record<string, MessageOf> = {
+export const chip = {
   'gate.programmer.there': () => ({
     title: 'Chip programmer present',
     text: 'The station has a chip programmer.'
@@ -233,4 +233,4 @@ export const chip: Record<string, MessageOf> = {
     text: `The profile asks to erase ${text(p['bytes'])} bytes at once; there is no command for that.`,
     clear: 'Correct the family profile.'
   })
-};
+} satisfies Texts;

@@ -1,4 +1,4 @@
-import { text, type MessageOf } from './message.ts';
+import { text, type Texts } from './message.ts';
 
 /** What a job can end with, as people say it. */
 export const RESULT_WORDS: Readonly<Record<string, string>> = {
@@ -15,7 +15,7 @@ export const RESULT_WORDS: Readonly<Record<string, string>> = {
 };
 
 /** Shape of a job, what it writes, how it ends. */
-export const job: Record<string, MessageOf> = {
+export const job = {
   'stage.job.needless': () => ({
     title: 'Not part of this job',
     text: 'A job of this kind does not need this stage.'
@@ -129,4 +129,4 @@ export const job: Record<string, MessageOf> = {
     title: 'Say it in words',
     text: 'This end needs a sentence: what was found, to whom it was given, or why it ends.'
   })
-};
+} satisfies Texts;

@@ -1,7 +1,7 @@
-import { text, type MessageOf } from './message.ts';
+import { text, type Texts } from './message.ts';
 
 /** What a label says about the family of its unit. */
-export const label: Record<string, MessageOf> = {
+export const label = {
   'label.family.none': () => ({
     title: 'No family fits yet',
     text: 'None of these numbers is known, and none looks like those of a family we have.',
@@ -16,4 +16,4 @@ export const label: Record<string, MessageOf> = {
     text: `${text(p['title'])}${p['other'] ? `, perhaps ${text(p['other'])}` : ''}.`,
     clear: 'Look for what decides.'
   })
-};
+} satisfies Texts;

@@ -1,4 +1,4 @@
-import { text, type MessageOf } from './message.ts';
+import { text, type MessageOf, type Texts } from './message.ts';
 
 const pair = (p: Parameters<MessageOf>[0]) =>
   `Original ${text(p['original']) || 'not known'}, candidate ${text(p['candidate']) || 'not known'}.`;
@@ -7,7 +7,7 @@ const pair = (p: Parameters<MessageOf>[0]) =>
 const lowerFirst = (place: string) => place.charAt(0).toLowerCase() + place.slice(1);
 
 /** A donor held against the original, the shelf, and the wear of a unit. */
-export const match: Record<string, MessageOf> = {
+export const match = {
   'donor.unit.fits': (p) => ({
     title: 'It may take the place of the original',
     text: `Every rule of ${text(p['family'])} holds.`
@@ -198,4 +198,4 @@ export const match: Record<string, MessageOf> = {
     title: `The parts service does not know ${text(p['key'])}`,
     text: 'Look at the label once more.'
   })
-};
+} satisfies Texts;

@@ -1,4 +1,4 @@
-import type { Param } from '@badger/core/base/result';
+import type { Code, CodeTable, Param } from '@badger/core/base/codes';
 
 export type Params = Readonly<Record<string, Param>>;
 
@@ -10,7 +10,14 @@ export interface Message {
   readonly clear?: string;
 }
 
+/** A sentence that needs no figure, or only some that are the same wherever it is used. */
 export type MessageOf = (p: Params) => Message;
+
+/** One text for every code of the product, each fed with the figures of its code. */
+export type Catalogue = { readonly [C in Code]: (p: Readonly<CodeTable[C]>) => Message };
+
+/** The texts of one subject: no code that does not exist, no figure that its code has not got. */
+export type Texts = Partial<Catalogue>;
 
 export const text = (value: Param | undefined): string => String(value ?? '');
 export const num = (value: Param | undefined): number => Number(value ?? 0);

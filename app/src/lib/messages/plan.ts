@@ -1,6 +1,6 @@
 import { formatDuration } from '@badger/core/base/format';
 import type { Param } from '@badger/core/base/result';
-import { num, text, type MessageOf } from './message.ts';
+import { num, text, type MessageOf, type Texts } from './message.ts';
 
 const quoted = (typed: Param | undefined) => `“${text(typed).slice(0, 30)}”`;
 const FIELDS: Readonly<Record<string, string>> = {
@@ -64,8 +64,29 @@ const COSTS: Readonly<Record<string, string>> = {
 /** A part of the price in words. */
 export const wordsOfCost = (kind: unknown): string => COSTS[String(kind)] ?? 'a part';
 
+const TASKS = {
+  'plan.task.prove': named('Scan, find the cause'),
+  'plan.task.identify': named('Identify'),
+  'plan.task.open': named('Open the original'),
+  'plan.task.read': named('Read the original'),
+  'plan.task.open-donor': named('Open the donor'),
+  'plan.task.backup': named('Back up the donor'),
+  'plan.task.build': named('Build the image'),
+  'plan.task.write': named('Write the donor'),
+  'plan.task.write-file': named('Write the supplied file'),
+  'plan.task.close': named('Close the case'),
+  'plan.task.maker': named('Program the new unit'),
+  'plan.task.pack': named('Pack'),
+  'plan.task.refit': named('Refit, scan'),
+  'plan.task.after': (p) => ({ title: text(p['name']) || 'After the refit', text: '' })
+} satisfies Texts;
+
+/** The title of a task by its code; a task that nobody knows is still a task. */
+const titleOfTask = (code: unknown): string =>
+  (TASKS as Readonly<Record<string, MessageOf>>)[text(code as string)]?.({}).title ?? 'A task';
+
 /** Ways compared, quotes, and the plan of the day. */
-export const plan: Record<string, MessageOf> = {
+export const plan = {
   'way.memory.shut': () => ({
     title: 'Identification only',
     text: 'The memory can neither be read nor written this way.'
@@ -171,20 +192,7 @@ export const plan: Record<string, MessageOf> = {
     text: 'Each span begins after the one before has ended. Nothing was changed.'
   }),
   'house.person.unknown': () => ({ title: 'No such person', text: 'Nothing was changed.' }),
-  'plan.task.prove': named('Scan, find the cause'),
-  'plan.task.identify': named('Identify'),
-  'plan.task.open': named('Open the original'),
-  'plan.task.read': named('Read the original'),
-  'plan.task.open-donor': named('Open the donor'),
-  'plan.task.backup': named('Back up the donor'),
-  'plan.task.build': named('Build the image'),
-  'plan.task.write': named('Write the donor'),
-  'plan.task.write-file': named('Write the supplied file'),
-  'plan.task.close': named('Close the case'),
-  'plan.task.maker': named('Program the new unit'),
-  'plan.task.pack': named('Pack'),
-  'plan.task.refit': named('Refit, scan'),
-  'plan.task.after': (p) => ({ title: text(p['name']) || 'After the refit', text: '' }),
+  ...TASKS,
   'plan.task.unknown': () => ({
     title: 'That task is not in the plan any more',
     text: 'It was done, or the job has moved on. Nothing was changed.'
@@ -193,23 +201,23 @@ export const plan: Record<string, MessageOf> = {
     title: 'Tasks wait for each other',
     text: `${text(p['tasks'])
       .split(',')
-      .map((code) => plan[code]?.({}).title ?? 'A task')
+      .map(titleOfTask)
       .join(', ')}: each of them comes after another.`,
     clear: 'Mark as done what is done, or tell whoever keeps the profile.'
   }),
   'plan.task.unplaced': (p) => ({
     title: 'No day has room for it',
-    text: `${plan[text(p['task'])]?.({}).title ?? 'A task'} fits into no day of the plan.`,
+    text: `${titleOfTask(p['task'])} fits into no day of the plan.`,
     clear: 'Look at the hours on the Shop page.'
   }),
   'plan.task.nobody': (p) => ({
     title: 'Nobody can do it',
-    text: `${plan[text(p['task'])]?.({}).title ?? 'A task'}: no person has the skill.`,
+    text: `${titleOfTask(p['task'])}: no person has the skill.`,
     clear: 'Give somebody the skill on the Shop page.'
   }),
   'plan.task.nowhere': (p) => ({
     title: 'No place for it',
-    text: `${plan[text(p['task'])]?.({}).title ?? 'A task'}: no station or kit that can carry it.`,
+    text: `${titleOfTask(p['task'])}: no station or kit that can carry it.`,
     clear: 'Look at the Kit page.'
   }),
   'plan.job.donorless': () => ({
@@ -239,4 +247,4 @@ export const plan: Record<string, MessageOf> = {
     text: `With everything else put aside it is done ${when(p['earliest'])} at the earliest.`,
     clear: 'Call the customer.'
   })
-};
+} satisfies Texts;

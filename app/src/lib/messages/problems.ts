@@ -1,5 +1,5 @@
 import { formatChipId } from '@badger/core/base/format';
-import { text, type MessageOf } from './message.ts';
+import { text, type MessageOf, type Texts } from './message.ts';
 
 const READ_AGAIN = 'Check clamp, leads and link, then start it again.';
 const chip = (p: unknown) => formatChipId(text(p as string));
@@ -9,7 +9,7 @@ const carrier =
   () => ({ title, text: what, clear: READ_AGAIN });
 
 /** Refusals and failures. Whether something was written is said by the `meaning.*` line beside them. */
-export const problems: Record<string, MessageOf> = {
+export const problems = {
   'link.socket.lost': carrier(
     'The link to the box broke',
     'The connection to the interface box was lost in the middle.'
@@ -319,4 +319,4 @@ export const problems: Record<string, MessageOf> = {
     text: 'It may be restarting. What was kept is kept.',
     clear: 'Wait a moment and try again.'
   })
-};
+} satisfies Texts;

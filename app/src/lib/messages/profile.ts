@@ -1,4 +1,4 @@
-import { text, type MessageOf } from './message.ts';
+import { text, type MessageOf, type Texts } from './message.ts';
 
 /** A fault of a profile: what it is; the place inside the file is shown beside it. */
 const fault =
@@ -11,7 +11,7 @@ const fault =
   });
 
 /** Why a profile was not loaded. */
-export const profile: Record<string, MessageOf> = {
+export const profile = {
   'profile.file.syntax': fault('The file is no JSON', 'reason'),
   'profile.schema.breach': fault('Not as the schema wants it', 'reason'),
   'profile.family.twice': fault('Two files for one family', 'family'),
@@ -42,4 +42,4 @@ export const profile: Record<string, MessageOf> = {
   'profile.risk.unknown': fault('Unknown risk', 'risk'),
   'profile.wear.order': fault('Bands of wear out of order'),
   'profile.processor.unknown': fault('Processors do not match the regions')
-};
+} satisfies Texts;

@@ -1,5 +1,5 @@
 import { formatVolts } from '@badger/core/base/format';
-import { num, text, type MessageOf } from './message.ts';
+import { num, text, type MessageOf, type Texts } from './message.ts';
 
 const CAUSES: Readonly<Record<string, string>> = {
   unit: 'the unit itself',
@@ -54,7 +54,7 @@ const nextTest = (p: Readonly<Record<string, unknown>>) =>
     : `Next: ${nameOfTest(p['test'])}.`;
 
 /** Scans, their reading, the question of the cause, and the ways that are left. */
-export const prove: Record<string, MessageOf> = {
+export const prove = {
   'prove.unit.contradicted': () => ({
     title: 'Decided, but the measurements say otherwise',
     text: 'It is recorded that the unit is the cause; scan and tests point elsewhere.',
@@ -324,4 +324,4 @@ export const prove: Record<string, MessageOf> = {
     text: 'The unit is silent, and this way needs it to answer. Nothing was recorded.',
     clear: 'Choose one that is open.'
   })
-};
+} satisfies Texts;

@@ -1,10 +1,10 @@
 import { formatCount } from '@badger/core/base/format';
-import { num, text, type MessageOf } from './message.ts';
+import { num, text, type Texts } from './message.ts';
 
 const s = (n: unknown, one: string, many: string) => (num(n as number) === 1 ? one : many);
 
 /** Scans: what may go wrong on the way, and what a group of faults means. */
-export const scan: Record<string, MessageOf> = {
+export const scan = {
   'scan.supply.codes': (p) => ({
     title: 'Several units complain about the supply',
     text: `${text(p['units'])} units have stored a supply fault.`,
@@ -234,4 +234,4 @@ export const scan: Record<string, MessageOf> = {
     title: 'No such vehicle outside',
     text: 'Nothing was moved.'
   })
-};
+} satisfies Texts;

@@ -1,12 +1,12 @@
 import { formatVolts } from '@badger/core/base/format';
-import { num, text, type MessageOf, type Params } from './message.ts';
+import { num, text, type Texts, type Params } from './message.ts';
 
 const volts = (p: Params, name: string) => `${formatVolts(num(p[name]))} V`;
 const LOOK = 'Read the chip id at Wire: the vehicle is measured with it.';
 const SUPPORT = 'Put a steady support supply on the battery, no charger, and switch loads off.';
 
 /** A unit in its vehicle, through the diagnostic socket. */
-export const vehicle: Record<string, MessageOf> = {
+export const vehicle = {
   'vehicle.vin.none': () => ({
     title: 'Vehicle not known',
     text: 'This job has no VIN, so nobody can tell whether the right vehicle is on the cable. Nothing was started.',
@@ -90,4 +90,4 @@ export const vehicle: Record<string, MessageOf> = {
     text: 'A write that nobody can read back is not proven. Nothing was started.',
     clear: 'Choose a way that reads and writes it, or have it written elsewhere.'
   })
-};
+} satisfies Texts;

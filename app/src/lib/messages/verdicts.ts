@@ -1,8 +1,8 @@
 import { formatCount, inSentence } from '@badger/core/base/format';
-import { num, text, type MessageOf } from './message.ts';
+import { num, text, type Texts } from './message.ts';
 
 /** Verdicts of the nine stops and of regions. */
-export const verdicts: Record<string, MessageOf> = {
+export const verdicts = {
   'arrive.vin.wrong': (p) => ({
     title: 'The VIN cannot be right',
     text: `${text(p['vin'])} is no VIN: 17 characters without I, O and Q.`,
@@ -233,4 +233,4 @@ export const verdicts: Record<string, MessageOf> = {
     title: 'The write comes first',
     text: 'There is nothing to return before it is proven.'
   })
-};
+} satisfies Texts;

@@ -1,3 +1,4 @@
+import { kindOf } from '../../base/problem-kind.ts';
 import { formatHex } from '../../base/bytes.ts';
 import { fail, ok, type Result } from '../../base/result.ts';
 import type { Programmer } from '../../flasher/programmer.ts';
@@ -87,7 +88,7 @@ export function makeChipMemory(
       if (!image.ok) return image;
       const still = await checkContact(place);
       if (still.ok) return image;
-      return still.problem.code === 'chip.contact.none' ? fail('chip.contact.lost') : still;
+      return kindOf(still.problem) === 'no-contact' ? fail('chip.contact.lost') : still;
     },
     erase: (range: Range) => eraseChip(place, inChip(range)),
     write: (range: Range, options: WriteOptions) => writeChip(place, inChip(range), options),

@@ -1,3 +1,4 @@
+import { kindOf } from '../../base/problem-kind.ts';
 import type { ModuleIdentity } from '../memory-access.ts';
 import { formatHex } from '../../base/bytes.ts';
 import { fail, ok, type Result } from '../../base/result.ts';
@@ -59,7 +60,7 @@ export async function identifyModule(
   for (const field of identity) {
     const bytes = await readDid(link, field.did);
     if (bytes.ok) fields[field.id] = decodeField(bytes.value);
-    else if (bytes.problem.code !== 'uds.answer.negative') return bytes;
+    else if (kindOf(bytes.problem) !== 'refused') return bytes;
   }
   return ok({ chipId: chipId.value, family: family.value, fields });
 }

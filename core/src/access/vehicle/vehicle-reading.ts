@@ -1,4 +1,4 @@
-import { findGravest, judge, type Judgement } from '../../base/verdict.ts';
+import { findGravest, judge, undone, type Judgement } from '../../base/verdict.ts';
 import { decodeParameter } from '../../obd/parameters.ts';
 import { OBD } from '../../obd/services.ts';
 import type { DiagnosticLink } from '../../port/diagnostic-link.ts';
@@ -58,7 +58,7 @@ export async function readVehicle(link: DiagnosticLink): Promise<Omit<VehicleRea
  * measured.
  */
 export function judgeVehicle(reading: AgedReading | undefined, work: VehicleWork): Judgement {
-  if (!reading) return judge(work === 'identify' ? 'look' : 'stop', 'vehicle.look.none');
+  if (!reading) return undone(judge(unlessIdentified(work), 'vehicle.look.none'));
   const said = CHECKS.flatMap((check) => check(reading, work) ?? []);
   return (
     findGravest(said) ?? judge('go', 'vehicle.feed.fine', { batteryMv: reading.batteryMv ?? 0 })
@@ -80,7 +80,9 @@ const CHECKS: readonly Check[] = [
       ? judge('stop', 'vehicle.engine.running', { engineRpm })
       : undefined,
   ({ ageSeconds }, work) =>
-    ageSeconds <= FRESH_SECONDS ? undefined : judge(unlessIdentified(work), 'vehicle.look.old'),
+    ageSeconds <= FRESH_SECONDS
+      ? undefined
+      : undone(judge(unlessIdentified(work), 'vehicle.look.old')),
   judgeVolts,
   // a vehicle that does not tell which it is, or that it stands still, is looked at by a person; that is not enough for a write
   ({ vin }, work) =>

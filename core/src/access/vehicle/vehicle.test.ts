@@ -1,3 +1,4 @@
+import { refusedAs } from '../../base/examples.ts';
 import { describe, expect, it } from 'vitest';
 import { fail, ok } from '../../base/result.ts';
 import type { Verdict } from '../../base/verdict.ts';
@@ -85,7 +86,7 @@ describe('what a vehicle tells of itself', () => {
     const untold = { batteryMv: undefined, speedKmh: undefined, engineRpm: undefined };
     for (const answer of [
       fail('uds.answer.timeout'),
-      fail('uds.answer.negative'),
+      refusedAs('uds.answer.negative'),
       ok(new Uint8Array(0)),
       ok(Uint8Array.of(0x42)),
       ok(Uint8Array.of(0x05, 0x60))

@@ -4,7 +4,7 @@
   import { may } from '$lib/features/live/may.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
-  import { messageOf } from '$lib/messages/catalogue.ts';
+  import { messageOfProblem } from '$lib/messages/catalogue.ts';
   import { RESULT_WORDS } from '$lib/messages/job.ts';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
 
@@ -34,7 +34,7 @@
   <fieldset>
     <legend>How does it end?</legend>
     {#each job.endings as e (e.result)}
-      {@const m = e.missing ? messageOf(e.missing, { right: 'job.end' }) : undefined}
+      {@const m = e.missing ? messageOfProblem(e.missing) : undefined}
       <label class="ending" data-result={e.result}>
         <input
           type="radio"

@@ -7,8 +7,15 @@
   let {
     number,
     line,
+    stages,
     current
-  }: { number: number; line: Record<Stage, Judgement>; current: Stage } = $props();
+  }: {
+    number: number;
+    line: Record<Stage, Judgement>;
+    /** Stages that a job of this shape has. */
+    stages: readonly Stage[];
+    current: Stage;
+  } = $props();
 
   const name = (stage: Stage) => stage.charAt(0).toUpperCase() + stage.slice(1);
 </script>
@@ -18,7 +25,7 @@
     {@const judgement = line[stage]}
     <a
       href="/jobs/{number}/{stage}"
-      class:needless={judgement.code === 'stage.job.needless'}
+      class:needless={!stages.includes(stage)}
       aria-current={stage === current ? 'step' : undefined}
       title={messageOfJudgement(judgement).title}
     >

@@ -1,4 +1,4 @@
-import { judge } from '@badger/core/base/verdict';
+import { judgedAs as judge } from '@badger/core/base/examples';
 import { describe, expect, it } from 'vitest';
 import type { PlanData, PlannedTask } from '$lib/plan-types.ts';
 import fc from 'fast-check';

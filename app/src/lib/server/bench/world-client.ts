@@ -1,3 +1,4 @@
+import { isWorldCode } from '@badger/core/port/world-codes';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import type { LiveYard } from '../../live-types.ts';
 
@@ -80,8 +81,8 @@ export class WorldClient {
         ...(body === undefined ? {} : { body: JSON.stringify(body) }),
         signal: AbortSignal.timeout(3000)
       });
-      const answer = (await response.json()) as WorldState & { code?: string };
-      if (!response.ok) return fail(answer.code ?? 'world.link.absent');
+      const answer = (await response.json()) as WorldState & { code?: unknown };
+      if (!response.ok) return fail(isWorldCode(answer.code) ? answer.code : 'world.link.absent');
       this.latest = answer;
       return ok(answer);
     } catch {

@@ -3,7 +3,7 @@ import { resolve } from 'node:path';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
-import { storeProblem } from './pg-errors.ts';
+import { isDatabaseAway } from './pg-errors.ts';
 
 export type Db = NodePgDatabase & { $client: pg.Pool };
 /** A database handle or a transaction on it. */
@@ -45,7 +45,7 @@ async function transact<T>(
   try {
     return await work(drizzle<Record<string, never>, pg.PoolClient>({ client, casing }));
   } catch (error) {
-    broken = storeProblem(error).code === 'store.database.away';
+    broken = isDatabaseAway(error);
     throw error;
   } finally {
     client.release(broken);

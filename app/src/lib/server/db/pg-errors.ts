@@ -1,4 +1,4 @@
-import type { Problem } from '@badger/core/base/result';
+import { problemOf, type Problem } from '@badger/core/base/result';
 interface PgError {
   readonly code?: string;
   readonly constraint?: string;
@@ -23,15 +23,19 @@ export function sqlStateOf(error: unknown): string | undefined {
   return typeof code === 'string' && /^[0-9A-Z]{5}$/.test(code) ? code : undefined;
 }
 
+/** True where the database is away, and has not refused. Class 08 is a lost connection, 57 an administrator's stop. */
+export function isDatabaseAway(error: unknown): boolean {
+  const state = sqlStateOf(error);
+  return state === undefined || /^(08|57)/.test(state);
+}
+
 /**
  * Why something could not be stored, for people. Codes: `store.disk.full`, `store.database.refused` (with the SQLSTATE),
  * `store.database.away`. Source: PostgreSQL error codes, class 53 and appendix A.
  */
 export function storeProblem(error: unknown): Problem {
   const state = sqlStateOf(error);
-  if (state === '53100') return { code: 'store.disk.full', params: {} };
-  // class 08 is a lost connection, 57 an administrator's stop: away, not refused
-  if (state === undefined || /^(08|57)/.test(state))
-    return { code: 'store.database.away', params: {} };
-  return { code: 'store.database.refused', params: { state } };
+  if (state === '53100') return problemOf('store.disk.full');
+  if (state === undefined || isDatabaseAway(error)) return problemOf('store.database.away');
+  return problemOf('store.database.refused', { state });
 }

@@ -2,20 +2,10 @@ import { json } from '@sveltejs/kit';
 import { fail, ok, type Problem, type Result } from '@badger/core/base/result';
 import type { Validate } from '$lib/generated/validators.js';
 import type { Person } from '../repositories/people.ts';
-
-const STATUS: readonly (readonly [RegExp, number])[] = [
-  [/^access\.sign-in\.(needed|wrong)$/, 401],
-  [/^access\.sign-in\.locked$/, 429],
-  [/^(database\.link\.away|house\.work\.closing)$/, 503],
-  [/^gate\.person\.role$/, 403],
-  [/\.unknown$/, 404],
-  [/^(image\.size\.huge|request\.body\.long)$/, 413],
-  [/^request\./, 400]
-];
+import { statusOf } from './status.ts';
 
 export function problemResponse(problem: Problem): Response {
-  const status = STATUS.find(([pattern]) => pattern.test(problem.code))?.[1] ?? 409;
-  return json({ problem }, { status });
+  return json({ problem }, { status: statusOf(problem.code) });
 }
 
 /** A result as a response: the value, or the problem with a fitting status. */

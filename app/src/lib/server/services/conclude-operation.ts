@@ -1,3 +1,4 @@
+import { kindOf } from '@badger/core/base/problem-kind';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import {
@@ -129,7 +130,7 @@ async function store(tx: Tx, run: Run, { outcome, trace, at }: End): Promise<Sto
   const problem = result.ok ? undefined : result.problem;
   const event: OperationEvent = !problem
     ? 'finished'
-    : problem.code === 'operation.run.stopped'
+    : kindOf(problem) === 'stopped'
       ? 'stop-requested'
       : 'problem';
   const state = transition(live.state, event, live.spec.kind) ?? 'failed';

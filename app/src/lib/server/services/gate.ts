@@ -7,7 +7,8 @@ import type { Deps } from '../deps.ts';
 import { accessFacts, sideFacts } from './job-sides.ts';
 import { isCableTaken, knownVehicle, placeFacts, readingOf } from './vehicle-cable.ts';
 import type { Person } from '../repositories/people.ts';
-import { gateRegions, mismatches, swapped, type JobView } from './job-view.ts';
+import { gateRegions, type JobView } from './job-view.ts';
+import { mismatches, swapped } from './job-unit-facts.ts';
 
 interface GateOptions {
   readonly stationId: string;

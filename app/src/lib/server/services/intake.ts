@@ -17,7 +17,7 @@ import { findUnitByTag, insertUnit, setPlace } from '../repositories/units.ts';
 /**
  * Takes a vehicle or posted units in and opens the job. An intake that is sent twice opens one job; a vehicle whose job
  * is open already is refused unless the person wants another one: two people may take the same in at once.
- * Errors: `vin.*`, `job.family.unknown`, `job.units.same`, `job.unit.family`, `job.vin.open` (with its number).
+ * Errors: `vin.*`, `job.family.unknown`, `job.units.same`, `job.unit.family`, `job.vin.open` (with the job that is open).
  */
 export async function takeIn(
   deps: Deps,
@@ -69,7 +69,7 @@ async function open(
     if (job) return ok({ number: job.number });
   }
   const running = vin === '' ? undefined : (await listJobsOfVin(tx, vin)).find((j) => !j.closedAt);
-  if (running && !values.another) return fail('job.vin.open', { number: running.number });
+  if (running && !values.another) return fail('job.vin.open', { openJob: running.number });
   const plate = tidyPlate(values.plate ?? '');
   const made = await insertJob(tx, {
     customer: values.customer.trim(),

@@ -49,7 +49,11 @@ export async function listJobLines(
     verdicts: STAGES.map((s: Stage) => view.line[s].verdict),
     nextStage: view.next.stage,
     next: view.next.judgement,
-    waitsFor: findWaiting(view.next),
+    waitsFor: findWaiting({
+      closed: view.job.closedAt !== null,
+      next: view.next,
+      states: view.states
+    }),
     lastScan: view.records.vehicleScan && {
       faults: view.records.vehicleScan.faultCount,
       silent: view.records.vehicleScan.silentCount

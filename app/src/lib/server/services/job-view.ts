@@ -1,21 +1,20 @@
 import { setImmediate as breathe } from 'node:timers/promises';
-import { judge, type Judgement } from '@badger/core/base/verdict';
+import type { Judgement } from '@badger/core/base/verdict';
 import type { GateFacts, RegionGateFact } from '@badger/core/gates/facts';
 import type { UnitRole } from '@badger/core/job/roles';
 import { judgeLineOfWork, type JobFacts } from '@badger/core/gates/line-of-work';
+import { readStates, type StageStates } from '@badger/core/gates/stage-states';
 import { findNextStep, type NextStep } from '@badger/core/gates/next-step';
 import type { Stage } from '@badger/core/job/stages';
-import { areUnitsSwapped } from '@badger/core/identity/units-swapped';
-import { parseVin } from '@badger/core/identity/vin';
 import type { CloseFacts } from '@badger/core/job/close';
 import { shapeOf, type JobShape } from '@badger/core/job/shape';
 import { readsBeforeTouched, stateOfWrite, writesTo } from '@badger/core/job/work-state';
-import { judgeDonor, type DonorCheck } from '@badger/core/match/judge-donor';
+import type { DonorCheck } from '@badger/core/match/judge-donor';
 import { resolveAccess, type Access } from '@badger/core/access/access';
 import { judgeFeed, needOf } from '@badger/core/gates/judge-feed';
 import type { Profile } from '@badger/core/profile/profile';
 import { findEqualBackups } from '@badger/core/reads/equal-backup';
-import { isTrusted } from '@badger/core/reads/judge-region';
+import { isTrusted, judgeEqualBackup } from '@badger/core/reads/judge-region';
 import type { Tx } from '../db/client.ts';
 import type { Deps } from '../deps.ts';
 import { findJob, type JobRow } from '../repositories/jobs.ts';
@@ -24,6 +23,7 @@ import type { OperationRow } from '../repositories/operations.ts';
 import type { ReadRow } from '../repositories/reads.ts';
 import { findAuthorityGap, touchesSecurity } from '@badger/core/gates/authority';
 import { loadJobRecords, type CloneImage, type JobRecords } from './job-records.ts';
+import { factsOfUnits, factsOfVehicle, matchUnits, swapped } from './job-unit-facts.ts';
 import { factsOfEnding, isReached } from './ending.ts';
 import { feedOf, sideOf } from './job-sides.ts';
 import { readingOf } from './vehicle-cable.ts';
@@ -55,6 +55,7 @@ export interface JobView {
   /** Newest supplied file of each region. */
   readonly supplied: readonly ReadRow[];
   readonly line: Record<Stage, Judgement>;
+  readonly states: StageStates;
   readonly next: NextStep;
   /** Room on the disk of the database. */
   readonly room: GateFacts['room'];
@@ -145,6 +146,7 @@ async function viewJob(
     needsAuthority,
     authorityGap,
     question: proof.question.verdict,
+    otherProven: proof.question.otherProven,
     unitsSwapped: swapped(job, units),
     closed: job.closedAt !== null,
     proof: job.proofOutcome,
@@ -158,13 +160,15 @@ async function viewJob(
     clone: cloneState,
     lastWrite: stateOfWrite(lastWrite, clone?.id)
   };
-  const line = judgeLineOfWork({ ...facts, reached: isReached(ending) });
+  const whole = { ...facts, reached: isReached(ending) };
+  const line = judgeLineOfWork(whole);
+  const states = readStates(whole);
   return {
     ...{ job, profile, access, units, records, proof, needsAuthority, authorityGap },
     ...{ regions, clone, cloneState, operations },
     lastWrite,
-    line,
-    next: findNextStep(line),
+    ...{ line, states },
+    next: findNextStep(line, states),
     ...{ shape, target, supplied, ending },
     room: { freeBytes: deps.bench.freeBytes, needBytes: roomFor(profile) },
     match
@@ -218,62 +222,8 @@ function holdAgainst(
     sides
   );
   return sides.donor.map((view) =>
-    equal.includes(view.region.id)
-      ? { ...view, verdict: judge('stop', 'reads.donor.equal', { region: view.region.name }) }
-      : view
+    equal.includes(view.region.id) ? { ...view, verdict: judgeEqualBackup(view.region.name) } : view
   );
-}
-
-function factsOfVehicle(job: JobRow) {
-  const vin = parseVin(job.vin);
-  return {
-    customer: job.customer,
-    vehicleVin: vin.ok ? vin.value.text : job.vin,
-    vinProblem: vin.ok ? undefined : vin.problem.code,
-    vinCheckDigit: vin.ok ? vin.value.checkDigit : undefined,
-    authorisedBy: job.authorisedBy ?? undefined
-  };
-}
-
-function factsOfUnits(units: JobView['units'], match: DonorCheck | undefined) {
-  return {
-    originalTag: units.original?.tag,
-    originalChipId: units.original?.chipId ?? undefined,
-    originalVin: units.original?.numbers['vin'],
-    donorTag: units.donor?.tag,
-    donorChipId: units.donor?.chipId ?? undefined,
-    donorMismatches: mismatches(match)
-  };
-}
-
-/** Did somebody take the donor for the original? */
-export function swapped(job: JobRow, units: JobView['units']): boolean {
-  const vin = parseVin(job.vin);
-  return areUnitsSwapped({
-    vehicleVin: vin.ok ? vin.value.text : job.vin,
-    originalVin: units.original?.numbers['vin'],
-    donorVin: units.donor?.numbers['vin']
-  });
-}
-
-/** Names of the fields in which the donor is not what it must be. */
-export function mismatches(match: DonorCheck | undefined): string[] {
-  return (match?.lines ?? []).filter((l) => l.judgement.verdict === 'stop').map((l) => l.name);
-}
-
-/** What is known of a unit: its label, and above it what the unit told itself. */
-export function numbersOf(
-  unit: Pick<UnitRow, 'labelNumbers' | 'numbers'> | undefined
-): Record<string, string> {
-  return { ...unit?.labelNumbers, ...unit?.numbers };
-}
-
-function matchUnits(profile: Profile, units: JobView['units']): DonorCheck {
-  return judgeDonor(profile, numbersOf(units.original), {
-    family: units.donor?.familyId,
-    numbers: numbersOf(units.donor),
-    identified: Boolean(units.donor?.chipId && units.original?.chipId)
-  });
 }
 
 /** Files that are to be written into the unit itself; the newest of a region counts. */
@@ -336,7 +286,7 @@ export function gateRegions(view: JobView): RegionGateFact[] {
       suppliedDoubt: supplied?.findings.find((f) => f.severity === 'look')?.code,
       suppliedWrong: supplied?.findings.find((f) => f.severity === 'stop')?.code,
       donorBackedUp: donor !== undefined && isTrusted(donor.verdict),
-      donorEqualsOriginal: donor?.verdict.code === 'reads.donor.equal'
+      donorEqualsOriginal: donor?.verdict.state === 'equal'
     };
   });
 }

@@ -1,5 +1,5 @@
-import { judgeCloneable, type RouteLeft, type Speech } from '@badger/core/proof/cloneable';
-import type { Judgement } from '@badger/core/base/verdict';
+import { kindOf } from '@badger/core/base/problem-kind';
+import { judgeCloneable, type Speech } from '@badger/core/proof/cloneable';
 import { askQuestion, type Question } from '@badger/core/proof/question';
 import type { TestResult } from '@badger/core/proof/tests';
 import type { Profile } from '@badger/core/profile/profile';
@@ -16,7 +16,7 @@ export interface ProofView {
   readonly reading: ScanReading | undefined;
   readonly question: Question;
   readonly benchFaults: readonly BenchFault[];
-  readonly cloneable: { readonly verdict: Judgement; readonly routes: readonly RouteLeft[] };
+  readonly cloneable: ReturnType<typeof judgeCloneable>;
 }
 
 interface ProofFacts {
@@ -72,7 +72,8 @@ function speechOf(records: JobRecords, reading: ScanReading | undefined): Speech
   const asked = operations.findLast(
     (o) => o.unitId === units.original?.id && o.kind === 'identify' && o.endedAt !== null
   );
-  if (asked?.state === 'failed' && asked.problem?.code === 'uds.answer.timeout') return 'silent';
+  if (asked?.state === 'failed' && asked.problem && kindOf(asked.problem) === 'silent')
+    return 'silent';
   const state =
     benchScan?.unitId === units.original?.id ? benchScan?.units[0]?.state : reading?.suspectState;
   if (state === 'badly') return 'badly';

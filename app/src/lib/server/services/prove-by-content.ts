@@ -1,3 +1,4 @@
+import type { Code } from '@badger/core/base/codes';
 import type { UnitRole } from '@badger/core/job/roles';
 import { judgeContent, type ContentOwner } from '@badger/core/access/judge-content';
 import type { MemoryAccess } from '@badger/core/access/memory-access';
@@ -6,7 +7,7 @@ import { getRegion, rangeOf } from '@badger/core/profile/profile';
 import { loadImage } from '../repositories/images.ts';
 import type { Run } from './run.ts';
 
-const STOPS: Partial<Record<ContentOwner, string>> = {
+const STOPS: Partial<Record<ContentOwner, Code>> = {
   original: 'write.content.original',
   stranger: 'write.content.stranger'
 };

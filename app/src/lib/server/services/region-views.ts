@@ -1,10 +1,9 @@
 import type { Finding } from '@badger/core/image/finding';
 import { compareImages, type Comparison } from '@badger/core/image/compare';
 import type { UnitRole } from '@badger/core/job/roles';
-import type { Judgement } from '@badger/core/base/verdict';
 import type { Profile, Region } from '@badger/core/profile/profile';
 import { computeAgreement, type Agreement } from '@badger/core/reads/agreement';
-import { judgeRegion } from '@badger/core/reads/judge-region';
+import { judgeRegion, type RegionJudgement } from '@badger/core/reads/judge-region';
 import type { Tx } from '../db/client.ts';
 import { loadImage } from '../repositories/images.ts';
 import type { ReadRow } from '../repositories/reads.ts';
@@ -23,7 +22,7 @@ export interface RegionView {
   readonly agreement: Agreement;
   readonly findings: readonly Finding[];
   readonly differences: readonly Difference[];
-  readonly verdict: Judgement;
+  readonly verdict: RegionJudgement;
 }
 
 const MAX_KEPT = 200;

@@ -3,7 +3,7 @@ import { judgeWear } from '@badger/core/match/judge-wear';
 import type { StockState } from '@badger/core/match/judge-stock';
 import type { Deps } from '../deps.ts';
 import type { StockRow } from '../repositories/units.ts';
-import { numbersOf } from './job-view.ts';
+import { numbersOf } from './job-unit-facts.ts';
 
 /** A unit as the shelf shows it. */
 export interface ShelfUnit {

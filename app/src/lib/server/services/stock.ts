@@ -11,7 +11,8 @@ import { takeTag } from '../repositories/arrive.ts';
 import type { Person } from '../repositories/people.ts';
 import { findStock, findUnitByTag, insertUnit, setUnitFacts } from '../repositories/units.ts';
 import type { StockRow } from '../repositories/units.ts';
-import { numbersOf, type JobView } from './job-view.ts';
+import type { JobView } from './job-view.ts';
+import { numbersOf } from './job-unit-facts.ts';
 import { keptPart } from './parts.ts';
 import { listJobsOfUnit } from '../repositories/job-units.ts';
 

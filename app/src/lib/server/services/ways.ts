@@ -36,7 +36,7 @@ export async function loadWaysSheet(deps: Deps, view: JobView): Promise<WaysShee
         skills,
         prices,
         vehicleHere: view.records.arrival?.how === 'vehicle',
-        mute: view.proof.cloneable.verdict.code === 'clone.unit.silent',
+        mute: view.proof.cloneable.silent,
         donorHere: view.units.donor !== undefined,
         measured
       })

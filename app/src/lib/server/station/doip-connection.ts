@@ -1,3 +1,4 @@
+import type { Code } from '@badger/core/base/codes';
 import { createSocket } from 'node:dgram';
 import { createConnection, type Socket } from 'node:net';
 import { fail, ok, type Result } from '@badger/core/base/result';
@@ -90,7 +91,7 @@ export class DoipConnection {
   #state = doip.doipClosed(TESTER_ADDRESS);
   #timer: PatientTimer | undefined;
   #settle: ((result: Result<DoipConnection>) => void) | undefined;
-  #failed: string | undefined;
+  #failed: Code | undefined;
 
   readonly #tap: Tap | undefined;
 
@@ -180,7 +181,7 @@ export class DoipConnection {
     settle?.(result);
   }
 
-  #fail(code: string, detail: number | undefined): void {
+  #fail(code: Code, detail: number | undefined): void {
     this.#failed = code;
     const named = detail === undefined ? undefined : ROUTING_NAMES[detail];
     this.#opened(fail(code, named === undefined ? {} : { reason: named }));

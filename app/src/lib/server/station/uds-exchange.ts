@@ -1,3 +1,4 @@
+import type { Code } from '@badger/core/base/codes';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import type { ExchangeOptions } from '@badger/core/port/diagnostic-link';
 import { nameOfNrc } from '@badger/core/uds/codec';
@@ -39,7 +40,7 @@ export class UdsExchange {
   }
 
   /** The carrier cannot go on with this request. */
-  carrierFailed(code: string): void {
+  carrierFailed(code: Code): void {
     this.#step({ type: 'carrier-failed', code });
   }
 

@@ -58,8 +58,8 @@
     const sent = await send<{ number: number }>('/api/jobs', body);
     sending = '';
     openAlready =
-      !sent.ok && sent.problem.code === 'job.vin.open'
-        ? Number(sent.problem.params['number'])
+      !sent.ok && 'openJob' in sent.problem.params
+        ? Number(sent.problem.params['openJob'])
         : undefined;
     if (!noted(sent) || !sent.ok) return;
     const { number } = sent.value;

@@ -61,7 +61,7 @@
     >{job.closedAt ? 'closed' : promise.text && `promised ${promise.text}`}</span
   >
 </div>
-<LineOfWork number={job.number} {line} current={data.stage} />
+<LineOfWork number={job.number} {line} stages={job.stages} current={data.stage} />
 <div class="body" class:folded>
   <div class="sheet" data-stop={data.stage}>
     <JobVerdict

@@ -1,0 +1,13 @@
+import type { None } from '../base/codes.ts';
+
+/** What `clone` tells: problems, findings and verdicts by code, each with its figures. */
+export interface CloneCodes {
+  'clone.region.untrusted': { region: string };
+  'clone.school.other': { family: string; school: string };
+  'gate.content.none': None;
+  'gate.content.wrong': { region: string; found: string };
+}
+
+declare module '../base/codes.ts' {
+  interface CodeTable extends CloneCodes {}
+}

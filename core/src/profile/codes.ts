@@ -1,0 +1,34 @@
+import type { None } from '../base/codes.ts';
+
+/** What `profile` tells: problems, findings and verdicts by code, each with its figures. */
+export interface ProfileCodes {
+  'profile.chip.size': None;
+  'profile.erase.uneven': None;
+  'profile.field.outside': None;
+  'profile.id.twice': None;
+  'profile.label.pattern': None;
+  'profile.match.unknown': None;
+  'profile.order.incomplete': None;
+  'profile.processor.unknown': None;
+  'profile.range.outside': None;
+  'profile.range.overlap': None;
+  'profile.region.overlap': None;
+  'profile.region.unknown': None;
+  'profile.risk.unknown': None;
+  'profile.rule.outside': None;
+  'profile.rule.words': None;
+  'profile.secret.outside': None;
+  'profile.socket.way': None;
+  'profile.supersession.loop': { loop: string };
+  'profile.supply.order': None;
+  'profile.transform.key': None;
+  'profile.transform.unknown': None;
+  'profile.way.ground': None;
+  'profile.way.order': None;
+  'profile.way.unwired': None;
+  'profile.wear.order': None;
+}
+
+declare module '../base/codes.ts' {
+  interface CodeTable extends ProfileCodes {}
+}

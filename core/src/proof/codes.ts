@@ -1,0 +1,94 @@
+import type { None } from '../base/codes.ts';
+
+/** What `proof` tells: problems, findings and verdicts by code, each with its figures. */
+export interface ProofCodes {
+  'clone.route.bench': None;
+  'clone.route.boot': None;
+  'clone.route.clip': None;
+  'clone.route.lifted': None;
+  'clone.route.mute': None;
+  'clone.route.new': None;
+  'clone.route.obd': None;
+  'clone.route.pads': None;
+  'clone.unit.badly': None;
+  'clone.unit.kept': None;
+  'clone.unit.mute': None;
+  'clone.unit.needless': None;
+  'clone.unit.silent': { left: number };
+  'clone.unit.talks': None;
+  'clone.unit.unknown': None;
+  'clone.unit.unread': None;
+  'proof.actuator.faulty': None;
+  'proof.actuator.works': None;
+  'proof.bench.expected': None;
+  'proof.bench.internal': None;
+  'proof.clear.atonce': None;
+  'proof.clear.away': None;
+  'proof.clear.used': None;
+  'proof.customer.first': None;
+  'proof.customer.nearly': None;
+  'proof.customer.open': None;
+  'proof.customer.other': None;
+  'proof.customer.unit': None;
+  'proof.ground.bad': { dropMv: number };
+  'proof.ground.good': { dropMv: number };
+  'proof.ground.impossible': { dropMv: number };
+  'proof.ground.unloaded': None;
+  'proof.network.good': { pairOhm: number };
+  'proof.network.one': { pairOhm: number };
+  'proof.network.open': { pairOhm: number };
+  'proof.network.short': { pairOhm: number };
+  'proof.scan.actuator': None;
+  'proof.scan.circuit': None;
+  'proof.scan.elsewhere': None;
+  'proof.scan.immobiliser': None;
+  'proof.scan.internal': None;
+  'proof.scan.invalid': None;
+  'proof.scan.lamp': None;
+  'proof.scan.network': None;
+  'proof.scan.otherinternal': None;
+  'proof.scan.othersilent': None;
+  'proof.scan.pending': None;
+  'proof.scan.silent': None;
+  'proof.scan.starved': None;
+  'proof.scan.supply': None;
+  'proof.supply.drop': { batteryMv: number; atUnitMv: number; dropMv: number };
+  'proof.supply.good': { batteryMv: number; atUnitMv: number; dropMv: number };
+  'proof.supply.high': { atUnitMv: number; batteryMv: number };
+  'proof.supply.impossible': None;
+  'proof.supply.low': { atUnitMv: number };
+  'proof.supply.unloaded': None;
+  'proof.swap.gone': None;
+  'proof.swap.nostart': None;
+  'proof.swap.stays': None;
+  'proof.value.missing': { field: string };
+  'proof.value.outside': { field: string; most: number };
+  'proof.value.unknown': { field: string };
+  'proof.verdict.first': { what: string };
+  'proof.verdict.innocent': None;
+  'proof.verdict.leaning': { cause: string };
+  'proof.verdict.nothing': None;
+  'proof.verdict.open': { test?: string; missing: string };
+  'proof.verdict.other': { cause: string };
+  'proof.verdict.unit': { points: number };
+  'proof.verdict.unproven': { test?: string; missing: string };
+  'proof.why.actuator': None;
+  'proof.why.bench': None;
+  'proof.why.circuit': None;
+  'proof.why.clear': None;
+  'proof.why.ground': None;
+  'proof.why.loose': None;
+  'proof.why.network': None;
+  'proof.why.pair': None;
+  'proof.why.silent': None;
+  'proof.why.supply': None;
+  'proof.why.swap': None;
+  'proof.why.wiring': None;
+  'proof.wiring.good': { throughOhm: number; toGroundKohm: number };
+  'proof.wiring.open': { throughOhm: number; toGroundKohm: number };
+  'proof.wiring.short': { throughOhm: number; toGroundKohm: number };
+}
+
+declare module '../base/codes.ts' {
+  interface CodeTable extends ProofCodes {}
+}

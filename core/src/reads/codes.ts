@@ -1,0 +1,26 @@
+/** What `reads` tells: problems, findings and verdicts by code, each with its figures. */
+export interface ReadsCodes {
+  'image.checksum.differs': { rule: string; stored: string; computed: string };
+  'image.fill.single': { value: string };
+  'image.identity.torn': { field: string };
+  'image.repeat.mirrored': { everyBytes: number };
+  'image.size.empty': { found: number; expected: number; region: string };
+  'image.size.huge': { most?: number; found?: number; expected?: number; region?: string };
+  'image.size.wrong': { found: number; expected: number; region: string };
+  'reads.donor.equal': { region: string };
+  'reads.region.disputed': { region: string; total: number; bytes: number };
+  'reads.region.implausible': { region: string; finding: string };
+  'reads.region.none': { region: string };
+  'reads.region.outvoted': { region: string; agreeing: number; total: number; which: string };
+  'reads.region.remark': { region: string; agreeing: number; total: number; which: string };
+  'reads.region.single': { region: string };
+  'reads.region.trusted': { region: string; agreeing: number; total: number; which: string };
+  'reads.series.contact': { made: number };
+  'reads.series.implausible': { made: number };
+  'reads.series.many': { made: number };
+  'reads.series.settled': { made: number };
+}
+
+declare module '../base/codes.ts' {
+  interface CodeTable extends ReadsCodes {}
+}
