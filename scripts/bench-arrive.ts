@@ -7,7 +7,7 @@ import { scanUnit } from '../core/src/scan/scan-unit.ts';
 import type { UnitPlace } from '../core/src/scan/scan.ts';
 import { openDoip } from '../app/src/lib/server/station/vehicle-line.ts';
 import { createRoot } from '../app/src/lib/server/root.ts';
-import { listJobLines } from '../app/src/lib/server/services/job-lines.ts';
+import { listJobLines } from '../app/src/lib/server/services/job/job-lines.ts';
 import { at, startWorld, until } from '../tests/support/house.ts';
 import { Client, startServer } from '../tests/support/server.ts';
 import { median, race, report } from './bench-support.ts';

@@ -10,8 +10,8 @@ import { inventSmall } from '../core/src/plan/random-problem.ts';
 import { findLate } from '../core/src/plan/save-late.ts';
 import { weigh } from '../core/src/plan/score.ts';
 import { createRoot } from '../app/src/lib/server/root.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
-import { findFits } from '../app/src/lib/server/services/stock.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { findFits } from '../app/src/lib/server/services/match/stock.ts';
 import { at, startWorld } from '../tests/support/house.ts';
 import { median, race, report } from './bench-support.ts';
 

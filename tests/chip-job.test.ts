@@ -5,11 +5,11 @@ import { listOperationsOfJobs } from '../app/src/lib/server/repositories/operati
 import { findJob } from '../app/src/lib/server/repositories/jobs.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import type { StartOperation } from '../app/src/lib/schema/requests.ts';
-import { buildClone } from '../app/src/lib/server/services/build-clone.ts';
-import { moveHands } from '../app/src/lib/server/services/hands.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
-import { assignUnit } from '../app/src/lib/server/services/jobs.ts';
-import { startOperation } from '../app/src/lib/server/services/start-operation.ts';
+import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts';
+import { moveHands } from '../app/src/lib/server/services/simulator/hands.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { assignUnit } from '../app/src/lib/server/services/job/jobs.ts';
+import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
 import type { SpiChip } from '../standins/src/chip-programmer/spi-chip.ts';
 import type { Station } from '../standins/src/world/world.ts';
 import { makeHouse, runToEnd, until, type House } from './support/house.ts';

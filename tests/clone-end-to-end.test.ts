@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { buildClone } from '../app/src/lib/server/services/build-clone.ts';
-import { finishJob } from '../app/src/lib/server/services/jobs.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
+import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts';
+import { finishJob } from '../app/src/lib/server/services/job/jobs.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { findBrokenEvent, listEvents } from '../app/src/lib/server/repositories/events.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';

@@ -1,10 +1,10 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { NEGATIVE_CODES } from '@badger/core/uds/services';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
-import { buildClone } from '../app/src/lib/server/services/build-clone.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
-import { startOperation } from '../app/src/lib/server/services/start-operation.ts';
-import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
+import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
+import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
 import type { BoxFault } from '../standins/src/interface-box/box-server.ts';
 import type { Station } from '../standins/src/world/world.ts';
 import {

@@ -1,13 +1,13 @@
 // A unit in its vehicle, through the diagnostic socket: the whole application against the simulated vehicles.
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
-import { moveVehicle } from '../app/src/lib/server/services/hands.ts';
+import { moveVehicle } from '../app/src/lib/server/services/simulator/hands.ts';
 import { listKit } from '../app/src/lib/server/repositories/kit.ts';
-import { takeIn } from '../app/src/lib/server/services/intake.ts';
-import { chooseWay } from '../app/src/lib/server/services/ways.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
-import { startOperation } from '../app/src/lib/server/services/start-operation.ts';
-import { startScan } from '../app/src/lib/server/services/scan-vehicle.ts';
+import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
+import { chooseWay } from '../app/src/lib/server/services/plan/ways.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
+import { startScan } from '../app/src/lib/server/services/prove/scan-vehicle.ts';
 import { findUnitByTag } from '../app/src/lib/server/repositories/units.ts';
 import type { Module } from '../standins/src/modules/module.ts';
 import { makeHouse, plugIn, powerUp, runToEnd, until, type House } from './support/house.ts';

@@ -9,15 +9,15 @@ import {
   listJobsOfVin,
   searchJobs
 } from '../app/src/lib/server/repositories/jobs.ts';
-import { plateForName, saveShopRules } from '../app/src/lib/server/services/house-settings.ts';
-import { takeIn } from '../app/src/lib/server/services/intake.ts';
-import { recordAuthority } from '../app/src/lib/server/services/jobs.ts';
-import { keepPhoto, MAX_PHOTO_BYTES } from '../app/src/lib/server/services/photos.ts';
-import { chooseRoute } from '../app/src/lib/server/services/prove.ts';
-import { startOperation } from '../app/src/lib/server/services/start-operation.ts';
-import { loadUnit, moveUnit } from '../app/src/lib/server/services/units.ts';
-import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
+import { plateForName, saveShopRules } from '../app/src/lib/server/services/shop/shop-settings.ts';
+import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
+import { recordAuthority } from '../app/src/lib/server/services/job/jobs.ts';
+import { keepPhoto, MAX_PHOTO_BYTES } from '../app/src/lib/server/services/job/photos.ts';
+import { chooseRoute } from '../app/src/lib/server/services/prove/prove.ts';
+import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
+import { loadUnit, moveUnit } from '../app/src/lib/server/services/match/units.ts';
+import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
 
 const VIN = 'U8HVC3F2701084999';

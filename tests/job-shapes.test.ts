@@ -3,17 +3,17 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { NewJob } from '../app/src/lib/schema/requests.ts';
 import { listEvents } from '../app/src/lib/server/repositories/events.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
-import { buildClone } from '../app/src/lib/server/services/build-clone.ts';
-import { takeIn } from '../app/src/lib/server/services/intake.ts';
+import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts';
+import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
 import {
   assignUnit,
   finishJob,
   recordAuthority,
   waiveBackup
-} from '../app/src/lib/server/services/jobs.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
-import { startOperation } from '../app/src/lib/server/services/start-operation.ts';
-import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
+} from '../app/src/lib/server/services/job/jobs.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
+import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
 import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
 import { smallFamilies } from './support/small-family.ts';
 

@@ -1,9 +1,14 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { listKit } from '../app/src/lib/server/repositories/kit.ts';
-import { editKit, readinessOf, tickCheck, toKitItem } from '../app/src/lib/server/services/kit.ts';
-import { startOperation } from '../app/src/lib/server/services/start-operation.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
+import {
+  editKit,
+  readinessOf,
+  tickCheck,
+  toKitItem
+} from '../app/src/lib/server/services/kit/kit.ts';
+import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { toKitEdit } from '../app/src/lib/features/kit/kit.view.ts';
 import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
 

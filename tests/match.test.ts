@@ -17,13 +17,13 @@ import {
   saveHours,
   savePrices,
   saveSkills
-} from '../app/src/lib/server/services/house-settings.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
-import { assignUnit } from '../app/src/lib/server/services/jobs.ts';
-import { loadProfiles } from '../app/src/lib/server/services/load-profiles.ts';
-import { loadMatchSheet, recordOffer } from '../app/src/lib/server/services/match.ts';
-import { addStock, recordFacts } from '../app/src/lib/server/services/stock.ts';
-import { chooseWay, loadWaysSheet, makeQuote } from '../app/src/lib/server/services/ways.ts';
+} from '../app/src/lib/server/services/shop/shop-settings.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { assignUnit } from '../app/src/lib/server/services/job/jobs.ts';
+import { loadProfiles } from '../app/src/lib/server/services/families/load-profiles.ts';
+import { loadMatchSheet, recordOffer } from '../app/src/lib/server/services/match/match.ts';
+import { addStock, recordFacts } from '../app/src/lib/server/services/match/stock.ts';
+import { chooseWay, loadWaysSheet, makeQuote } from '../app/src/lib/server/services/plan/ways.ts';
 import { USUAL_HOURS } from '@badger/core/plan/hours';
 import { NO_PRICES } from '@badger/core/ways/prices';
 import { at, makeHouse, type House } from './support/house.ts';

@@ -1,9 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { listEvents } from '../app/src/lib/server/repositories/events.ts';
-import { checkJobGate } from '../app/src/lib/server/services/gate.ts';
-import { assignUnit, forgetChip, recordAuthority } from '../app/src/lib/server/services/jobs.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
+import { checkJobGate } from '../app/src/lib/server/services/job/gate.ts';
+import {
+  assignUnit,
+  forgetChip,
+  recordAuthority
+} from '../app/src/lib/server/services/job/jobs.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
 
 /** The one mistake that ruins everything: the donor taken for the original, from the very first chip id on. */

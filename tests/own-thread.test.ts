@@ -2,9 +2,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { findTrace } from '../app/src/lib/server/repositories/operations.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
-import { buildClone } from '../app/src/lib/server/services/build-clone.ts';
-import { startOperation } from '../app/src/lib/server/services/start-operation.ts';
-import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
+import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts';
+import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
+import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
 import {
   freshFile,
   makeHouse,

@@ -3,11 +3,11 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { UnitRole } from '@badger/core/job/roles';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
-import { describeJob } from '../app/src/lib/server/services/describe-job.ts';
-import { takeIn } from '../app/src/lib/server/services/intake.ts';
-import { assignUnit, recordAuthority } from '../app/src/lib/server/services/jobs.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
-import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
+import { describeJob } from '../app/src/lib/server/services/job/describe-job.ts';
+import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
+import { assignUnit, recordAuthority } from '../app/src/lib/server/services/job/jobs.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
 import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
 import { smallFamilies } from './support/small-family.ts';
 

@@ -2,9 +2,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createServer } from 'node:http';
 import { PartsClient } from '../app/src/lib/server/bench/parts-client.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
-import { lookUpParts } from '../app/src/lib/server/services/parts.ts';
-import { loadMatchSheet } from '../app/src/lib/server/services/match.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { lookUpParts } from '../app/src/lib/server/services/match/parts.ts';
+import { loadMatchSheet } from '../app/src/lib/server/services/match/match.ts';
 import type { PartsFault } from '../standins/src/parts/parts-service.ts';
 import { listen } from '../standins/src/world/listen.ts';
 import { makeHouse, type House } from './support/house.ts';

@@ -4,11 +4,11 @@ import { USUAL_HOURS } from '@badger/core/plan/hours';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PlanData } from '../app/src/lib/plan-types.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
-import { DEMO_JOBS } from '../app/src/lib/server/services/demo-jobs.ts';
-import { promiseOf } from '../app/src/lib/server/services/demo.ts';
-import { daysOfHouse } from '../app/src/lib/server/services/house-days.ts';
-import { writeCalendar } from '../app/src/lib/server/services/plan-calendar.ts';
-import { loadPlan, markTask } from '../app/src/lib/server/services/plan.ts';
+import { DEMO_JOBS } from '../app/src/lib/server/demo/demo-jobs.ts';
+import { promiseOf } from '../app/src/lib/server/demo/demo.ts';
+import { daysOfHouse } from '../app/src/lib/server/services/shop/shop-days.ts';
+import { writeCalendar } from '../app/src/lib/server/services/plan/plan-calendar.ts';
+import { loadPlan, markTask } from '../app/src/lib/server/services/plan/plan.ts';
 import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
 
 let house: House;

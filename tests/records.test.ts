@@ -2,13 +2,13 @@
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
-import { buildClone } from '../app/src/lib/server/services/build-clone.ts';
-import { checkJobGate } from '../app/src/lib/server/services/gate.ts';
-import { assignUnit, finishJob } from '../app/src/lib/server/services/jobs.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
-import { startOperation } from '../app/src/lib/server/services/start-operation.ts';
-import { offerUnstored } from '../app/src/lib/server/services/unsaved.ts';
-import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
+import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts';
+import { checkJobGate } from '../app/src/lib/server/services/job/gate.ts';
+import { assignUnit, finishJob } from '../app/src/lib/server/services/job/jobs.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
+import { offerUnstored } from '../app/src/lib/server/services/reads/unsaved.ts';
+import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
 import { freshFile, makeHouse, powerUp, runToEnd, until, type House } from './support/house.ts';
 import { smallFamilies } from './support/small-family.ts';
 

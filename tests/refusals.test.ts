@@ -2,13 +2,17 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { NewJob, StartOperation } from '../app/src/lib/schema/requests.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { listEvents } from '../app/src/lib/server/repositories/events.ts';
-import { buildClone } from '../app/src/lib/server/services/build-clone.ts';
-import { moveHands, setSupply } from '../app/src/lib/server/services/hands.ts';
-import { takeIn } from '../app/src/lib/server/services/intake.ts';
-import { assignUnit, finishJob } from '../app/src/lib/server/services/jobs.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
-import { startOperation, stopOperation } from '../app/src/lib/server/services/start-operation.ts';
-import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
+import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts';
+import { moveHands } from '../app/src/lib/server/services/simulator/hands.ts';
+import { setSupply } from '../app/src/lib/server/services/operation/set-supply.ts';
+import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
+import { assignUnit, finishJob } from '../app/src/lib/server/services/job/jobs.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import {
+  startOperation,
+  stopOperation
+} from '../app/src/lib/server/services/operation/start-operation.ts';
+import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
 import {
   freshFile,
   makeHouse,

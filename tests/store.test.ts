@@ -12,10 +12,10 @@ import {
   listSamples,
   updateOperation
 } from '../app/src/lib/server/repositories/operations.ts';
-import { recordProof } from '../app/src/lib/server/services/prove.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
-import { uploadRead } from '../app/src/lib/server/services/upload-read.ts';
-import { signIn, whoIs } from '../app/src/lib/server/services/people.ts';
+import { recordProof } from '../app/src/lib/server/services/prove/prove.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
+import { signIn, whoIs } from '../app/src/lib/server/services/shop/people.ts';
 import { makeHouse, type House } from './support/house.ts';
 
 describe('what is kept is kept', () => {

@@ -3,9 +3,13 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { listEvents } from '../app/src/lib/server/repositories/events.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
-import { seePhoto, takeOutRead, takeOutTrace } from '../app/src/lib/server/services/downloads.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
-import { keepPhoto } from '../app/src/lib/server/services/photos.ts';
+import {
+  seePhoto,
+  takeOutRead,
+  takeOutTrace
+} from '../app/src/lib/server/services/reads/downloads.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { keepPhoto } from '../app/src/lib/server/services/job/photos.ts';
 import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
 import { smallFamilies } from './support/small-family.ts';
 

@@ -2,8 +2,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { formatScanFile } from '@badger/core/scan/scan-file';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { findScan } from '../app/src/lib/server/repositories/scans.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
-import { keepTypedScan } from '../app/src/lib/server/services/scan-other.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { keepTypedScan } from '../app/src/lib/server/services/prove/scan-other.ts';
 import { makeHouse, plugIn, scanToEnd } from './support/house.ts';
 
 describe('scans from elsewhere', () => {

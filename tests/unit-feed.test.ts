@@ -2,11 +2,11 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { listEvents } from '../app/src/lib/server/repositories/events.ts';
-import { assignUnit } from '../app/src/lib/server/services/jobs.ts';
-import { loadJobView } from '../app/src/lib/server/services/job-view.ts';
-import { sayWhoFeeds } from '../app/src/lib/server/services/unit-feed.ts';
-import { scanBench } from '../app/src/lib/server/services/scan-other.ts';
-import { chooseWay } from '../app/src/lib/server/services/ways.ts';
+import { assignUnit } from '../app/src/lib/server/services/job/jobs.ts';
+import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { sayWhoFeeds } from '../app/src/lib/server/services/operation/unit-feed.ts';
+import { scanBench } from '../app/src/lib/server/services/prove/scan-other.ts';
+import { chooseWay } from '../app/src/lib/server/services/plan/ways.ts';
 import { makeHouse, powerUp, runToEnd, until, type House } from './support/house.ts';
 
 const AT = { jobNumber: 2027, stationId: 'window', role: 'original' } as const;

@@ -10,10 +10,10 @@ import { checkRoute } from '$lib/server/http/route-rights.ts';
 import { closeAllStreams } from '$lib/server/http/sse.ts';
 import { problemResponse } from '$lib/server/http/respond.ts';
 import { countPeople } from '$lib/server/repositories/people.ts';
-import { waitForWrites } from '$lib/server/services/before-stop.ts';
-import { isDemo } from '$lib/server/services/demo.ts';
-import { loadShopRules } from '$lib/server/services/house-settings.ts';
-import { COOKIE, whoIs } from '$lib/server/services/people.ts';
+import { waitForWrites } from '$lib/server/services/operation/before-stop.ts';
+import { isDemo } from '$lib/server/demo/demo.ts';
+import { loadShopRules } from '$lib/server/services/shop/shop-settings.ts';
+import { COOKIE, whoIs } from '$lib/server/services/shop/people.ts';
 
 export const init: ServerInit = async () => {
   if (building) return;

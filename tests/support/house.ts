@@ -6,7 +6,7 @@ import { createRoot, type Root } from '../../app/src/lib/server/root.ts';
 import type { Person } from '../../app/src/lib/server/repositories/people.ts';
 import { findPersonWithHash } from '../../app/src/lib/server/repositories/people.ts';
 import { findOperation } from '../../app/src/lib/server/repositories/operations.ts';
-import { startOperation } from '../../app/src/lib/server/services/start-operation.ts';
+import { startOperation } from '../../app/src/lib/server/services/operation/start-operation.ts';
 import { tapDoip, type DoipTap } from './doip-tap.ts';
 import { listen } from '../../standins/src/world/listen.ts';
 import { createControlServer } from '../../standins/src/world/control-server.ts';
@@ -18,7 +18,7 @@ import { World } from '../../standins/src/world/world.ts';
 import type { Problem } from '@badger/core/base/result';
 import { findJob } from '../../app/src/lib/server/repositories/jobs.ts';
 import { listScansOfJob, type ScanRow } from '../../app/src/lib/server/repositories/scans.ts';
-import { startScan } from '../../app/src/lib/server/services/scan-vehicle.ts';
+import { startScan } from '../../app/src/lib/server/services/prove/scan-vehicle.ts';
 import type { StartOperation } from '../../app/src/lib/schema/requests.ts';
 
 export const at = (path: string) => fileURLToPath(new URL(`../../${path}`, import.meta.url));

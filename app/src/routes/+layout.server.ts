@@ -1,5 +1,5 @@
 import { deps } from '$lib/server/app-root.ts';
-import { describeBench } from '$lib/server/services/live-state.ts';
+import { describeBench } from '$lib/server/services/operation/live-state.ts';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = ({ locals }) => ({

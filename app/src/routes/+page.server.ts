@@ -1,7 +1,7 @@
 import { hideNames } from '$lib/initials.ts';
 import { deps } from '$lib/server/app-root.ts';
-import { listJobLines } from '$lib/server/services/job-lines.ts';
-import { loadPlan } from '$lib/server/services/plan.ts';
+import { listJobLines } from '$lib/server/services/job/job-lines.ts';
+import { loadPlan } from '$lib/server/services/plan/plan.ts';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ depends, locals }) => {

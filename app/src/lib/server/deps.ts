@@ -1,11 +1,11 @@
-import type { Logger } from 'pino';
 import type { Profile } from '@badger/core/profile/profile';
 import type { VehicleLayout } from '@badger/core/scan/layout';
 import type { Bench } from './bench/bench.ts';
 import type { PartsClient } from './bench/parts-client.ts';
-import type { RefusedProfile } from './services/load-profiles.ts';
+import type { RefusedProfile } from './services/families/load-profiles.ts';
 import type { Db } from './db/client.ts';
-import type { HouseClock } from './house-clock.ts';
+import type { Log } from './log.ts';
+import type { HouseClock } from './shop-clock.ts';
 
 /** What the services work with; made once in the composition root, or by a test. */
 export interface Deps {
@@ -19,7 +19,7 @@ export interface Deps {
   readonly parts: PartsClient | undefined;
   /** Where the units of the known makes answer. */
   readonly layouts: readonly VehicleLayout[];
-  readonly log: Pick<Logger, 'info' | 'warn' | 'error'>;
+  readonly log: Log;
   /** Folder for finished reads that no database would take; undefined: nowhere. */
   readonly unsavedDir: string | undefined;
   /** Number under which this process owns operations. */

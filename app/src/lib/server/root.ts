@@ -7,15 +7,15 @@ import { Bench } from './bench/bench.ts';
 import { PartsClient } from './bench/parts-client.ts';
 import { createDb, migrateDb } from './db/client.ts';
 import type { Deps } from './deps.ts';
-import { makeHouseClock } from './house-clock.ts';
+import { makeHouseClock } from './shop-clock.ts';
 import { listStations, saveStation } from './repositories/stations.ts';
-import { seedDemo } from './services/demo.ts';
-import { parseStations } from './services/configured-stations.ts';
-import { loadLayouts } from './services/load-layouts.ts';
-import { loadProfiles } from './services/load-profiles.ts';
-import { rehearseDemo } from './services/rehearse-demo.ts';
-import { keepWatching } from './services/watch-house.ts';
-import { holdOwnerLock, keepRecovering } from './services/recover.ts';
+import { seedDemo } from './demo/demo.ts';
+import { parseStations } from './services/kit/configured-stations.ts';
+import { loadLayouts } from './services/families/load-layouts.ts';
+import { loadProfiles } from './services/families/load-profiles.ts';
+import { rehearseDemo } from './demo/rehearse-demo.ts';
+import { keepWatching } from './services/shop/watch-shop.ts';
+import { holdOwnerLock, keepRecovering } from './services/operation/recover.ts';
 import { WorldClient } from './bench/world-client.ts';
 
 export interface Root {

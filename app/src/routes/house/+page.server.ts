@@ -1,6 +1,6 @@
 import { deps } from '$lib/server/app-root.ts';
 import { listSkills } from '$lib/server/repositories/people.ts';
-import { loadHours, loadPrices, loadShopRules } from '$lib/server/services/house-settings.ts';
+import { loadHours, loadPrices, loadShopRules } from '$lib/server/services/shop/shop-settings.ts';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ depends }) => {

@@ -1,7 +1,7 @@
 import { deps } from '$lib/server/app-root.ts';
 import { parseSorting } from '$lib/sorting.ts';
 import { JOB_SORTS } from '$lib/server/repositories/jobs.ts';
-import { listJobLines } from '$lib/server/services/job-lines.ts';
+import { listJobLines } from '$lib/server/services/job/job-lines.ts';
 import type { PageServerLoad } from './$types';
 
 /** Jobs on one page of the list. */

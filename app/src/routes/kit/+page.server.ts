@@ -3,7 +3,7 @@ import { KIT_SORTS, sortKit } from '$lib/features/kit/kit.view.ts';
 import { deps } from '$lib/server/app-root.ts';
 import { listKit } from '$lib/server/repositories/kit.ts';
 import { parseSorting } from '$lib/sorting.ts';
-import { toKitItem } from '$lib/server/services/kit.ts';
+import { toKitItem } from '$lib/server/services/kit/kit.ts';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ depends, url }) => {

@@ -4,7 +4,7 @@ import { messageOfProblem } from '$lib/messages/catalogue.ts';
 import { deps } from '$lib/server/app-root.ts';
 import { setSessionCookie } from '$lib/server/http/session-cookie.ts';
 import { countPeople } from '$lib/server/repositories/people.ts';
-import { makeFirstPerson, signIn } from '$lib/server/services/people.ts';
+import { makeFirstPerson, signIn } from '$lib/server/services/shop/people.ts';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async () => {

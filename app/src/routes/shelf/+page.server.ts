@@ -1,7 +1,7 @@
 import { deps } from '$lib/server/app-root.ts';
 import { parseSorting } from '$lib/sorting.ts';
 import { listStock, STOCK_SORTS } from '$lib/server/repositories/units.ts';
-import { describeShelf } from '$lib/server/services/shelf.ts';
+import { describeShelf } from '$lib/server/services/match/shelf.ts';
 import type { PageServerLoad } from './$types';
 
 const PAGE_SIZE = 100;

@@ -3,8 +3,8 @@ import { validateSignIn } from '$lib/generated/validators.js';
 import { messageOfProblem } from '$lib/messages/catalogue.ts';
 import { deps } from '$lib/server/app-root.ts';
 import { setSessionCookie } from '$lib/server/http/session-cookie.ts';
-import { DEMO_ACCOUNTS } from '$lib/server/services/demo.ts';
-import { COOKIE, signIn, signOut } from '$lib/server/services/people.ts';
+import { DEMO_ACCOUNTS } from '$lib/server/demo/demo.ts';
+import { COOKIE, signIn, signOut } from '$lib/server/services/shop/people.ts';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals }) => {

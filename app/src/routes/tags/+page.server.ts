@@ -1,6 +1,6 @@
 import { toSVG } from 'bwip-js/node';
 import { deps } from '$lib/server/app-root.ts';
-import { loadUnit } from '$lib/server/services/units.ts';
+import { loadUnit } from '$lib/server/services/match/units.ts';
 import type { PageServerLoad } from './$types';
 
 /** Most tags on one print. */

@@ -1,5 +1,5 @@
 import type { Cookies } from '@sveltejs/kit';
-import { COOKIE, SESSION_DAYS } from '../services/people.ts';
+import { COOKIE, SESSION_DAYS } from '../services/shop/people.ts';
 
 /** Puts the token of a session into the browser, out of reach of scripts and of other sites. */
 export function setSessionCookie(cookies: Cookies, url: URL, token: string): void {

@@ -1,6 +1,6 @@
 import { deps } from '$lib/server/app-root.ts';
 import { sse } from '$lib/server/http/sse.ts';
-import { describeBench } from '$lib/server/services/live-state.ts';
+import { describeBench } from '$lib/server/services/operation/live-state.ts';
 import type { RequestHandler } from './$types';
 
 /** Everything that happens on the bench, as it happens. */

@@ -1,6 +1,6 @@
 import { deps } from '$lib/server/app-root.ts';
 import { respond } from '$lib/server/http/respond.ts';
-import { lookUpParts } from '$lib/server/services/parts.ts';
+import { lookUpParts } from '$lib/server/services/match/parts.ts';
 import type { RequestHandler } from './$types';
 
 /** What the parts service says, or said, about a hardware number or a VIN. */

@@ -1,6 +1,6 @@
 import { deps } from '$lib/server/app-root.ts';
-import { loadPlan } from '$lib/server/services/plan.ts';
-import { writeCalendar } from '$lib/server/services/plan-calendar.ts';
+import { loadPlan } from '$lib/server/services/plan/plan.ts';
+import { writeCalendar } from '$lib/server/services/plan/plan-calendar.ts';
 import type { RequestHandler } from './$types';
 
 /** The plan as a calendar (RFC 5545); `lane` picks one person or place. */

@@ -1,7 +1,7 @@
 import { deps } from '$lib/server/app-root.ts';
 import { formatCsv } from '$lib/csv.ts';
 import { listStock } from '$lib/server/repositories/units.ts';
-import { describeShelf } from '$lib/server/services/shelf.ts';
+import { describeShelf } from '$lib/server/services/match/shelf.ts';
 import type { RequestHandler } from './$types';
 
 /** The stock as CSV. */

@@ -1,8 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { deps } from '$lib/server/app-root.ts';
 import { parseJobNumber } from '$lib/server/http/ids.ts';
-import { describeJob } from '$lib/server/services/describe-job.ts';
-import { loadJobView } from '$lib/server/services/job-view.ts';
+import { describeJob } from '$lib/server/services/job/describe-job.ts';
+import { loadJobView } from '$lib/server/services/job/job-view.ts';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = async ({ params, depends, locals }) => {

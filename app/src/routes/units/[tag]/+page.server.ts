@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { deps } from '$lib/server/app-root.ts';
-import { loadUnit } from '$lib/server/services/units.ts';
+import { loadUnit } from '$lib/server/services/match/units.ts';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, depends }) => {

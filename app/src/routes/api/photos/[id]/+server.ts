@@ -2,7 +2,7 @@ import { fail } from '@badger/core/base/result';
 import { deps } from '$lib/server/app-root.ts';
 import { isId } from '$lib/server/http/ids.ts';
 import { requirePerson, respond } from '$lib/server/http/respond.ts';
-import { seePhoto } from '$lib/server/services/downloads.ts';
+import { seePhoto } from '$lib/server/services/reads/downloads.ts';
 import type { RequestHandler } from './$types';
 
 const SIZES = ['original', 'large', 'small'] as const;

@@ -2,7 +2,7 @@ import { fail } from '@badger/core/base/result';
 import { deps } from '$lib/server/app-root.ts';
 import { parseJobNumber } from '$lib/server/http/ids.ts';
 import { requirePerson, respond } from '$lib/server/http/respond.ts';
-import { keepPhoto, MAX_PHOTO_BYTES, PHOTO_KINDS } from '$lib/server/services/photos.ts';
+import { keepPhoto, MAX_PHOTO_BYTES, PHOTO_KINDS } from '$lib/server/services/job/photos.ts';
 import type { RequestHandler } from './$types';
 
 /** Takes a photo as raw bytes: `?kind=&unit=&name=`. */

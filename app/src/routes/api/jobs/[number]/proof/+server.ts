@@ -2,7 +2,7 @@ import { validateProof } from '$lib/generated/validators.js';
 import { deps } from '$lib/server/app-root.ts';
 import { parseJobNumber } from '$lib/server/http/ids.ts';
 import { act } from '$lib/server/http/respond.ts';
-import { recordProof } from '$lib/server/services/prove.ts';
+import { recordProof } from '$lib/server/services/prove/prove.ts';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = (event) =>

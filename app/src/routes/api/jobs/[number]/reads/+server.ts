@@ -4,7 +4,7 @@ import { MAX_IMAGE_BYTES } from '@badger/core/reads/check-image-size';
 import { deps } from '$lib/server/app-root.ts';
 import { parseJobNumber } from '$lib/server/http/ids.ts';
 import { requirePerson, respond } from '$lib/server/http/respond.ts';
-import { uploadRead } from '$lib/server/services/upload-read.ts';
+import { uploadRead } from '$lib/server/services/reads/upload-read.ts';
 import type { RequestHandler } from './$types';
 
 /** Milliseconds since 1970 as a browser tells them; anything else is not told. */

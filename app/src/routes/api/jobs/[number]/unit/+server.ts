@@ -2,7 +2,7 @@ import { validateAssignUnit } from '$lib/generated/validators.js';
 import { deps } from '$lib/server/app-root.ts';
 import { parseJobNumber } from '$lib/server/http/ids.ts';
 import { act } from '$lib/server/http/respond.ts';
-import { assignUnit } from '$lib/server/services/jobs.ts';
+import { assignUnit } from '$lib/server/services/job/jobs.ts';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = (event) =>

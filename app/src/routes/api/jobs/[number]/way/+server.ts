@@ -2,7 +2,7 @@ import { validateWayChoice } from '$lib/generated/validators.js';
 import { deps } from '$lib/server/app-root.ts';
 import { parseJobNumber } from '$lib/server/http/ids.ts';
 import { act } from '$lib/server/http/respond.ts';
-import { chooseWay } from '$lib/server/services/ways.ts';
+import { chooseWay } from '$lib/server/services/plan/ways.ts';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = (event) =>

@@ -1,6 +1,6 @@
 import { deps } from '$lib/server/app-root.ts';
 import { requirePerson, respond } from '$lib/server/http/respond.ts';
-import { offerUnstored } from '$lib/server/services/unsaved.ts';
+import { offerUnstored } from '$lib/server/services/reads/unsaved.ts';
 import type { RequestHandler } from './$types';
 
 /** The bytes of a finished read that the database has not taken yet. */

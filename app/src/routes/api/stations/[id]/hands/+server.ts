@@ -1,7 +1,7 @@
 import { validateHands } from '$lib/generated/validators.js';
 import { deps } from '$lib/server/app-root.ts';
 import { act } from '$lib/server/http/respond.ts';
-import { moveHands } from '$lib/server/services/hands.ts';
+import { moveHands } from '$lib/server/services/simulator/hands.ts';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = (event) =>

@@ -4,7 +4,7 @@ import { deps } from '$lib/server/app-root.ts';
 import { parseJobNumber } from '$lib/server/http/ids.ts';
 import { findJob } from '$lib/server/repositories/jobs.ts';
 import { findScan, listScansOfJob } from '$lib/server/repositories/scans.ts';
-import { describeScanHead } from '$lib/server/services/describe-scan.ts';
+import { describeScanHead } from '$lib/server/services/prove/describe-scan.ts';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, url }) => {

@@ -2,7 +2,7 @@ import { validateChooseStation } from '$lib/generated/validators.js';
 import { deps } from '$lib/server/app-root.ts';
 import { parseJobNumber } from '$lib/server/http/ids.ts';
 import { act } from '$lib/server/http/respond.ts';
-import { scanBench } from '$lib/server/services/scan-other.ts';
+import { scanBench } from '$lib/server/services/prove/scan-other.ts';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = (event) =>

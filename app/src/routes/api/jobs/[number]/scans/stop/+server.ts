@@ -1,7 +1,7 @@
 import { deps } from '$lib/server/app-root.ts';
 import { parseJobNumber } from '$lib/server/http/ids.ts';
 import { requirePerson, respond } from '$lib/server/http/respond.ts';
-import { stopScan } from '$lib/server/services/scan-vehicle.ts';
+import { stopScan } from '$lib/server/services/prove/scan-vehicle.ts';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = ({ params, locals }) => {

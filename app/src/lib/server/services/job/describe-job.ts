@@ -1,0 +1,229 @@
+import type {
+  JobData,
+  OperationData,
+  ReadData,
+  RegionData,
+  UnitData,
+  WayData
+} from '../../../job-types.ts';
+import { listEndings, needsReason } from '@badger/core/job/close';
+import { accessToRegion, type Access } from '@badger/core/access/access';
+import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
+import type { UnitRow } from '../../repositories/job-units.ts';
+import type { OperationRow } from '../../repositories/operations.ts';
+import type { ReadRow } from '../../repositories/reads.ts';
+import type { Profile } from '@badger/core/profile/profile';
+import type { Role } from '@badger/core/rights/rights';
+import type { Deps } from '../../deps.ts';
+import { jobFacts } from './gate.ts';
+import { sideFacts, sideOf, type JobSide } from './job-sides.ts';
+import type { JobView } from './job-view.ts';
+import { describeProof } from '../prove/describe-scan.ts';
+import type { RegionView } from '../reads/region-views.ts';
+
+/** A job as the pages get it: plain data, no image bytes. */
+export function describeJob(deps: Deps, view: JobView, personRole: Role): JobData {
+  const { job, access } = view;
+  const roles = JOB_ROLES.filter((role) => view.units[role]);
+  return {
+    number: job.number,
+    customer: job.customer,
+    vehicle: job.vehicle,
+    vin: job.vin,
+    family: job.familyId,
+    complaint: job.complaint,
+    shows: job.shows,
+    showsMinutes: job.showsMinutes,
+    plate: job.plate,
+    authorisedBy: job.authorisedBy,
+    proofOutcome: job.proofOutcome,
+    proofReason: job.proofReason,
+    note: job.note,
+    ...describeArrival(view),
+    proof: describeProof(view),
+    route: job.route,
+    routeReason: job.routeReason,
+    stationId: job.stationId,
+    promisedAt: job.promisedAt,
+    createdAt: job.createdAt,
+    closedAt: job.closedAt,
+    result: job.result,
+    resultReason: job.resultReason,
+    backupWaived: job.backupWaived,
+    stages: view.shape.stages,
+    target: view.shape.target,
+    supplied: view.supplied.map((r) => ({
+      ...{ regionId: r.regionId, name: r.name, sha256: r.sha256, sourceName: r.sourceName },
+      findings: r.findings
+    })),
+    endings: listEndings({ ...view.ending, personRole }).map((e) => ({
+      ...e,
+      told: needsReason(e.result)
+    })),
+    line: view.line,
+    next: view.next,
+    gateFacts: jobFacts(deps, view, personRole),
+    units: describeUnits(deps, view),
+    regions: {
+      original: describeRegions(deps, view, 'original'),
+      donor: describeRegions(deps, view, 'donor'),
+      new: describeRegions(deps, view, 'new'),
+      partner: describeRegions(deps, view, 'partner')
+    },
+    clone: view.clone && {
+      plan: view.clone.plan,
+      builtAt: view.clone.builtAt,
+      builtBy: view.clone.builtBy
+    },
+    cloneState: view.cloneState,
+    operations: view.operations.map(describeOperationRow),
+    lastWrite: view.lastWrite && describeOperationRow(view.lastWrite),
+    match: view.match,
+    way: describeWay(access),
+    sides: Object.fromEntries(
+      roles.map((role) => {
+        const side = sideOf(deps, view, role);
+        const facts = sideFacts(deps, view, role);
+        return [role, { family: facts.family, way: describeWay(side.access), facts }];
+      })
+    )
+  };
+}
+
+function describeWay(access: Access | undefined): WayData | undefined {
+  const way = access?.way;
+  return (
+    way && {
+      name: way.name,
+      steps: way.steps,
+      holdPad: way.holdPad,
+      staysInstalled: way.staysInstalled,
+      carrier: access.carrier,
+      supply: way.supply
+    }
+  );
+}
+
+function describeRegions(deps: Deps, view: JobView, role: UnitRole): RegionData[] {
+  const side = sideOf(deps, view, role);
+  return view.regions[role].map((region) => describeRegion(side, region));
+}
+
+function describeArrival(view: JobView) {
+  const { arrival, authority } = view.records;
+  return {
+    reason: view.job.reason,
+    arrival: arrival && {
+      how: arrival.how,
+      parcelNumber: arrival.parcelNumber,
+      condition: arrival.condition
+    },
+    needsAuthority: view.needsAuthority,
+    authority: authority && {
+      orderedBy: authority.orderedBy,
+      proofKind: authority.proofKind,
+      proofNumber: authority.proofNumber,
+      photoId: authority.photoId,
+      signature: authority.signature,
+      at: authority.at,
+      personName: authority.personName
+    }
+  };
+}
+
+function describeUnits(deps: Deps, view: JobView): JobData['units'] {
+  return Object.fromEntries(
+    JOB_ROLES.flatMap((role) => {
+      const unit = view.units[role];
+      return unit ? [[role, describeUnit(sideOf(deps, view, role).profile, unit)]] : [];
+    })
+  );
+}
+
+function describeUnit(
+  profile: Profile | undefined,
+  unit: UnitRow & { condition: string }
+): UnitData {
+  const numbers = (profile?.identity ?? []).flatMap((f) => {
+    const value = unit.numbers[f.id];
+    return value === undefined ? [] : [{ id: f.id, name: f.name, value }];
+  });
+  return {
+    tag: unit.tag,
+    family: unit.familyId,
+    chipId: unit.chipId,
+    place: unit.place,
+    condition: unit.condition,
+    numbers,
+    identifiedAt: unit.identifiedAt
+  };
+}
+
+function describeRegion({ profile, access }: JobSide, view: RegionView): RegionData {
+  const by = profile && access && accessToRegion(profile, access, view.region.id);
+  return {
+    id: view.region.id,
+    name: view.region.name,
+    address: view.region.address,
+    lengthBytes: view.region.lengthBytes,
+    readBy: by ? { name: by.way.name, own: by.key === access.key } : null,
+    reads: view.reads.map((r) => describeRead(view, r)),
+    state: view.agreement.state,
+    agreeing: view.agreement.agreeing,
+    total: view.agreement.total,
+    findings: view.findings,
+    differences: view.differences.map(({ first, second, comparison }) => ({
+      first,
+      second,
+      differingBytes: comparison.differingBytes,
+      bitsLost: comparison.bitsLost,
+      bitsGained: comparison.bitsGained,
+      ranges: comparison.ranges,
+      cut: comparison.cut
+    })),
+    verdict: view.verdict
+  };
+}
+
+function describeRead({ agreement }: RegionView, read: ReadRow): ReadData {
+  const trust =
+    agreement.state === 'trusted'
+      ? read.sha256 === agreement.trustedSha256
+        ? 'full'
+        : 'broken'
+      : agreement.state === 'disputed'
+        ? 'broken'
+        : 'half';
+  return {
+    id: read.id,
+    number: read.number,
+    name: read.name,
+    sha256: read.sha256,
+    lengthBytes: read.lengthBytes,
+    source: read.source,
+    sourceName: read.sourceName,
+    takenAt: read.takenAt,
+    personName: read.personName,
+    operationId: read.operationId,
+    supply: read.supply,
+    trust
+  };
+}
+
+function describeOperationRow(row: OperationRow): OperationData {
+  return {
+    id: row.id,
+    kind: row.kind,
+    role: row.role,
+    unitTag: row.unitTag,
+    stationId: row.stationId,
+    regionId: row.regionId,
+    state: row.state,
+    regions: row.regions,
+    problem: row.problem,
+    meaning: row.meaning,
+    personName: row.personName,
+    startedAt: row.startedAt,
+    endedAt: row.endedAt
+  };
+}

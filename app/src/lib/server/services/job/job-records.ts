@@ -1,0 +1,92 @@
+import { gather, type Tx } from '../../db/client.ts';
+import {
+  listArrivals,
+  listLatestAuthorities,
+  type AuthorityRow
+} from '../../repositories/arrive.ts';
+import { listLatestChoices } from '../../repositories/choices.ts';
+import { listJobUnits, type JobUnits } from '../../repositories/job-units.ts';
+import { listKit, type KitRow } from '../../repositories/kit.ts';
+import {
+  listOperationsOfJobs,
+  listWrittenElsewhere,
+  type OperationRow
+} from '../../repositories/operations.ts';
+import { listLatestCloneImages, listReadsOfJobs, type ReadRow } from '../../repositories/reads.ts';
+import { listLatestScans, listProofTests, type ScanRow } from '../../repositories/scans.ts';
+
+export type CloneImage = Awaited<ReturnType<typeof listLatestCloneImages>>[number];
+export type ProofTestRow = Awaited<ReturnType<typeof listProofTests>>[number];
+export type ArrivalRow = Awaited<ReturnType<typeof listArrivals>>[number];
+
+/** What the database holds about one job, apart from the job's own row. */
+export interface JobRecords {
+  readonly units: JobUnits;
+  readonly reads: readonly ReadRow[];
+  /** The way that was last chosen for the job. */
+  readonly wayId: string | undefined;
+  readonly clone: CloneImage | undefined;
+  readonly operations: readonly OperationRow[];
+  /** Units of the job that another job has verifiedly written. */
+  readonly writtenElsewhere: ReadonlySet<string>;
+  readonly authority: AuthorityRow | undefined;
+  readonly arrival: ArrivalRow | undefined;
+  /** Newest scan of the vehicle, and of the loose unit on the bench. */
+  readonly vehicleScan: ScanRow | undefined;
+  readonly benchScan: ScanRow | undefined;
+  /** Oldest first. */
+  readonly tests: readonly ProofTestRow[];
+  /** The house's kit, the same for every job. */
+  readonly kit: readonly KitRow[];
+}
+
+/** Loads the records of many jobs in one query a table. Shape: by job id. */
+export async function loadJobRecords(
+  db: Tx,
+  jobIds: readonly string[]
+): Promise<(jobId: string) => JobRecords> {
+  const [
+    units,
+    choices,
+    reads,
+    clones,
+    operations,
+    written,
+    authorities,
+    arrivals,
+    scans,
+    tests,
+    kit
+  ] = await gather(db, [
+    () => listJobUnits(db, jobIds),
+    () => listLatestChoices(db, jobIds),
+    () => listReadsOfJobs(db, jobIds),
+    () => listLatestCloneImages(db, jobIds),
+    () => listOperationsOfJobs(db, jobIds),
+    () => listWrittenElsewhere(db, jobIds),
+    () => listLatestAuthorities(db, jobIds),
+    () => listArrivals(db, jobIds),
+    () => listLatestScans(db, jobIds),
+    () => listProofTests(db, jobIds),
+    () => listKit(db)
+  ]);
+  return (jobId) => {
+    const own = <T extends { jobId: string }>(rows: readonly T[]) =>
+      rows.filter((r) => r.jobId === jobId);
+    const scansOfJob = own(scans);
+    return {
+      units: units.get(jobId) ?? {},
+      wayId: own(choices)[0]?.wayId,
+      reads: own(reads),
+      clone: own(clones)[0],
+      operations: own(operations),
+      writtenElsewhere: new Set(own(written).map((w) => w.unitId)),
+      authority: own(authorities)[0],
+      arrival: own(arrivals)[0],
+      vehicleScan: scansOfJob.find((s) => s.kind !== 'bench'),
+      benchScan: scansOfJob.find((s) => s.kind === 'bench'),
+      tests: own(tests),
+      kit
+    };
+  };
+}

@@ -1,0 +1,107 @@
+import { classifyCurrent } from '@badger/core/electrical/classify-current';
+import type { DrawBand, DrawState } from '@badger/core/profile/profile';
+import type { LiveBench, LiveStation } from '../../../live-types.ts';
+import type { LiveOperation } from '../../bench/live-operation.ts';
+import type { StationBench } from '../../bench/station-bench.ts';
+import type { Deps } from '../../deps.ts';
+
+/** What the bench line shows of every station at this moment. */
+export function describeBench(deps: Deps): LiveBench {
+  const { world } = deps.bench;
+  return {
+    databaseAway: deps.bench.databaseAway,
+    speed: world?.latest?.speed,
+    stations: [...deps.bench.stations.values()].map((s) => describeStation(deps, s)),
+    units: world?.latest?.units ?? [],
+    chips: world?.latest?.chips ?? [],
+    scans: [...deps.bench.scans.values()].map((s) => ({
+      jobNumber: s.jobNumber,
+      kind: s.kind,
+      units: s.units()
+    })),
+    yard: world?.latest && {
+      plugged: world.latest.plugged,
+      pluggedStation: world.latest.pluggedStation,
+      vehicles: world.latest.vehicles
+    }
+  };
+}
+
+function describeStation(deps: Deps, station: StationBench): LiveStation {
+  const live = deps.bench.running.get(station.row.id);
+  const hands = deps.bench.world?.latest?.stations.find((s) => s.id === station.row.id);
+  const sample = station.supply.latest;
+  const band = findBand(station, live);
+  return {
+    id: station.row.id,
+    name: station.row.name,
+    ratedMa: station.row.ratedMa,
+    link: station.thread.connected ? 'cable' : 'lost',
+    supply: sample,
+    vehicle: station.vehicle && {
+      wantedVin: station.vehicle.wantedVin,
+      reading: {
+        ...station.vehicle.reading,
+        ageSeconds: (performance.now() - station.vehicle.atMs) / 1000
+      }
+    },
+    band,
+    current: sample?.on && band ? classifyCurrent(sample.measuredMa, band) : undefined,
+    programmer: station.row.chipPort !== null,
+    connected: station.connected && {
+      chipId: station.connected.chipId,
+      family: station.connected.family,
+      tag: station.connected.tag,
+      role: station.connected.role,
+      jobNumber: station.connected.jobNumber,
+      inVehicle: station.connected.access.carrier === 'vehicle-uds'
+    },
+    hands: hands && {
+      ...{ unit: hands.unit, padHeld: hands.padHeld },
+      ...{ vehicleFeeds: hands.vehicleFeeds, chip: hands.chip }
+    },
+    operation: live && describeOperation(live)
+  };
+}
+
+/** Current that is to be expected: from the operation's family, or the identified unit's. */
+function findBand(station: StationBench, live: LiveOperation | undefined): DrawBand | undefined {
+  const access = live?.spec.access ?? station.connected?.access;
+  if (access?.carrier !== 'can-uds') return undefined;
+  const { way } = access;
+  const state: DrawState =
+    live?.spec.kind === 'write'
+      ? 'writing'
+      : live?.spec.kind === 'read'
+        ? 'reading'
+        : way.holdPad
+          ? 'boot'
+          : 'idle';
+  const idle = way.draw.find((d) => d.state === 'idle');
+  const band = way.draw.find((d) => d.state === state) ?? idle;
+  // between operations a unit may be in either state; take both bands together
+  return band && idle && !live ? { ...band, minMa: Math.min(idle.minMa, band.minMa) } : band;
+}
+
+function describeOperation(live: LiveOperation): NonNullable<LiveStation['operation']> {
+  const estimate = live.estimate();
+  const last = live.samples.at(-1);
+  return {
+    id: live.spec.id,
+    kind: live.spec.kind,
+    jobNumber: live.spec.jobNumber,
+    role: live.spec.role,
+    tag: live.spec.tag,
+    family: live.spec.profile.id,
+    state: live.state,
+    regions: live.regions.map((r) => ({ ...r })),
+    doneBytes: live.doneBytes,
+    totalBytes: live.totalBytes,
+    bytesPerSecond: estimate.bytesPerSecond,
+    leftSeconds: estimate.leftSeconds,
+    pace: estimate.pace,
+    unstored: live.unstored,
+    offersImage: live.unstored !== undefined && live.image !== undefined,
+    sample: last
+  };
+}

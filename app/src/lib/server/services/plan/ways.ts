@@ -1,0 +1,167 @@
+import { fail, ok, type Result } from '@badger/core/base/result';
+import { STAGES } from '@badger/core/job/stages';
+import type { Skill } from '@badger/core/profile/profile';
+import { estimateTransfer, type Measured } from '@badger/core/time/estimate';
+import { formatExact, parseAmount } from '@badger/core/base/money';
+import { buildQuote, type QuoteLine } from '@badger/core/ways/build-quote';
+import { compareWays } from '@badger/core/ways/compare-ways';
+import type { WaysSheetData } from '../../../match-types.ts';
+import type { NewQuote, WayChoice } from '../../../schema/requests.ts';
+import type { Deps } from '../../deps.ts';
+import { insertChoice, insertQuote, listChoices, listQuotes } from '../../repositories/choices.ts';
+import { appendEvent } from '../../repositories/events.ts';
+import { setRoute } from '../../repositories/jobs.ts';
+import { listMeasuredReads } from '../../repositories/operations.ts';
+import { listSkills, type Person } from '../../repositories/people.ts';
+import { loadPrices } from '../shop/shop-settings.ts';
+import { actOnJob } from '../job/act-on-job.ts';
+import { loadJobView, type JobView } from '../job/job-view.ts';
+import { toKitItem } from '../kit/kit.ts';
+import { describeCost } from './quote-lines.ts';
+
+export async function loadWaysSheet(deps: Deps, view: JobView): Promise<WaysSheetData> {
+  const { profile } = view;
+  const [prices, people, measured, choices, quotes] = await Promise.all([
+    loadPrices(deps.db),
+    listSkills(deps.db),
+    measuredOn(deps, view.job.familyId),
+    listChoices(deps.db, view.job.id),
+    listQuotes(deps.db, view.job.id)
+  ]);
+  const skills = [...new Set(people.flatMap((p): readonly Skill[] => p.skills))];
+  const options = profile
+    ? compareWays({
+        profile,
+        kit: view.records.kit.map(toKitItem),
+        skills,
+        prices,
+        vehicleHere: view.records.arrival?.how === 'vehicle',
+        mute: view.proof.cloneable.silent,
+        donorHere: view.units.donor !== undefined,
+        measured
+      })
+    : [];
+  const carrier = profile?.ways.find((w) => w.known === 'works' && w.reads.length > 0)?.carrier;
+  const estimate = (ids: readonly string[], direction: 'read' | 'write') =>
+    estimateTransfer({
+      regions: (profile?.regions ?? []).filter((r) => ids.includes(r.id)),
+      direction,
+      carrier,
+      measured
+    });
+  return {
+    options,
+    times: (profile?.regions ?? []).map((r) => ({
+      regionId: r.id,
+      name: r.name,
+      lengthBytes: r.lengthBytes,
+      read: estimate([r.id], 'read'),
+      write: estimate([r.id], 'write')
+    })),
+    thumb: profile?.thumb ?? { read: undefined, write: undefined },
+    choices,
+    quotes,
+    prices
+  };
+}
+
+/** What the house measured on a family, in seconds of life. */
+export async function measuredOn(deps: Deps, family: string): Promise<Measured[]> {
+  const rows = await listMeasuredReads(deps.db, family);
+  return rows.flatMap((r): Measured[] =>
+    r.startedAt && r.endedAt
+      ? [
+          {
+            direction: 'read',
+            regionIds: r.regions.map((x) => x.regionId),
+            seconds: ((r.endedAt.getTime() - r.startedAt.getTime()) / 1000) * r.timeFactor
+          }
+        ]
+      : []
+  );
+}
+
+/**
+ * Records the way, the school and why, with everything that lay beside it. Errors: those of
+ * {@link actOnJob}, `way.key.unknown`, `way.choice.shut` (it is not possible now), `way.school.unknown`.
+ */
+export async function chooseWay(
+  deps: Deps,
+  person: Person,
+  { jobNumber, key, school, reason }: { jobNumber: number } & WayChoice
+): Promise<Result<true>> {
+  const view = await loadJobView(deps, jobNumber);
+  if (!view) return fail('job.number.unknown', { number: jobNumber });
+  const { options } = await loadWaysSheet(deps, view);
+  const option = options.find((o) => o.key === key);
+  if (!option) return fail('way.key.unknown', { key });
+  if (!option.possible) return fail('way.choice.shut', { way: option.name });
+  if (!option.schools.some((s) => s.id === school)) return fail('way.school.unknown', { school });
+  const why = reason.trim();
+  return actOnJob<true>(deps, { person, jobNumber, right: 'access.choose' }, async (tx) => {
+    await insertChoice(tx, {
+      jobId: view.job.id,
+      wayId: key,
+      school,
+      reason: why,
+      options,
+      personId: person.id
+    });
+    await setRoute(tx, view.job.id, { route: option.id, reason: why });
+    await appendEvent(tx, {
+      jobId: view.job.id,
+      person,
+      kind: 'route.chosen',
+      data: { route: option.id, way: option.name, school, reason: why, cost: option.cost.total }
+    });
+    return ok(true);
+  });
+}
+
+/**
+ * Makes a quote of the way that was chosen, at the prices of now. Errors: those of {@link actOnJob},
+ * `quote.way.none` (nothing is chosen), `quote.price.missing`, those of {@link parseAmount} and of {@link buildQuote}.
+ */
+export async function makeQuote(
+  deps: Deps,
+  person: Person,
+  { jobNumber, extra, note }: { jobNumber: number } & NewQuote,
+  now = deps.clock.now()
+): Promise<Result<{ number: number }>> {
+  const view = await loadJobView(deps, jobNumber);
+  if (!view) return fail('job.number.unknown', { number: jobNumber });
+  const { options, choices, prices } = await loadWaysSheet(deps, view);
+  const option = options.find((o) => o.key === choices[0]?.wayId);
+  if (!option) return fail('quote.way.none', { stop: STAGES.indexOf('match') + 1 });
+  if (option.cost.missing.length > 0)
+    return fail('quote.price.missing', { what: option.cost.missing.join(', ') });
+  const own: QuoteLine[] = option.cost.lines.map((line) => ({
+    text: describeCost(line, option),
+    amount: line.amount ?? '0'
+  }));
+  const typed = extra.map((line) => ({ text: line.text, amount: parseAmount(line.amount) }));
+  const lines: QuoteLine[] = [];
+  for (const { text, amount } of typed) {
+    if (!amount.ok) return amount;
+    lines.push({ text, amount: formatExact(amount.value) });
+  }
+  const sums = buildQuote([...own, ...lines], prices);
+  if (!sums.ok) return sums;
+  const validUntil = new Date(now.getTime() + prices.validDays * 86_400_000);
+  return actOnJob(deps, { person, jobNumber, right: 'quote.make' }, async (tx) => {
+    const made = await insertQuote(tx, {
+      jobId: view.job.id,
+      ...sums.value,
+      note: note.trim(),
+      validUntil,
+      personId: person.id
+    });
+    await appendEvent(tx, {
+      jobId: view.job.id,
+      person,
+      kind: 'quote.made',
+      data: { number: made, total: `${sums.value.total} ${sums.value.currency}` }
+    });
+    return ok({ number: made });
+  });
+}

@@ -1,0 +1,82 @@
+import { kindOf } from '@badger/core/base/problem-kind';
+import { judgeCloneable, type Speech } from '@badger/core/proof/cloneable';
+import { askQuestion, type Question } from '@badger/core/proof/question';
+import type { TestResult } from '@badger/core/proof/tests';
+import type { Profile } from '@badger/core/profile/profile';
+import { isTrusted } from '@badger/core/reads/judge-region';
+import { classifyBenchFaults, type BenchFault } from '@badger/core/scan/bench-faults';
+import { readScan, type ScanReading } from '@badger/core/scan/read-scan';
+import { suspectKindOf } from '@badger/core/scan/suspect';
+import type { JobRow } from '../../repositories/jobs.ts';
+import type { JobRecords } from '../job/job-records.ts';
+import type { RegionView } from '../reads/region-views.ts';
+
+/** Is it this unit, and can it be cloned: computed anew from the kept scans and tests. */
+export interface ProofView {
+  readonly reading: ScanReading | undefined;
+  readonly question: Question;
+  readonly benchFaults: readonly BenchFault[];
+  readonly cloneable: ReturnType<typeof judgeCloneable>;
+}
+
+interface ProofFacts {
+  readonly job: JobRow;
+  readonly profile: Profile | undefined;
+  readonly records: JobRecords;
+  readonly originalRegions: readonly RegionView[];
+}
+
+export function buildProof({ job, profile, records, originalRegions }: ProofFacts): ProofView {
+  const { vehicleScan, benchScan, arrival, units } = records;
+  const suspect = suspectKindOf(profile?.kind);
+  const reading =
+    vehicleScan &&
+    readScan(
+      {
+        vehicleVin: vehicleScan.vehicleVin ?? undefined,
+        batteryMv: vehicleScan.batteryMv ?? undefined,
+        units: vehicleScan.units
+      },
+      suspect
+    );
+  const benchFaults = classifyBenchFaults(
+    benchScan?.unitId === units.original?.id ? (benchScan?.units[0]?.faults ?? []) : [],
+    profile?.expectedBenchFaults ?? []
+  );
+  const question = askQuestion({
+    reading,
+    suspect,
+    results: newestResults(records),
+    loose: arrival !== undefined && arrival.how !== 'vehicle' && !vehicleScan
+  });
+  const cloneable = judgeCloneable({
+    speech: speechOf(records, reading),
+    chipIdRead: Boolean(units.original?.chipId),
+    readsTrusted: originalRegions.length > 0 && originalRegions.every((r) => isTrusted(r.verdict)),
+    ways: profile?.ways.map((w) => w.kind) ?? [],
+    school: job.reason === 'new-module' ? 'none' : (profile?.school ?? 'merge')
+  });
+  return { reading, question, benchFaults, cloneable };
+}
+
+/** The newest result of each test, in the order in which they were made. */
+function newestResults({ tests }: JobRecords): TestResult[] {
+  return tests
+    .filter((t, i) => tests.findLastIndex((later) => later.test === t.test) === i)
+    .map((t) => ({ test: t.test, values: t.values }));
+}
+
+/** How the original speaks: on the bench if it has been there, else in the vehicle. */
+function speechOf(records: JobRecords, reading: ScanReading | undefined): Speech {
+  const { benchScan, units, operations } = records;
+  const asked = operations.findLast(
+    (o) => o.unitId === units.original?.id && o.kind === 'identify' && o.endedAt !== null
+  );
+  if (asked?.state === 'failed' && asked.problem && kindOf(asked.problem) === 'silent')
+    return 'silent';
+  const state =
+    benchScan?.unitId === units.original?.id ? benchScan?.units[0]?.state : reading?.suspectState;
+  if (state === 'badly') return 'badly';
+  if (asked?.state === 'done' || state === 'talks') return 'well';
+  return state === 'silent' ? 'silent' : 'unknown';
+}

@@ -1,0 +1,83 @@
+import type { ReadRole } from '@badger/core/job/roles';
+import type { Profile } from '@badger/core/profile/profile';
+import { inspectImage } from '@badger/core/reads/inspect-image';
+import { proposeName } from '@badger/core/reads/propose-name';
+import type { Tx } from '../../db/client.ts';
+import { dayOnWall } from '../../shop-clock.ts';
+import type { SupplyFigures } from '../../db/schema/reads.ts';
+import { appendEvent } from '../../repositories/events.ts';
+import { saveImage } from '../../repositories/images.ts';
+import type { JobRow } from '../../repositories/jobs.ts';
+import type { UnitRow } from '../../repositories/job-units.ts';
+import type { Person } from '../../repositories/people.ts';
+import { lockUnit } from '../../repositories/units.ts';
+import { insertRead, nextReadNumber } from '../../repositories/reads.ts';
+import { plateForName } from '../shop/shop-settings.ts';
+
+export interface ReadToKeep {
+  readonly job: Pick<JobRow, 'id' | 'vin' | 'plate'>;
+  readonly unit: Pick<UnitRow, 'id' | 'tag'>;
+  readonly role: ReadRole;
+  readonly profile: Profile;
+  readonly regionId: string;
+  readonly bytes: Uint8Array;
+  readonly source: 'bench' | 'file';
+  readonly sourceName: string;
+  readonly person: Person;
+  readonly at: Date;
+  readonly operationId?: string;
+  readonly fileModifiedAt?: Date | null;
+  readonly supply?: SupplyFigures | null;
+}
+
+/** Keeps a whole read: content, the read itself and its event, in the caller's transaction. */
+export async function keepRead(
+  tx: Tx,
+  read: ReadToKeep
+): Promise<{ id: string; number: number; name: string; sha256: string }> {
+  // numbers are given one after the other, whatever jobs a unit serves in
+  await lockUnit(tx, read.unit.id);
+  const { id: imageId, sha256 } = await saveImage(tx, read.bytes);
+  const number = await nextReadNumber(tx, read.unit.id, read.regionId);
+  const name = proposeName({
+    vin: read.job.vin,
+    plate: await plateForName(tx, read.job),
+    role: read.role,
+    family: read.profile.id,
+    region: read.regionId,
+    number,
+    date: dayOnWall(read.at)
+  });
+  const { findings } = inspectImage(read.profile, read.regionId, read.bytes);
+  const id = await insertRead(tx, {
+    jobId: read.job.id,
+    unitId: read.unit.id,
+    role: read.role,
+    regionId: read.regionId,
+    number,
+    imageId,
+    name,
+    source: read.source,
+    sourceName: read.sourceName,
+    operationId: read.operationId ?? null,
+    fileModifiedAt: read.fileModifiedAt ?? null,
+    supply: read.supply ?? null,
+    findings: [...findings],
+    takenAt: read.at,
+    personId: read.person.id
+  });
+  await appendEvent(tx, {
+    jobId: read.job.id,
+    person: read.person,
+    kind: 'read.kept',
+    data: {
+      unit: read.unit.tag,
+      role: read.role,
+      region: read.regionId,
+      number,
+      sha256,
+      source: read.source
+    }
+  });
+  return { id, number, name, sha256 };
+}

@@ -1,0 +1,91 @@
+import { fail, ok, type Result } from '@badger/core/base/result';
+import { touchesSecurity } from '@badger/core/gates/authority';
+import type { ReadRole } from '@badger/core/job/roles';
+import { checkImageSize } from '@badger/core/reads/check-image-size';
+import { findSameRead } from '@badger/core/reads/same-file';
+import type { Deps } from '../../deps.ts';
+import { computeSha256 } from '../../repositories/images.ts';
+import type { Person } from '../../repositories/people.ts';
+import { listReadsOfUnit } from '../../repositories/reads.ts';
+import { actOnView } from '../job/act-on-job.ts';
+import { sideOf } from '../job/job-sides.ts';
+import { keepRead } from './keep-read.ts';
+
+export interface Upload {
+  readonly jobNumber: number;
+  /** `supplied`: a file that is to be written into the original itself. */
+  readonly role: ReadRole;
+  readonly regionId: string;
+  readonly fileName: string;
+  /** When the file was last changed; undefined when the browser does not tell. Units: ms since 1970. */
+  readonly modifiedMs?: number;
+  readonly bytes: Uint8Array;
+}
+
+/** What became of a dropped file. */
+export interface Uploaded {
+  readonly id: string;
+  readonly sha256: string;
+  readonly name: string;
+  readonly number: number;
+  /** It is a read that is kept already: nothing was added. */
+  readonly known: boolean;
+}
+
+/**
+ * Takes a file that another device has read as a kept read of this job. A file that is a kept read already, dropped again
+ * or downloaded here, is that read and adds nothing.
+ * Errors: `job.number.unknown`, `gate.job.closed`, `gate.person.role`, `gate.authority.missing`, `identify.family.unknown`,
+ * `upload.unit.none`, `upload.region.unknown`, `image.size.*`.
+ */
+export async function uploadRead(
+  deps: Deps,
+  person: Person,
+  upload: Upload
+): Promise<Result<Uploaded>> {
+  const { bytes, modifiedMs, jobNumber } = upload;
+  const act = { person, jobNumber, right: 'memory.import' } as const;
+  return actOnView<Uploaded>(deps, act, async (tx, view) => {
+    const { job } = view;
+    const role = upload.role === 'supplied' ? 'original' : upload.role;
+    const { profile } = sideOf(deps, view, role);
+    const needed =
+      view.needsAuthority || touchesSecurity(job.reason, profile?.securityData ?? false);
+    if (needed && view.authorityGap) return fail('gate.authority.missing');
+    const unit = view.units[role];
+    if (upload.role === 'supplied' && view.shape.target !== 'original')
+      return fail('upload.supplied.needless');
+    if (!profile) return fail('identify.family.unknown', { family: job.familyId });
+    if (!unit) return fail('upload.unit.none', { role });
+    const region = profile.regions.find((r) => r.id === upload.regionId);
+    if (!region) return fail('upload.region.unknown', { region: upload.regionId });
+    const size = checkImageSize(region, bytes.length);
+    if (!size.ok) return size;
+    const sha256 = computeSha256(bytes);
+    const equal = (await listReadsOfUnit(tx, unit.id))
+      .filter(
+        (r) => sameKind(r.role, upload.role) && r.regionId === region.id && r.sha256 === sha256
+      )
+      .map((r) => ({ ...r, modifiedMs: r.fileModifiedAt?.getTime() }));
+    // of supplied files the newest is meant: one that comes again after another is meant again
+    const newest = view.supplied.find((r) => r.regionId === region.id)?.sha256;
+    const known = upload.role !== 'supplied' || newest === sha256;
+    const same = !known ? undefined : findSameRead({ name: upload.fileName, modifiedMs }, equal);
+    if (same) return ok({ id: same.id, sha256, name: same.name, number: same.number, known: true });
+    const made = await keepRead(tx, {
+      ...{ job, unit, profile, bytes, person },
+      role: upload.role,
+      regionId: region.id,
+      source: 'file',
+      sourceName: upload.fileName,
+      at: deps.clock.now(),
+      fileModifiedAt: modifiedMs === undefined ? null : new Date(modifiedMs)
+    });
+    return ok({ ...made, known: false });
+  });
+}
+
+/** A supplied file is no read, and a read is no supplied file, though the bytes be the same. */
+function sameKind(a: ReadRole, b: ReadRole): boolean {
+  return (a === 'supplied') === (b === 'supplied');
+}
