@@ -81,6 +81,40 @@ module.exports = {
       to: { path: 'node_modules/drizzle-orm' }
     },
     {
+      name: 'ways-plan-and-match-below-the-gates',
+      severity: 'error',
+      from: { path: '^core/src/(ways|plan|match|job|access)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/src/gates/' }
+    },
+    {
+      name: 'labels-do-not-know-profiles',
+      severity: 'error',
+      from: { path: '^core/src/label/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/src/profile/' }
+    },
+    {
+      name: 'profiles-know-labels-only',
+      severity: 'error',
+      from: { path: '^core/src/profile/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/src/(match|ways|plan|access|reads|clone|proof|scan|kit|job)/' }
+    },
+    {
+      name: 'a-feature-knows-itself-and-what-is-shared',
+      severity: 'error',
+      from: { path: '^app/src/lib/features/([^/]+)/', pathNot: '\\.test\\.ts$' },
+      to: {
+        path: '^app/src/lib/features/',
+        pathNot: '^app/src/lib/features/($1|shared|live)/'
+      }
+    },
+    {
+      name: 'the-demo-is-only-put-together',
+      comment: 'nothing of the product knows it; the composition root seeds it',
+      severity: 'error',
+      from: { path: '^app/src/lib/server/(?!demo/|root\\.ts)', pathNot: '\\.test\\.ts$' },
+      to: { path: '^app/src/lib/server/demo/' }
+    },
+    {
       name: 'no-unresolvable',
       severity: 'error',
       from: { path: '^(core|standins)/' },

@@ -12,7 +12,8 @@ import { getRegion, rangeOf } from '@badger/core/profile/profile';
 import { RemoteMemory } from '../app/src/lib/server/bench/remote-memory.ts';
 import { StationThread } from '../app/src/lib/server/bench/station-thread.ts';
 import { MemorySession, type Told } from '../app/src/lib/server/station/memory-session.ts';
-import { BoxDriver } from '../app/src/lib/server/station/box-driver.ts';
+import { openBox } from '../app/src/lib/server/station/box-drivers.ts';
+import type { InterfaceBox } from '../app/src/lib/server/station/interface-box.ts';
 import type { Module } from '../standins/src/modules/module.ts';
 import { findLayout } from '@badger/core/scan/layout';
 import { loadLayouts } from '../standins/src/world/load-layouts.ts';
@@ -119,7 +120,7 @@ function drive(world: World, vehicleId: string, station: Station): void {
 
 let bench: Awaited<ReturnType<typeof startWorld>>;
 let station: Station;
-let box: BoxDriver;
+let box: InterfaceBox;
 let thread: StationThread;
 const ends: (() => Promise<unknown>)[] = [];
 beforeAll(async () => {
@@ -167,7 +168,11 @@ const settle = () => new Promise((resolve) => setTimeout(resolve, 60));
 
 const OPENERS: Readonly<Record<string, (target: MemoryTarget) => Promise<Opened>>> = {
   async 'in this thread'(target) {
-    box ??= new BoxDriver({ host: '127.0.0.1', port: station.boxPort, onState: () => undefined });
+    box ??= openBox('serial-line', {
+      host: '127.0.0.1',
+      port: station.boxPort,
+      onState: () => undefined
+    });
     await settle();
     await until(() => box.connected);
     const session = new MemorySession(box, { host: '127.0.0.1', port: station.chipPort });
@@ -179,7 +184,10 @@ const OPENERS: Readonly<Record<string, (target: MemoryTarget) => Promise<Opened>
   async 'behind the thread of a station'(target) {
     box?.close();
     const { boxPort, chipPort } = station;
-    thread ??= new StationThread({ host: '127.0.0.1', boxPort, chipPort }, () => undefined);
+    thread ??= new StationThread(
+      { host: '127.0.0.1', boxDriver: 'serial-line', boxPort, chipPort },
+      () => undefined
+    );
     await settle();
     await until(() => thread.connected);
     const { memory, opened } = await thread.openMemory(target, {

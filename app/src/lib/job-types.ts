@@ -247,3 +247,13 @@ export interface SideData {
     | 'meant'
   >;
 }
+
+/** A kept photo, without its pixels. */
+export interface PhotoData {
+  readonly id: string;
+  readonly kind: string;
+  readonly fileName: string;
+  readonly unitTag: string | null;
+  readonly takenAt: Date;
+  readonly personName: string;
+}

@@ -1,6 +1,6 @@
 import type { Verdict } from '@badger/core/base/verdict';
 import type { StockFit } from '@badger/core/match/judge-stock';
-import type { Step } from '@badger/core/match/supersession';
+import type { Step } from '@badger/core/profile/supersession';
 import type { Estimate } from '@badger/core/time/estimate';
 import type { QuoteLine } from '@badger/core/ways/build-quote';
 import type { WayOption } from '@badger/core/ways/compare-ways';

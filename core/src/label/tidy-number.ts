@@ -1,7 +1,6 @@
-import type { Profile } from '../profile/profile.ts';
 import { findNumbers } from './find-numbers.ts';
 import { correctLookAlikes, type Corrected } from './look-alikes.ts';
-import type { LabelRule } from './recognise.ts';
+import type { LabelRule, Recognisable } from './recognise.ts';
 
 /** A frequency, whose decimals are no mark between groups of figures. */
 const FREQUENCY = /^([0-9]{1,9})(?:[.,]([0-9]{1,6}))?([KMG]?HZ)$/;
@@ -61,7 +60,7 @@ export interface PickedNumber extends Corrected {
 /** The numbers of one family in a pasted text, one for each kind: a known one beats one that only has the shape. */
 export function pickNumbers(
   text: string,
-  profile: Pick<Profile, 'labels' | 'chipMarkings'>
+  profile: Pick<Recognisable, 'labels' | 'chipMarkings'>
 ): PickedNumber[] {
   const numbers = findNumbers(text);
   const picked = profile.labels.flatMap((rule): PickedNumber[] => {

@@ -1,6 +1,11 @@
 import type { Profile } from '../profile/profile.ts';
 import { reconcileSteps, type Contradiction } from './reconcile-steps.ts';
-import { standingOf, SupersessionIndex, type Standing, type Step } from './supersession.ts';
+import {
+  standingOf,
+  SupersessionIndex,
+  type Standing,
+  type Step
+} from '../profile/supersession.ts';
 
 export type FieldStep = Step & { readonly field: string };
 

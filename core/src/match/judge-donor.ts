@@ -5,7 +5,7 @@ import { chainFor, type Chain, type FieldStep } from './chain.ts';
 import { compareNumbers } from './compare-number.ts';
 import { compareRevision } from './compare-revision.ts';
 import type { Contradiction } from './reconcile-steps.ts';
-import { usableNumbers } from './supersession.ts';
+import { usableNumbers } from '../profile/supersession.ts';
 
 /** Numbers of a unit by field id; absent or empty is not known. */
 export type UnitNumbers = Readonly<Record<string, string | undefined>>;

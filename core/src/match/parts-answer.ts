@@ -2,7 +2,7 @@ import type { Static } from 'typebox';
 import { fail, ok, type Result } from '../base/result.ts';
 import { normalizeNumber } from '../label/tidy-number.ts';
 import type { FieldStep } from './chain.ts';
-import { findSupersessionLoop } from './supersession.ts';
+import { findSupersessionLoop } from '../profile/supersession.ts';
 
 const number = { type: 'string', minLength: 1, maxLength: 40 } as const;
 const step = {

@@ -2,7 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkPartsAnswer, stepsOf } from './parts-answer.ts';
 import { reconcileSteps } from './reconcile-steps.ts';
-import { findSupersessionLoop, standingOf, SupersessionIndex, type Step } from './supersession.ts';
+import {
+  findSupersessionLoop,
+  standingOf,
+  SupersessionIndex,
+  type Step
+} from '../profile/supersession.ts';
 
 const step = (from: string, to: string, way: Step['way'] = 'forward'): Step => ({ from, to, way });
 

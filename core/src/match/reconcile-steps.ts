@@ -1,4 +1,4 @@
-import { countNumbers, neighboursOf, type Step } from './supersession.ts';
+import { countNumbers, neighboursOf, type Step } from '../profile/supersession.ts';
 
 /** A step that somebody told against what the family's profile says. */
 export interface Contradiction {

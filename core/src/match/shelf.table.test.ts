@@ -6,7 +6,7 @@ import { judgeStock, type StockUnit } from './judge-stock.ts';
 import { judgeWear } from './judge-wear.ts';
 import { checkPartsAnswer, stepsOf, type PartsAnswer } from './parts-answer.ts';
 import { reconcileSteps } from './reconcile-steps.ts';
-import { findSupersessionLoop } from './supersession.ts';
+import { findSupersessionLoop } from '../profile/supersession.ts';
 
 const label = (id: string, where: string) => ({ id, name: `Label ${id}`, where });
 const rule = (field: string, more: Partial<MatchRule> = {}): MatchRule => ({

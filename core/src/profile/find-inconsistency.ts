@@ -3,7 +3,7 @@ import { CHECKSUMS } from '../checksum/registry.ts';
 import { storedRange, type ChecksumRule } from '../checksum/rule.ts';
 import type { Param, Problem } from '../base/result.ts';
 import { contains, lengthOf, overlaps, type Range } from '../image/range.ts';
-import { findSupersessionLoop } from '../match/supersession.ts';
+import { findSupersessionLoop } from './supersession.ts';
 import { rangeOf, type Profile, type Way } from './profile.ts';
 import type { ProfileDocument } from './schema.ts';
 

@@ -1,22 +1,21 @@
-/** Questions that a supply is asked in one turn; the answers come back joined by semicolons. */
-export const SUPPLY_POLL = 'MEAS:VOLT?;:MEAS:CURR?;:OUTP?;:VOLT?;:CURR?';
+import type { SupplySample } from '../port/supply.ts';
 
-/** Reading of a supply. Units: mV, mA. */
-export interface SupplySample {
-  readonly measuredMv: number;
-  readonly measuredMa: number;
-  readonly on: boolean;
-  readonly setMv: number;
-  readonly limitMa: number;
-}
+/** Questions of one reading. */
+export const SUPPLY_POLL: readonly string[] = [
+  'MEAS:VOLT?',
+  'MEAS:CURR?',
+  'OUTP?',
+  'VOLT?',
+  'CURR?'
+];
 
 /** 9.9E37 stands for infinity, 9.91E37 for "not a number": both mean that nothing was measured. Source: SCPI-1999 vol. 1, from memory. */
 const NO_READING = 9.9e37;
 const DECIMAL = /^[+-]?(?:\d+\.?\d*|\.\d+)(?:E[+-]?\d+)?$/i;
 
-/** Answer to {@link SUPPLY_POLL}; undefined when it is not five numbers, or one of them stands for "no reading". */
-export function parseSupplyPoll(line: string): SupplySample | undefined {
-  const parts = line.split(';').map((p) => (DECIMAL.test(p.trim()) ? Number(p) : Number.NaN));
+/** Answers to {@link SUPPLY_POLL}; undefined when they are not five numbers, or one of them stands for "no reading". */
+export function parseSupplyPoll(answers: readonly string[]): SupplySample | undefined {
+  const parts = answers.map((p) => (DECIMAL.test(p.trim()) ? Number(p) : Number.NaN));
   if (parts.length !== 5 || parts.some((n) => !(Math.abs(n) < NO_READING))) return undefined;
   const [volts, amps, on, setVolts, limitAmps] = parts as [number, number, number, number, number];
   return {
@@ -35,6 +34,6 @@ export function parseScpiError(line: string): { number: number; text: string } |
 }
 
 /** Commands that set voltage and limit. Units: mV and mA in, volts and amps on the wire. */
-export function encodeSupplySettings(voltageMv: number, limitMa: number): string {
-  return `VOLT ${(voltageMv / 1000).toFixed(3)};:CURR ${(limitMa / 1000).toFixed(3)}`;
+export function encodeSupplySettings(voltageMv: number, limitMa: number): string[] {
+  return [`VOLT ${(voltageMv / 1000).toFixed(3)}`, `CURR ${(limitMa / 1000).toFixed(3)}`];
 }

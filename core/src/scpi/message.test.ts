@@ -52,7 +52,7 @@ describe('SCPI messages', () => {
 
 describe('the supply client', () => {
   it('reads a poll and refuses a torn one', () => {
-    expect(parseSupplyPoll('13.418;0.382;1;13.500;5.000')).toEqual({
+    expect(parseSupplyPoll('13.418;0.382;1;13.500;5.000'.split(';'))).toEqual({
       measuredMv: 13418,
       measuredMa: 382,
       on: true,
@@ -60,13 +60,13 @@ describe('the supply client', () => {
       limitMa: 5000
     });
     for (const bad of ['', '1;2;3;4', '1;2;3;4;x', '1;2;3;4;', '0x10;1;1;1;1', '1;2;3;4;Infinity'])
-      expect(parseSupplyPoll(bad)).toBeUndefined();
+      expect(parseSupplyPoll(bad.split(';'))).toBeUndefined();
   });
   it('takes "not a number" and "infinity" of an instrument for no reading, in every place', () => {
     for (const none of ['9.91E37', '9.91E+37', '9.9E37', '-9.9E+37', '+9.91e37'])
       for (let place = 0; place < 5; place++) {
         const parts = ['13.418', '0.382', '1', '13.500', '5.000'].with(place, none);
-        expect(parseSupplyPoll(parts.join(';')), `${none} at ${place}`).toBeUndefined();
+        expect(parseSupplyPoll(parts), `${none} at ${place}`).toBeUndefined();
       }
   });
   it('reads the error queue, with or without a sign', () => {
@@ -75,6 +75,6 @@ describe('the supply client', () => {
     expect(parseScpiError('nonsense')).toBeUndefined();
   });
   it('writes volts and amps from milli-units', () => {
-    expect(encodeSupplySettings(13500, 5000)).toBe('VOLT 13.500;:CURR 5.000');
+    expect(encodeSupplySettings(13500, 5000)).toEqual(['VOLT 13.500', 'CURR 5.000']);
   });
 });

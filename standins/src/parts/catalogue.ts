@@ -1,5 +1,5 @@
 import type { Part } from '@badger/core/match/parts-answer';
-import { chainOf, usableNumbers } from '@badger/core/match/supersession';
+import { chainOf, usableNumbers } from '@badger/core/profile/supersession';
 import type { Profile } from '@badger/core/profile/profile';
 import type { VehicleSpec } from '../vehicle/vehicle.ts';
 

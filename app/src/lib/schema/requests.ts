@@ -1,3 +1,4 @@
+import { BOX_DRIVER_NAMES, SUPPLY_DRIVER_NAMES } from '@badger/core/port/drivers';
 import type { Static } from 'typebox';
 import {
   assignUnit,
@@ -127,6 +128,8 @@ const stations = {
       ratedMa: { type: 'integer', minimum: 1, maximum: 200000 },
       host: { type: 'string', minLength: 1, maxLength: 200 },
       boxPort: { type: 'integer', minimum: 1, maximum: 65535 },
+      boxDriver: { enum: [...BOX_DRIVER_NAMES] },
+      supplyDriver: { enum: [...SUPPLY_DRIVER_NAMES] },
       supplyPort: { type: 'integer', minimum: 1, maximum: 65535 },
       /** Chip programmer, where the station has one. */
       chipPort: { type: 'integer', minimum: 1, maximum: 65535 }

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { formatSize } from '@badger/core/base/format';
   import WhatIsThis from '$lib/features/families/WhatIsThis.svelte';
-  import PartsLookup from '$lib/features/label/PartsLookup.svelte';
+  import PartsLookup from '$lib/features/shared/label/PartsLookup.svelte';
   import { messageOfProblem } from '$lib/messages/catalogue.ts';
   import PageHead from '$lib/ui/PageHead.svelte';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { may } from '$lib/features/live/may.ts';
   import StockForm from '$lib/features/shelf/StockForm.svelte';
-  import { STOCK_WORDS } from '$lib/features/match/match.view.ts';
+  import { STOCK_WORDS } from '$lib/features/shared/words.ts';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import SortLink from '$lib/ui/SortLink.svelte';
   import PageHead from '$lib/ui/PageHead.svelte';

@@ -3,9 +3,9 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import Panel from '$lib/ui/Panel.svelte';
-  import { PROOF_WORDS } from './reasons.ts';
+  import { PROOF_WORDS } from '../shared/reasons.ts';
   import { sendPhoto } from './send-photo.ts';
-  import { pathOfStrokes, signature, type Strokes } from './signature.svelte.ts';
+  import { pathOfStrokes, signature, type Strokes } from '../shared/signature.svelte.ts';
 
   let { job }: { job: JobData } = $props();
 

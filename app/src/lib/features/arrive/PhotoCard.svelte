@@ -1,18 +1,10 @@
 <script lang="ts">
+  import type { PhotoData } from '$lib/job-types.ts';
   import { may } from '$lib/features/live/may.ts';
   import Camera from '@lucide/svelte/icons/camera';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import Panel from '$lib/ui/Panel.svelte';
   import { PHOTO_KINDS, sendPhoto, type PhotoKind } from './send-photo.ts';
-
-  interface PhotoData {
-    readonly id: string;
-    readonly kind: string;
-    readonly fileName: string;
-    readonly unitTag: string | null;
-    readonly takenAt: Date;
-    readonly personName: string;
-  }
 
   let {
     photos,

@@ -5,7 +5,7 @@
   import { send } from '$lib/features/live/send.ts';
   import Panel from '$lib/ui/Panel.svelte';
   import type { UnitRole } from '@badger/core/job/roles';
-  import { rolesOf } from '$lib/features/job/roles.view.ts';
+  import { rolesOf } from '$lib/features/shared/roles.view.ts';
   import AddUnit from './AddUnit.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
 

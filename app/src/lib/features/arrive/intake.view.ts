@@ -1,7 +1,7 @@
 import { shapeOf } from '@badger/core/job/shape';
 import { formatDuration } from '@badger/core/base/format';
 import type { NewJob } from '$lib/schema/requests.ts';
-import type { Reason } from './reasons.ts';
+import type { Reason } from '../shared/reasons.ts';
 
 /** A job of the same vehicle that the house has had before. */
 export interface EarlierJob {

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Profile } from '@badger/core/profile/profile';
-  import { SCHOOL_WORDS } from '$lib/features/ways/ways.view.ts';
+  import { SCHOOL_WORDS } from '$lib/features/shared/words.ts';
   import Panel from '$lib/ui/Panel.svelte';
 
   let { profile: p }: { profile: Profile } = $props();

@@ -2,7 +2,7 @@
   import { formatAddress } from '@badger/core/base/format';
   import { fieldName } from '@badger/core/match/judge-donor';
   import type { Profile } from '@badger/core/profile/profile';
-  import { RULE_WORDS } from '$lib/features/match/match.view.ts';
+  import { RULE_WORDS } from '$lib/features/shared/words.ts';
 
   let { profile }: { profile: Profile } = $props();
   const label = (id: string) => profile.labels.find((l) => l.id === id);

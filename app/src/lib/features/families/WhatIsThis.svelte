@@ -1,7 +1,7 @@
 <script lang="ts">
   import { recognise, type Reason, type Recognisable } from '@badger/core/label/recognise';
   import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
-  import ReadPhoto from '$lib/features/label/ReadPhoto.svelte';
+  import ReadPhoto from '$lib/features/shared/label/ReadPhoto.svelte';
   import Panel from '$lib/ui/Panel.svelte';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
 

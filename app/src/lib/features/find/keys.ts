@@ -1,5 +1,5 @@
 import { goto } from '$app/navigation';
-import { STAGES } from '@badger/core/job/stages';
+import { findStageOfKey } from '@badger/core/job/stages';
 import { pathOfScan, ScannerWatch } from './scanner.ts';
 
 export interface KeyTargets {
@@ -16,7 +16,7 @@ function isTyping(target: EventTarget | null): boolean {
   );
 }
 
-const OWN = /^[?/.1-9]$/;
+const isOwn = (key: string) => /^[?/.]$/.test(key) || findStageOfKey(key) !== undefined;
 
 /**
  * Keys of every page: `?` help, `/` find, `1`..`9` stops of the job, `.` the next step; a scanned tag opens its unit.
@@ -40,7 +40,7 @@ export function watchKeys(targets: () => KeyTargets): (event: KeyboardEvent) => 
     if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
     if (document.querySelector('dialog[open]')) return;
     const scanned = watch.press(event.key, event.timeStamp);
-    if (scanned || OWN.test(event.key)) event.preventDefault();
+    if (scanned || isOwn(event.key)) event.preventDefault();
   };
 }
 
@@ -49,7 +49,8 @@ function actOn(key: string, targets: KeyTargets): void {
   if (key === '?') targets.keys();
   else if (key === '/') targets.find();
   else if (key === '.' && jobNumber !== undefined) void goto(`/jobs/${jobNumber}`);
-  else if (/^[1-9]$/.test(key) && jobNumber !== undefined) {
-    void goto(`/jobs/${jobNumber}/${STAGES[Number(key) - 1] as string}`);
+  else if (jobNumber !== undefined) {
+    const stage = findStageOfKey(key);
+    if (stage) void goto(`/jobs/${jobNumber}/${stage}`);
   }
 }

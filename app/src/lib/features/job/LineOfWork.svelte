@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Judgement } from '@badger/core/base/verdict';
-  import { STAGES, type Stage } from '@badger/core/job/stages';
+  import { STAGE_NAMES, STAGES, type Stage } from '@badger/core/job/stages';
   import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
 
@@ -16,12 +16,10 @@
     stages: readonly Stage[];
     current: Stage;
   } = $props();
-
-  const name = (stage: Stage) => stage.charAt(0).toUpperCase() + stage.slice(1);
 </script>
 
 <nav class="work" aria-label="Line of work">
-  {#each STAGES as stage, i (stage)}
+  {#each STAGES as stage (stage)}
     {@const judgement = line[stage]}
     <a
       href="/jobs/{number}/{stage}"
@@ -29,7 +27,7 @@
       aria-current={stage === current ? 'step' : undefined}
       title={messageOfJudgement(judgement).title}
     >
-      <em>{i + 1}</em><span class="name">{name(stage)}</span>
+      <em>{STAGE_NAMES[stage].key}</em><span class="name">{STAGE_NAMES[stage].title}</span>
       <span class="sr-only">{VERDICT_WORDS[judgement.verdict]}</span>
       <span class="v"><VerdictMark verdict={judgement.verdict} size={17} /></span>
     </a>

@@ -1,8 +1,8 @@
 <script lang="ts">
   import type { JobData } from '$lib/job-types.ts';
-  import { PROOF_WORDS } from '$lib/features/arrive/reasons.ts';
-  import { pathOfStrokes } from '$lib/features/arrive/signature.svelte.ts';
-  import { wordsOfResult } from '$lib/features/prove/question.view.ts';
+  import { PROOF_WORDS } from '$lib/features/shared/reasons.ts';
+  import { pathOfStrokes } from '$lib/features/shared/signature.svelte.ts';
+  import { wordsOfResult } from '$lib/features/shared/question.view.ts';
   import { nameOfTest } from '$lib/messages/prove.ts';
 
   let { job }: { job: JobData } = $props();

@@ -2,9 +2,9 @@
   import { pickNumbers, tidyNumber } from '@badger/core/label/tidy-number';
   import { judgeDonor } from '@badger/core/match/judge-donor';
   import type { Profile } from '@badger/core/profile/profile';
-  import LostZeros from '$lib/features/label/LostZeros.svelte';
-  import ReadPhoto from '$lib/features/label/ReadPhoto.svelte';
-  import { fieldsOfLabel, wordsOfCorrections } from '$lib/features/label/label.view.ts';
+  import LostZeros from '$lib/features/shared/label/LostZeros.svelte';
+  import ReadPhoto from '$lib/features/shared/label/ReadPhoto.svelte';
+  import { fieldsOfLabel, wordsOfCorrections } from '$lib/features/shared/label/label.view.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import type { MatchSheetData } from '$lib/match-types.ts';

@@ -1,8 +1,9 @@
 <script lang="ts">
+  import { RULE_WORDS } from '$lib/features/shared/words.ts';
   import type { DonorCheck } from '@badger/core/match/judge-donor';
   import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
-  import { RULE_WORDS, wordsOfState } from './match.view.ts';
+  import { wordsOfState } from './match.view.ts';
 
   let {
     check,

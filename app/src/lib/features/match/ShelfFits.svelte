@@ -5,7 +5,7 @@
   import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
   import Panel from '$lib/ui/Panel.svelte';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
-  import { STOCK_WORDS } from './match.view.ts';
+  import { STOCK_WORDS } from '$lib/features/shared/words.ts';
 
   let {
     jobNumber,

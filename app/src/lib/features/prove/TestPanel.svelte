@@ -6,7 +6,13 @@
   import { messageOf } from '$lib/messages/catalogue.ts';
   import { nameOfTest } from '$lib/messages/prove.ts';
   import Panel from '$lib/ui/Panel.svelte';
-  import { labelOf, TEST_WORDS, toValues, wordsOfChoice, wordsOfResult } from './question.view.ts';
+  import {
+    labelOf,
+    TEST_WORDS,
+    toValues,
+    wordsOfChoice,
+    wordsOfResult
+  } from '../shared/question.view.ts';
 
   let { job }: { job: JobData } = $props();
 

@@ -4,7 +4,13 @@ import type { ScannedUnit } from '@badger/core/scan/scan';
 import { formatCsv } from '$lib/csv.ts';
 import { readRows } from '$lib/rows.ts';
 import { scanRows, textOfFault } from '$lib/scan-rows.ts';
-import { labelOf, TEST_WORDS, toValues, wordsOfChoice, wordsOfResult } from './question.view.ts';
+import {
+  labelOf,
+  TEST_WORDS,
+  toValues,
+  wordsOfChoice,
+  wordsOfResult
+} from '../shared/question.view.ts';
 import { sortForReading, wordsOfSource, wordsOfState, wordsOfStatus } from './scan-sheet.view.ts';
 
 const unit = (change: Partial<ScannedUnit>): ScannedUnit => ({

@@ -3,12 +3,12 @@
   import { recognise } from '@badger/core/label/recognise';
   import type { Profile } from '@badger/core/profile/profile';
   import { goto } from '$app/navigation';
-  import LostZeros from '$lib/features/label/LostZeros.svelte';
-  import ReadPhoto from '$lib/features/label/ReadPhoto.svelte';
-  import { fieldsOfLabel } from '$lib/features/label/label.view.ts';
+  import LostZeros from '$lib/features/shared/label/LostZeros.svelte';
+  import ReadPhoto from '$lib/features/shared/label/ReadPhoto.svelte';
+  import { fieldsOfLabel } from '$lib/features/shared/label/label.view.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
-  import { STOCK_WORDS } from '$lib/features/match/match.view.ts';
+  import { STOCK_WORDS } from '$lib/features/shared/words.ts';
 
   type Family = Pick<Profile, 'id' | 'title' | 'labels' | 'chipMarkings' | 'match'>;
   let { families, ondone }: { families: readonly Family[]; ondone: () => void } = $props();

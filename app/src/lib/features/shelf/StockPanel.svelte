@@ -1,7 +1,7 @@
 <script lang="ts">
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
-  import { STOCK_WORDS } from '$lib/features/match/match.view.ts';
+  import { STOCK_WORDS } from '$lib/features/shared/words.ts';
   import Panel from '$lib/ui/Panel.svelte';
 
   let { tag, stock }: { tag: string; stock: string | null } = $props();

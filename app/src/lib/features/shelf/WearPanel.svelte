@@ -3,7 +3,7 @@
   import type { WearValue } from '@badger/core/profile/profile';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
-  import { bars } from '$lib/features/reads/chart.svelte.ts';
+  import { bars } from '$lib/features/shared/chart.svelte.ts';
   import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
   import Panel from '$lib/ui/Panel.svelte';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';

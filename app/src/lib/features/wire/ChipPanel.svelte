@@ -3,7 +3,7 @@
   import { formatChipId } from '@badger/core/base/format';
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveStation } from '$lib/live-types.ts';
-  import { jobAs, liveGate } from '$lib/features/job/job-gates.view.ts';
+  import { jobAs, liveGate } from '$lib/features/shared/job-gates.view.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import { messageOfJudgement, messageOfProblem } from '$lib/messages/catalogue.ts';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { formatVolts } from '@badger/core/base/format';
-  import { liveFacts } from '$lib/features/job/job-gates.view.ts';
+  import { liveFacts } from '$lib/features/shared/job-gates.view.ts';
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveStation } from '$lib/live-types.ts';
   import { live } from '$lib/features/live/live.svelte.ts';

@@ -1,6 +1,7 @@
 <script lang="ts">
+  import type { StageProps } from '$lib/features/shared/stage-props.ts';
   import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
-  import { jobAs } from '$lib/features/job/job-gates.view.ts';
+  import { jobAs } from '$lib/features/shared/job-gates.view.ts';
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveStation } from '$lib/live-types.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
@@ -14,7 +15,7 @@
   import VehiclePanel from './VehiclePanel.svelte';
   import SupplyPanel from './SupplyPanel.svelte';
 
-  let { job: whole, station }: { job: JobData; station: LiveStation | undefined } = $props();
+  let { job: whole, station }: StageProps = $props();
 
   const present = $derived(JOB_ROLES.filter((role) => whole.units[role]));
   /** Units of another family are wired in their own way. */

@@ -3,7 +3,7 @@ import { expect, it } from 'vitest';
 import { resolveAccess, type DrivenAccess } from '@badger/core/access/access';
 import { parseProfile } from '@badger/core/profile/parse-profile';
 import type { ProfileDocument } from '@badger/core/profile/schema';
-import { thin } from '$lib/features/reads/supply-trace.svelte.ts';
+import { thin } from '$lib/features/shared/supply-trace.svelte.ts';
 import { LiveOperation } from './live-operation.ts';
 
 const text = readFileSync(new URL('../../../../../profiles/hv-ec4.json', import.meta.url), 'utf8');

@@ -4,7 +4,7 @@ import type { OperationKind, OperationState } from '@badger/core/operation/life-
 import type { UnitRole } from '@badger/core/job/roles';
 import type { Profile } from '@badger/core/profile/profile';
 import { getRegion } from '@badger/core/profile/profile';
-import type { SupplySample } from '@badger/core/scpi/client';
+import type { SupplySample } from '@badger/core/port/supply';
 import {
   estimateProgress,
   type ProgressEstimate,

@@ -3,10 +3,10 @@ import type { SupplyReading } from '@badger/core/electrical/judge-supply';
 import type { DrivenAccess } from '@badger/core/access/access';
 import type { VehicleReading } from '@badger/core/access/vehicle/vehicle-reading';
 import type { ConnectedUnit } from '@badger/core/gates/facts';
-import type { SupplySample } from '@badger/core/scpi/client';
+import type { SupplyPort, SupplySample } from '@badger/core/port/supply';
 import type { StationRow } from '../repositories/stations.ts';
 import { StationThread } from './station-thread.ts';
-import { SupplyDriver } from './supply-driver.ts';
+import { openSupply } from './supply-drivers.ts';
 
 /** A unit as it was identified, with who it is in the shop's books. */
 export interface IdentifiedUnit extends ConnectedUnit {
@@ -31,7 +31,7 @@ export interface SeenVehicle {
 /** One station as this process knows it: drivers, the last reading, who is connected. */
 export class StationBench {
   readonly row: StationRow;
-  readonly supply: SupplyDriver;
+  readonly supply: SupplyPort;
   /** Interface box and all that is spoken over it. */
   readonly thread: StationThread;
   readonly #onChange: () => void;
@@ -42,13 +42,13 @@ export class StationBench {
   constructor(row: StationRow, onChange: () => void) {
     this.row = row;
     this.#onChange = onChange;
-    this.supply = new SupplyDriver({
+    this.supply = openSupply(row.supplyDriver, {
       host: row.host,
       port: row.supplyPort,
       onSample: (sample) => this.#sample(sample)
     });
-    const { host, boxPort, chipPort } = row;
-    this.thread = new StationThread({ host, boxPort, chipPort }, onChange);
+    const { host, boxDriver, boxPort, chipPort } = row;
+    this.thread = new StationThread({ host, boxDriver, boxPort, chipPort }, onChange);
   }
 
   /** The identified unit. Forgotten as soon as the supply that feeds it is off or lost, or hands were at it. */

@@ -1,12 +1,12 @@
 import { createConnection, type Socket } from 'node:net';
+import pLimit from 'p-limit';
 import { fail, ok, type Result } from '@badger/core/base/result';
-import {
-  encodeSupplySettings,
-  parseScpiError,
-  parseSupplyPoll,
-  SUPPLY_POLL,
-  type SupplySample
-} from '@badger/core/scpi/client';
+import type {
+  SupplyDialect,
+  SupplyPort,
+  SupplySample,
+  SupplySettings
+} from '@badger/core/port/supply';
 import { afterSilence } from '../station/patient-timer.ts';
 
 const POLL_MS = 200;
@@ -14,31 +14,31 @@ const ANSWER_TIMEOUT_MS = 1000;
 const RECONNECT_MS = 1000;
 const MAX_LINE = 4096;
 
-export interface SupplySettings {
-  readonly voltageMv?: number;
-  readonly limitMa?: number;
-  readonly on?: boolean;
+/** A supply that is spoken to in lines of text over a socket. */
+export interface SupplyAddress {
+  readonly host: string;
+  readonly port: number;
+  readonly onSample: (sample: SupplySample | undefined) => void;
 }
 
-/** Keeps the connection to one SCPI supply, polls it, and passes settings on one after the other. */
-export class SupplyDriver {
+/** Keeps the line to one supply, polls it, and passes settings on one after the other, in the dialect that it speaks. */
+export class LineSupply implements SupplyPort {
+  readonly #dialect: SupplyDialect;
   readonly #host: string;
   readonly #port: number;
   readonly #onSample: (sample: SupplySample | undefined) => void;
   #socket: Socket | undefined;
   #rest = '';
   #waiter: ((line: string | undefined) => void) | undefined;
-  #queue: Promise<unknown> = Promise.resolve();
+  /** One reading or one change at a time: a reading never mixes before and after. */
+  readonly #turn = pLimit(1);
   #timer: NodeJS.Timeout | undefined;
   #closed = false;
   latest: SupplySample | undefined;
   idn = '';
 
-  constructor(options: {
-    host: string;
-    port: number;
-    onSample: (sample: SupplySample | undefined) => void;
-  }) {
+  constructor(dialect: SupplyDialect, options: SupplyAddress) {
+    this.#dialect = dialect;
     this.#host = options.host;
     this.#port = options.port;
     this.#onSample = options.onSample;
@@ -63,15 +63,24 @@ export class SupplyDriver {
   }
 
   async #greet(): Promise<void> {
-    this.idn = (await this.#ask('*IDN?')) ?? '';
+    this.idn = (await this.#turn(() => this.#ask(this.#dialect.who))) ?? '';
     void this.#poll();
   }
 
   async #poll(): Promise<void> {
-    const line = await this.#ask(SUPPLY_POLL);
-    this.#report(line === undefined ? undefined : parseSupplyPoll(line));
+    this.#report(await this.#turn(() => this.#measure()));
     if (this.#closed || !this.#socket || this.#socket.destroyed) return;
     this.#timer = setTimeout(() => void this.#poll(), POLL_MS);
+  }
+
+  async #measure(): Promise<SupplySample | undefined> {
+    const answers: string[] = [];
+    for (const question of this.#dialect.poll) {
+      const answer = await this.#ask(question);
+      if (answer === undefined) return undefined;
+      answers.push(answer);
+    }
+    return this.#dialect.parsePoll(answers);
   }
 
   #report(sample: SupplySample | undefined): void {
@@ -87,53 +96,43 @@ export class SupplyDriver {
     for (const line of lines) this.#waiter?.(line.trim());
   }
 
-  /** Sends a query and waits for its line; undefined when the supply does not answer. One at a time. */
-  #ask(query: string): Promise<string | undefined> {
-    const turn = this.#queue.then(
-      () =>
-        new Promise<string | undefined>((resolve) => {
-          if (!this.#socket || this.#socket.destroyed) return resolve(undefined);
-          const timer = afterSilence(ANSWER_TIMEOUT_MS, () => {
-            // a late answer would be taken for the next one
-            this.#socket?.destroy();
-            finish(undefined);
-          });
-          const finish = (line: string | undefined) => {
-            timer.cancel();
-            this.#waiter = undefined;
-            resolve(line);
-          };
-          this.#waiter = finish;
-          this.#socket.write(`${query}\n`);
-        })
-    );
-    this.#queue = turn;
-    return turn;
+  /** Sends lines of which the last is a question, and waits for its answer; undefined when none comes. */
+  #ask(text: string): Promise<string | undefined> {
+    return new Promise((resolve) => {
+      if (!this.#socket || this.#socket.destroyed) return resolve(undefined);
+      const timer = afterSilence(ANSWER_TIMEOUT_MS, () => {
+        // a late answer would be taken for the next one
+        this.#socket?.destroy();
+        finish(undefined);
+      });
+      const finish = (line: string | undefined) => {
+        timer.cancel();
+        this.#waiter = undefined;
+        resolve(line);
+      };
+      this.#waiter = finish;
+      this.#socket.write(`${text}\n`);
+    });
   }
 
   /**
    * Sets voltage, limit and output, then asks the supply for its error queue and takes a fresh reading.
    * Errors: `supply.link.absent`, `supply.command.refused` with the supply's own number and text.
    */
-  async apply(settings: SupplySettings): Promise<Result<SupplySample>> {
+  apply(settings: SupplySettings): Promise<Result<SupplySample>> {
+    return this.#turn(() => this.#change(settings));
+  }
+
+  async #change(settings: SupplySettings): Promise<Result<SupplySample>> {
     const before = this.latest;
     if (!before) return fail('supply.link.absent');
-    const parts: string[] = ['*CLS'];
-    if (settings.on === false) parts.push(':OUTP OFF');
-    if (settings.voltageMv !== undefined || settings.limitMa !== undefined) {
-      const mv = settings.voltageMv ?? before.setMv;
-      const ma = settings.limitMa ?? before.limitMa;
-      parts.push(`:${encodeSupplySettings(mv, ma)}`);
-    }
-    if (settings.on === true) parts.push(':OUTP ON');
-    const answer = await this.#ask(`${parts.join(';')};:SYST:ERR?`);
-    const error = answer === undefined ? undefined : parseScpiError(answer);
+    const answer = await this.#ask(this.#dialect.change(settings, before).join('\n'));
+    const error = answer === undefined ? undefined : this.#dialect.parseTaken(answer);
     if (!error) return fail('supply.link.absent');
     if (error.number !== 0) {
       return fail('supply.command.refused', { number: error.number, text: error.text });
     }
-    const line = await this.#ask(SUPPLY_POLL);
-    const sample = line === undefined ? undefined : parseSupplyPoll(line);
+    const sample = await this.#measure();
     if (!sample) return fail('supply.link.absent');
     this.#report(sample);
     return ok(sample);

@@ -12,7 +12,7 @@ import type { CanAccess } from '@badger/core/profile/profile';
 import type { DiagnosticLink } from '@badger/core/port/diagnostic-link';
 import type { VehicleAddress } from './doip-connection.ts';
 import { openUnitInVehicle } from './vehicle-line.ts';
-import type { BoxDriver } from './box-driver.ts';
+import type { InterfaceBox } from './interface-box.ts';
 import { ChipDriver } from './chip-driver.ts';
 import { keepAwake, type AwakeLink } from './keep-awake.ts';
 import { TraceRecorder, type Trace } from './trace-recorder.ts';
@@ -35,7 +35,7 @@ const CLOCK = { nowMs: () => performance.now(), sleep: (ms: number) => sleep(ms)
 
 /** Work on the memory of one unit, in the thread that owns the station's devices. One call at a time. */
 export class MemorySession {
-  readonly #box: BoxDriver;
+  readonly #box: InterfaceBox;
   readonly #chipAt: ChipAddress | undefined;
   #vehicle: VehicleReading | undefined;
   readonly #recorder = new TraceRecorder();
@@ -44,7 +44,7 @@ export class MemorySession {
   #link: AwakeLink | undefined;
   #close: () => Promise<void> = () => Promise.resolve();
 
-  constructor(box: BoxDriver, chipAt: ChipAddress | undefined) {
+  constructor(box: InterfaceBox, chipAt: ChipAddress | undefined) {
     this.#box = box;
     this.#chipAt = chipAt;
   }

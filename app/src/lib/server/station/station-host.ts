@@ -1,7 +1,9 @@
 import { proxy } from 'comlink';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import type { ExchangeOptions } from '@badger/core/port/diagnostic-link';
-import { BoxDriver, type CanChannel } from './box-driver.ts';
+import type { BoxDriverName } from '@badger/core/port/drivers';
+import { openBox } from './box-drivers.ts';
+import type { CanChannel, InterfaceBox } from './interface-box.ts';
 import type { CanLink, CanPair } from './can-link.ts';
 import { MemorySession, type ChipAddress } from './memory-session.ts';
 import { TraceRecorder } from './trace-recorder.ts';
@@ -9,6 +11,7 @@ import { TraceRecorder } from './trace-recorder.ts';
 /** Where the devices of one station listen. */
 export interface StationAddress {
   readonly host: string;
+  readonly boxDriver: BoxDriverName;
   readonly boxPort: number;
   /** Chip programmer; null where the station has none. */
   readonly chipPort: number | null;
@@ -16,12 +19,15 @@ export interface StationAddress {
 
 /** The devices of one station and all that is spoken with them. Lives in a thread of its own, away from the pages. */
 export class StationHost {
-  #box: BoxDriver | undefined;
+  #box: InterfaceBox | undefined;
   #chipAt: ChipAddress | undefined;
 
-  start({ host, boxPort, chipPort }: StationAddress, tell: (connected: boolean) => void): void {
+  start(
+    { host, boxDriver, boxPort, chipPort }: StationAddress,
+    tell: (connected: boolean) => void
+  ): void {
     this.#chipAt = chipPort === null ? undefined : { host, port: chipPort };
-    const box = new BoxDriver({ host, port: boxPort, onState: () => tell(box.connected) });
+    const box = openBox(boxDriver, { host, port: boxPort, onState: () => tell(box.connected) });
     this.#box = box;
   }
 
@@ -39,7 +45,7 @@ export class StationHost {
     this.#box?.close();
   }
 
-  #started(): BoxDriver {
+  #started(): InterfaceBox {
     if (!this.#box) throw new Error('the station has not started');
     return this.#box;
   }
@@ -47,12 +53,12 @@ export class StationHost {
 
 /** Many units side by side on one pair. */
 export class ChannelSession {
-  readonly #box: BoxDriver;
+  readonly #box: InterfaceBox;
   readonly #recorder = new TraceRecorder();
   readonly #links = new Map<string, CanLink>();
   #channel: CanChannel | undefined;
 
-  constructor(box: BoxDriver) {
+  constructor(box: InterfaceBox) {
     this.#box = box;
   }
 

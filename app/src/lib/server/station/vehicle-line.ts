@@ -5,7 +5,7 @@ import { findMajorityVin, type VehiclePlace } from '@badger/core/access/vehicle/
 import { readVehicle, type VehicleReading } from '@badger/core/access/vehicle/vehicle-reading';
 import type { DiagnosticLink } from '@badger/core/port/diagnostic-link';
 import type { UnitPlace } from '@badger/core/scan/scan';
-import type { BoxDriver } from './box-driver.ts';
+import type { InterfaceBox } from './interface-box.ts';
 import {
   DoipConnection,
   identifyVehicle,
@@ -76,7 +76,7 @@ export function once(
 
 /** The devices that may lead to a vehicle. */
 export interface VehicleDevices {
-  readonly box: BoxDriver;
+  readonly box: InterfaceBox;
   /** Where the Ethernet cable to the vehicle ends; undefined where there is none. */
   readonly vehicleAt: VehicleAddress | undefined;
 }
@@ -117,7 +117,7 @@ export async function openUnitInVehicle(
 
 /** The vehicle's own pair, over the box of the station. Errors: those of the box. */
 async function openPair(
-  box: BoxDriver,
+  box: InterfaceBox,
   place: VehiclePlace,
   recorder: TraceRecorder
 ): Promise<Result<VehicleLink>> {

@@ -12,7 +12,7 @@
     newJobOf,
     promiseChoices
   } from '$lib/features/arrive/intake.view.ts';
-  import { REASONS } from '$lib/features/arrive/reasons.ts';
+  import { REASONS } from '$lib/features/shared/reasons.ts';
   import PickPhotos from '$lib/features/arrive/PickPhotos.svelte';
   import { sendPhoto, type PhotoKind } from '$lib/features/arrive/send-photo.ts';
   import { shapeOf } from '@badger/core/job/shape';

@@ -2,7 +2,7 @@
   import { may } from '$lib/features/live/may.ts';
   import { formatChipId } from '@badger/core/base/format';
   import PhotoCard from '$lib/features/arrive/PhotoCard.svelte';
-  import LabelNumbers from '$lib/features/label/LabelNumbers.svelte';
+  import LabelNumbers from '$lib/features/shared/label/LabelNumbers.svelte';
   import StockPanel from '$lib/features/shelf/StockPanel.svelte';
   import WearPanel from '$lib/features/shelf/WearPanel.svelte';
   import { noted } from '$lib/features/live/notices.svelte.ts';

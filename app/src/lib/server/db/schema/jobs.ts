@@ -11,6 +11,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import { sql } from 'drizzle-orm';
 import { JOB_ROLES } from '@badger/core/job/roles';
+import { BOX_DRIVER_NAMES, SUPPLY_DRIVER_NAMES } from '@badger/core/port/drivers';
 import { REASONS, type JobResult } from '@badger/core/job/shape';
 import type { Param } from '@badger/core/base/result';
 import { at, createdAt, id } from './columns.ts';
@@ -53,7 +54,10 @@ export const station = pgTable('station', {
   ratedMa: integer().notNull(),
   host: text().notNull(),
   boxPort: integer().notNull(),
+  /** Which driver speaks with the box, and in which dialect the supply is spoken to. */
+  boxDriver: text({ enum: BOX_DRIVER_NAMES }).notNull().default('serial-line'),
   supplyPort: integer().notNull(),
+  supplyDriver: text({ enum: SUPPLY_DRIVER_NAMES }).notNull().default('scpi-joined'),
   /** Chip programmer; null where the station has none. */
   chipPort: integer()
 });

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { checkRight } from '@badger/core/rights/rights';
-import type { SupplySample } from '@badger/core/scpi/client';
+import type { SupplySample } from '@badger/core/port/supply';
 import type { Supply } from '../../../schema/requests.ts';
 import type { Deps } from '../../deps.ts';
 import type { Person } from '../../repositories/people.ts';

@@ -2,7 +2,7 @@ import { error } from '@sveltejs/kit';
 import { findStage } from '@badger/core/job/stages';
 import { deps } from '$lib/server/app-root.ts';
 import { parseJobNumber } from '$lib/server/http/ids.ts';
-import { loadStageExtras } from '$lib/server/services/job/stage-extras.ts';
+import { loadStageExtras } from '$lib/server/services/job/stage-loaders.ts';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, depends }) => {

@@ -1,23 +1,15 @@
 <script lang="ts">
   import { houseNow } from '$lib/features/live/house-now.ts';
-  import ArriveSheet from '$lib/features/job/ArriveSheet.svelte';
   import JobVerdict from '$lib/features/job/JobVerdict.svelte';
   import LineOfWork from '$lib/features/job/LineOfWork.svelte';
-  import MatchSheet from '$lib/features/job/MatchSheet.svelte';
-  import IdentifySheet from '$lib/features/job/IdentifySheet.svelte';
-  import Pocket from '$lib/features/job/Pocket.svelte';
-  import ProveSheet from '$lib/features/job/ProveSheet.svelte';
-  import ReturnSheet from '$lib/features/job/ReturnSheet.svelte';
-  import { liveLine } from '$lib/features/job/job-gates.view.ts';
+  import JobFacts from '$lib/features/job/JobFacts.svelte';
+  import { liveLine } from '$lib/features/shared/job-gates.view.ts';
   import { formatPromise } from '$lib/features/job/promise.view.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
-  import ReadSheet from '$lib/features/reads/ReadSheet.svelte';
-  import { SupplyTraceState } from '$lib/features/reads/supply-trace.svelte.ts';
-  import WireSheet from '$lib/features/wire/WireSheet.svelte';
-  import BuildSheet from '$lib/features/write/BuildSheet.svelte';
-  import WriteSheet from '$lib/features/write/WriteSheet.svelte';
+  import { STAGE_SHEETS } from '$lib/features/stages.ts';
+  import { SupplyTraceState } from '$lib/features/shared/supply-trace.svelte.ts';
   import type { PageProps } from './$types';
 
   let { data }: PageProps = $props();
@@ -27,6 +19,7 @@
   const station = $derived(bench.stations.find((s) => s.id === data.focusStation));
   const line = $derived(liveLine(job, station));
   const promise = $derived(formatPromise(job.promisedAt, houseNow()));
+  const Sheet = $derived(STAGE_SHEETS[data.stage]);
   const trace = new SupplyTraceState();
   let folded = $state(false);
   const reading = $derived(
@@ -68,35 +61,13 @@
       judgement={line[data.stage]}
       action={data.stage === 'read' && reading ? stopRead : undefined}
     />
-    {#if data.stage === 'arrive'}<ArriveSheet {job} extras={data} />
-    {:else if data.stage === 'prove'}<ProveSheet
-        {job}
-        scans={data.scans}
-        changes={data.changes}
-        stationId={data.focusStation}
-      />
-    {:else if data.stage === 'identify'}<IdentifySheet
-        {job}
-        profile={data.profile}
-        labels={data.labels}
-      />
-    {:else if data.stage === 'match'}<MatchSheet
-        {job}
-        profile={data.profile}
-        match={data.match}
-        ways={data.ways}
-      />
-    {:else if data.stage === 'wire'}<WireSheet {job} {station} />
-    {:else if data.stage === 'read'}<ReadSheet {job} {station} {trace} />
-    {:else if data.stage === 'build'}<BuildSheet {job} />
-    {:else if data.stage === 'write'}<WriteSheet {job} {station} {trace} />
-    {:else}<ReturnSheet {job} changes={data.changes} />{/if}
+    <Sheet {job} extras={data} {station} stationId={data.focusStation} {trace} />
   </div>
   <div class="side">
     <button class="fold btn btn-ghost" aria-expanded={!folded} onclick={() => (folded = !folded)}>
       {folded ? 'Facts' : 'Hide facts'}
     </button>
-    {#if !folded}<Pocket {job} />{/if}
+    {#if !folded}<JobFacts {job} />{/if}
   </div>
 </div>
 

@@ -3,7 +3,7 @@
   import { formatVolts } from '@badger/core/base/format';
   import { formatFault } from '@badger/core/faults/fault';
   import { answers } from '@badger/core/scan/scan';
-  import ChangesTable from '$lib/features/prove/ChangesTable.svelte';
+  import ChangesTable from '$lib/features/shared/ChangesTable.svelte';
   import {
     identificationOf,
     sortForReading,

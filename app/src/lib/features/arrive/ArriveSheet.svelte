@@ -1,17 +1,16 @@
 <script lang="ts">
+  import type { StageProps } from '$lib/features/shared/stage-props.ts';
   import { houseNow } from '$lib/features/live/house-now.ts';
   import AuthorityCard from '$lib/features/arrive/AuthorityCard.svelte';
   import PhotoCard from '$lib/features/arrive/PhotoCard.svelte';
   import UnitsCard from '$lib/features/arrive/UnitsCard.svelte';
   import VinFacts from '$lib/features/arrive/VinFacts.svelte';
-  import { REASONS } from '$lib/features/arrive/reasons.ts';
+  import { REASONS } from '$lib/features/shared/reasons.ts';
   import { showsOf } from '$lib/features/arrive/intake.view.ts';
   import { viewVin } from '$lib/features/arrive/vin.view.ts';
-  import ReadyCard from '$lib/features/kit/ReadyCard.svelte';
-  import type { JobData } from '$lib/job-types.ts';
-  import type { PageData } from '../../../routes/jobs/[number]/[stage]/$types';
+  import ReadyCard from '$lib/features/shared/ReadyCard.svelte';
 
-  let { job, extras }: { job: JobData; extras: PageData } = $props();
+  let { job, extras }: StageProps = $props();
 
   const vin = $derived(viewVin(job.vin, houseNow().getFullYear()));
   const reason = $derived(REASONS.find((r) => r.id === job.reason)?.name ?? job.reason);

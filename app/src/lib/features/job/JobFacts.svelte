@@ -3,7 +3,7 @@
   import type { JobData } from '$lib/job-types.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
-  import { rolesOf } from './roles.view.ts';
+  import { rolesOf } from '../shared/roles.view.ts';
   import UnitCard from './UnitCard.svelte';
 
   let { job }: { job: JobData } = $props();

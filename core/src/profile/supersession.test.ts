@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { compareRevision } from './compare-revision.ts';
+import { compareRevision } from '../match/compare-revision.ts';
 import {
   chainOf,
   findSupersessionLoop,

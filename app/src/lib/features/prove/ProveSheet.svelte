@@ -1,7 +1,8 @@
 <script lang="ts">
+  import type { StageProps } from '$lib/features/shared/stage-props.ts';
   import type { ScanChange } from '@badger/core/scan/compare-scans';
   import Panel from '$lib/ui/Panel.svelte';
-  import ChangesTable from '$lib/features/prove/ChangesTable.svelte';
+  import ChangesTable from '$lib/features/shared/ChangesTable.svelte';
   import type { JobData, ScanHead } from '$lib/job-types.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
   import BenchFaults from '$lib/features/prove/BenchFaults.svelte';
@@ -12,17 +13,10 @@
   import ScanPanel from '$lib/features/prove/ScanPanel.svelte';
   import TestPanel from '$lib/features/prove/TestPanel.svelte';
 
-  let {
-    job,
-    scans,
-    changes,
-    stationId
-  }: {
-    job: JobData;
-    scans: readonly ScanHead[];
-    changes: readonly ScanChange[];
-    stationId: string | null;
-  } = $props();
+  let { job, extras, stationId }: StageProps = $props();
+
+  const scans = $derived(extras.scans);
+  const changes = $derived(extras.changes);
 
   const scanning = $derived(live.bench.scans.find((s) => s.jobNumber === job.number));
 </script>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { SCHOOL_WORDS } from '$lib/features/shared/words.ts';
   import type { WayOption } from '@badger/core/ways/compare-ways';
   import type { WaysSheetData } from '$lib/match-types.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
@@ -7,7 +8,7 @@
   import Panel from '$lib/ui/Panel.svelte';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
   import WayDetail from './WayDetail.svelte';
-  import { costOf, minutes, SCHOOL_WORDS, waitOf } from './ways.view.ts';
+  import { costOf, minutes, waitOf } from './ways.view.ts';
 
   let { jobNumber, ways, closed }: { jobNumber: number; ways: WaysSheetData; closed: boolean } =
     $props();

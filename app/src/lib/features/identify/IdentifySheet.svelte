@@ -1,23 +1,19 @@
 <script lang="ts">
+  import type { StageProps } from '$lib/features/shared/stage-props.ts';
   import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
   import type { Profile } from '@badger/core/profile/profile';
-  import LabelNumbers from '$lib/features/label/LabelNumbers.svelte';
-  import PartsLookup from '$lib/features/label/PartsLookup.svelte';
+  import LabelNumbers from '$lib/features/shared/label/LabelNumbers.svelte';
+  import PartsLookup from '$lib/features/shared/label/PartsLookup.svelte';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import type { JobData } from '$lib/job-types.ts';
   import IdentityTable from './IdentityTable.svelte';
-  import TagForm from './TagForm.svelte';
+  import TagForm from '../shared/TagForm.svelte';
 
-  let {
-    job,
-    profile,
-    labels
-  }: {
-    job: JobData;
-    profile: Profile | undefined;
-    labels: Readonly<Record<string, Readonly<Record<string, string>>>>;
-  } = $props();
+  let { job, extras }: StageProps = $props();
+
+  const profile = $derived(extras.profile);
+  const labels = $derived(extras.labels);
 
   const original = $derived(job.units.original);
   const benchReads = (role: UnitRole) =>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { PartsAnswer } from '@badger/core/match/parts-answer';
-  import { chainOf } from '@badger/core/match/supersession';
+  import { chainOf } from '@badger/core/profile/supersession';
   import type { Problem } from '@badger/core/base/result';
   import { messageOfProblem } from '$lib/messages/catalogue.ts';
   import Panel from '$lib/ui/Panel.svelte';

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { StageProps } from '$lib/features/shared/stage-props.ts';
   import { formatChipId } from '@badger/core/base/format';
   import type { Profile } from '@badger/core/profile/profile';
   import { page } from '$app/state';
@@ -8,22 +9,16 @@
   import DonorTable from '$lib/features/match/DonorTable.svelte';
   import OfferList from '$lib/features/match/OfferList.svelte';
   import ShelfFits from '$lib/features/match/ShelfFits.svelte';
-  import QuotePanel from '$lib/features/ways/QuotePanel.svelte';
-  import TimesTable from '$lib/features/ways/TimesTable.svelte';
-  import WaysTable from '$lib/features/ways/WaysTable.svelte';
-  import TagForm from './TagForm.svelte';
+  import QuotePanel from '$lib/features/match/QuotePanel.svelte';
+  import TimesTable from '$lib/features/match/TimesTable.svelte';
+  import WaysTable from '$lib/features/match/WaysTable.svelte';
+  import TagForm from '../shared/TagForm.svelte';
 
-  let {
-    job,
-    profile,
-    match,
-    ways
-  }: {
-    job: JobData;
-    profile: Profile | undefined;
-    match: MatchSheetData | undefined;
-    ways: WaysSheetData | undefined;
-  } = $props();
+  let { job, extras }: StageProps = $props();
+
+  const profile = $derived(extras.profile);
+  const match = $derived(extras.match);
+  const ways = $derived(extras.ways);
 
   const PARTS = [
     { id: 'donor', name: 'Donor' },

@@ -7,22 +7,17 @@ import {
 } from '@badger/core/can/serial-line';
 import type { CanAccess } from '@badger/core/profile/profile';
 import { CanLink, type CanPair } from './can-link.ts';
+import type { BoxAddress, CanChannel, InterfaceBox } from './interface-box.ts';
 import { afterSilence } from './patient-timer.ts';
 import type { TraceRecorder } from './trace-recorder.ts';
 
 const RECONNECT_MS = 1000;
 const COMMAND_TIMEOUT_MS = 2000;
 
-/** An open CAN channel of a box. */
-export interface CanChannel {
-  link(pair: CanPair, recorder: TraceRecorder, onClose?: () => Promise<void>): CanLink;
-  close(): Promise<void>;
-}
-
 type Waiter = (event: 'ack' | 'refused' | 'lost') => void;
 
-/** Keeps the connection to one interface box and opens CAN channels on it, one at a time. */
-export class BoxDriver {
+/** An interface box that speaks lines of text over a socket (the serial-line adaptation for CAN). */
+export class SerialLineBox implements InterfaceBox {
   readonly #host: string;
   readonly #port: number;
   readonly #onState: () => void;
@@ -36,7 +31,7 @@ export class BoxDriver {
   readonly #links = new Set<CanLink>();
   #channelOpen = false;
 
-  constructor({ host, port, onState }: { host: string; port: number; onState: () => void }) {
+  constructor({ host, port, onState }: BoxAddress) {
     this.#host = host;
     this.#port = port;
     this.#onState = onState;
@@ -96,20 +91,12 @@ export class BoxDriver {
     });
   }
 
-  /**
-   * Opens the CAN channel for one unit; closing the link closes the channel.
-   * Errors: those of {@link openChannel}.
-   */
   async openLink(access: CanAccess, recorder: TraceRecorder): Promise<Result<CanLink>> {
     const channel = await this.openChannel(access.bitrateBps);
     if (!channel.ok) return channel;
     return ok(channel.value.link(access, recorder, () => channel.value.close()));
   }
 
-  /**
-   * Opens the CAN channel; any number of units are spoken to on it side by side.
-   * Errors: `link.socket.lost`, `link.box.refused`, `link.box.busy` (a channel is open already).
-   */
   async openChannel(bitrateBps: number): Promise<Result<CanChannel>> {
     if (!this.#connected) return fail('link.socket.lost');
     if (this.#channelOpen) return fail('link.box.busy');

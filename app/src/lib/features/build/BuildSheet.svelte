@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { StageProps } from '$lib/features/shared/stage-props.ts';
   import { formatSize } from '@badger/core/base/format';
   import type { JobData } from '$lib/job-types.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
@@ -6,7 +7,7 @@
 
   import SuppliedFiles from './SuppliedFiles.svelte';
 
-  let { job }: { job: JobData } = $props();
+  let { job }: StageProps = $props();
   const itself = $derived(job.target === 'original');
   const nameOf = (readId: string) =>
     job.regions.original.flatMap((r) => r.reads).find((r) => r.id === readId)?.name ??

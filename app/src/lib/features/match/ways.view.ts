@@ -4,15 +4,6 @@ import type { Estimate } from '@badger/core/time/estimate';
 import type { WayOption } from '@badger/core/ways/compare-ways';
 import { wordsOfCost } from '$lib/messages/plan.ts';
 
-export const SCHOOL_WORDS: Readonly<Record<string, string>> = {
-  'whole-image': 'Whole image',
-  merge: 'Merge',
-  'memory-chip': 'Memory chip only',
-  'patch-secret': 'Patch one secret',
-  'supplied-file': 'Supplied file',
-  none: 'Nothing is cloned'
-};
-
 /** Minutes as people say them. Example: `1.5 h`. */
 export const minutes = (count: number) => (count === 0 ? '–' : formatDuration(count * 60));
 

@@ -1,0 +1,84 @@
+import type { Stage } from '@badger/core/job/stages';
+import { compareScans, type ScanChange } from '@badger/core/scan/compare-scans';
+import { NO_EXTRAS, type StageExtras } from '../../../stage-types.ts';
+import type { Deps } from '../../deps.ts';
+import { listPhotos } from '../../repositories/arrive.ts';
+import { listJobsOfVin } from '../../repositories/jobs.ts';
+import { listJobsOfUnit } from '../../repositories/job-units.ts';
+import { listScansOfJob, type ScanRow } from '../../repositories/scans.ts';
+import { describeScanHead } from '../prove/describe-scan.ts';
+import { loadJobView, type JobView } from './job-view.ts';
+import { loadMatchSheet } from '../match/match.ts';
+import { loadWaysSheet } from '../plan/ways.ts';
+import { readinessOf } from '../kit/kit.ts';
+
+type StageLoader = (deps: Deps, view: JobView) => Promise<Partial<StageExtras>>;
+
+/** What only one stage shows, by stage; a stage that is not here shows the job alone. */
+const LOADERS: Readonly<Partial<Record<Stage, StageLoader>>> = {
+  arrive: loadArrive,
+  prove: loadScans,
+  identify: (_, view) => Promise.resolve(identityOf(view)),
+  async match(deps, view) {
+    const [match, ways] = await Promise.all([
+      loadMatchSheet(deps, view),
+      loadWaysSheet(deps, view)
+    ]);
+    return { ...identityOf(view), match, ways };
+  },
+  return: loadScans
+};
+
+/** What one stage shows beside the job, loaded for it alone. */
+export async function loadStageExtras(
+  deps: Deps,
+  { number, stage }: { number: number; stage: Stage }
+): Promise<StageExtras> {
+  const load = LOADERS[stage];
+  const view = load && (await loadJobView(deps, number));
+  return load && view ? { ...NO_EXTRAS, ...(await load(deps, view)) } : NO_EXTRAS;
+}
+
+function identityOf(view: JobView): Partial<StageExtras> {
+  const labels = Object.fromEntries(
+    Object.entries(view.units).map(([role, unit]) => [role, unit.labelNumbers])
+  );
+  return { profile: view.profile, labels };
+}
+
+async function loadArrive(deps: Deps, view: JobView): Promise<Partial<StageExtras>> {
+  const { db } = deps;
+  const { id, number, vin } = view.job;
+  const [photos, readiness, earlier] = await Promise.all([
+    listPhotos(db, { jobId: id }),
+    readinessOf(deps, view),
+    vin === '' ? [] : listJobsOfVin(db, vin)
+  ]);
+  const served = await Promise.all(
+    Object.values(view.units).map(async (u) =>
+      (await listJobsOfUnit(db, u.id))
+        .filter((j) => j.jobNumber !== number)
+        .map((j) => ({ tag: u.tag, number: j.jobNumber, role: j.role }))
+    )
+  );
+  return {
+    photos,
+    readiness,
+    earlier: earlier
+      .filter((j) => j.number !== number)
+      .map((j) => ({ number: j.number, complaint: j.complaint, closed: j.closedAt !== null })),
+    served: served.flat()
+  };
+}
+
+async function loadScans({ db }: Deps, view: JobView): Promise<Partial<StageExtras>> {
+  const scans = await listScansOfJob(db, view.job.id);
+  return { scans: scans.map(describeScanHead), changes: changesOf(scans) };
+}
+
+function changesOf(scans: readonly ScanRow[]): readonly ScanChange[] {
+  const ofVehicle = scans.filter((s) => s.kind !== 'bench' && s.kind !== 'typed');
+  const last = ofVehicle[0];
+  const first = ofVehicle.findLast((s) => s.kind === 'pre');
+  return last && first && last !== first ? compareScans(first.units, last.units) : [];
+}

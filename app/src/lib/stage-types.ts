@@ -1,0 +1,36 @@
+import type { Readiness } from '@badger/core/kit/readiness';
+import type { Profile } from '@badger/core/profile/profile';
+import type { ScanChange } from '@badger/core/scan/compare-scans';
+import type { PhotoData, ScanHead } from './job-types.ts';
+import type { MatchSheetData, WaysSheetData } from './match-types.ts';
+
+/** What only one stage shows; everything that another stage shows is empty. */
+export interface StageExtras {
+  readonly photos: readonly PhotoData[];
+  readonly readiness: Readiness | undefined;
+  /** Earlier jobs of the same vehicle. */
+  readonly earlier: readonly { number: number; complaint: string; closed: boolean }[];
+  /** Other jobs that the units served in. */
+  readonly served: readonly { tag: string; number: number; role: string }[];
+  readonly scans: readonly ScanHead[];
+  /** What became of the faults of the first pre-scan in the newest scan of the vehicle. */
+  readonly changes: readonly ScanChange[];
+  readonly profile: Profile | undefined;
+  /** Numbers on the labels of the units, by role. */
+  readonly labels: Readonly<Record<string, Readonly<Record<string, string>>>>;
+  readonly match: MatchSheetData | undefined;
+  readonly ways: WaysSheetData | undefined;
+}
+
+export const NO_EXTRAS: StageExtras = {
+  photos: [],
+  readiness: undefined,
+  earlier: [],
+  served: [],
+  scans: [],
+  changes: [],
+  profile: undefined,
+  labels: {},
+  match: undefined,
+  ways: undefined
+};
