@@ -14,6 +14,8 @@ import {
 } from '../app/src/lib/server/repositories/operations.ts';
 import { recordProof } from '../app/src/lib/server/services/prove/prove.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { compareImages } from '@badger/core/image/compare';
+import { compareKept } from '../app/src/lib/server/services/reads/compare-reads.ts';
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
 import { signIn, whoIs } from '../app/src/lib/server/services/shop/people.ts';
 import { makeHouse, type House } from './support/house.ts';
@@ -69,6 +71,36 @@ describe('what is kept is kept', () => {
     expect(await loadImage(db, sha256)).toMatchObject({
       problem: { code: 'image.content.damaged' }
     });
+  });
+
+  it('compares a read with the others when it is kept, both ways round, and old ones when somebody asks', async () => {
+    const contents = [1, 2, 3].map((n) =>
+      new Uint8Array(65536).map((_, i) => (i === 100 * n ? 0xf0 | n : i & 0x3f))
+    );
+    const kept = [];
+    for (const bytes of contents) kept.push(await drop(bytes));
+    const shas = kept.map((k) => (k.ok ? k.value.sha256 : ''));
+    const rows = async () =>
+      (await client.query<{ n: string }>('select count(*) as n from image_comparison')).rows[0]?.n;
+    expect(Number(await rows())).toBe(3);
+    const { db } = house.root.deps;
+    const want = (a: number, b: number) =>
+      compareImages(contents[a] as Uint8Array, contents[b] as Uint8Array);
+    for (const [a, b] of [
+      [0, 1],
+      [1, 0],
+      [0, 2],
+      [2, 1]
+    ] as const)
+      expect(await compareKept(db, shas[a] as string, shas[b] as string)).toEqual(want(a, b));
+    // reads of a database that knew no comparisons: found when the page asks, and kept
+    await client.query('delete from image_comparison');
+    const region = (await loadJobView(house.root.deps, 2034))?.regions.original.find(
+      (r) => r.region.id === 'data-flash'
+    );
+    expect(region?.verdict.state).toBe('disputed');
+    expect(region?.differences.map((d) => d.comparison)).toEqual([want(0, 1), want(0, 2)]);
+    expect(Number(await rows())).toBe(2);
   });
 
   it('lets nobody change or delete images, reads, plans or events', async () => {

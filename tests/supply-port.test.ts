@@ -9,7 +9,7 @@ import { SupplyDevice } from '../standins/src/supply/supply-device.ts';
 import { until } from './support/house.ts';
 
 /** What a supply does with a line; `drop` breaks the connection, `silent` never answers. */
-type Say = (line: string, device: SupplyDevice) => string | undefined | 'drop' | 'silent';
+type Say = (line: string, device: SupplyDevice) => string | undefined;
 
 const open: (() => void)[] = [];
 afterEach(() => {

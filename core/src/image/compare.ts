@@ -50,6 +50,12 @@ export function compareImages(
   return { differingBytes, ranges, cut, bitsLost, bitsGained };
 }
 
+/** The same comparison told from the other side. */
+export function flipComparison(comparison: Comparison): Comparison {
+  const { bitsLost, bitsGained } = comparison;
+  return { ...comparison, bitsLost: bitsGained, bitsGained: bitsLost };
+}
+
 function countBits(byte: number): number {
   let n = 0;
   for (let v = byte & 0xff; v !== 0; v &= v - 1) n++;

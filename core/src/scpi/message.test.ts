@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import vectors from '../vectors/scpi.json' with { type: 'json' };
-import { encodeSupplySettings, parseScpiError, parseSupplyPoll } from './client.ts';
+import { encodeSupplySettings, parseScpiError, parseSupplyPoll } from '../supply/scpi-client.ts';
 import { esrBitOf, formatScpiError } from './errors.ts';
 import { parseScpiBoolean, parseScpiLine, parseScpiNumber } from './message.ts';
 

@@ -1,12 +1,10 @@
 <script lang="ts">
   import type { StageProps } from '$lib/features/shared/stage-props.ts';
   import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
-  import type { Profile } from '@badger/core/profile/profile';
   import LabelNumbers from '$lib/features/shared/label/LabelNumbers.svelte';
   import PartsLookup from '$lib/features/shared/label/PartsLookup.svelte';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
-  import type { JobData } from '$lib/job-types.ts';
   import IdentityTable from './IdentityTable.svelte';
   import TagForm from '../shared/TagForm.svelte';
 

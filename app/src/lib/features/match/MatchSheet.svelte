@@ -1,10 +1,7 @@
 <script lang="ts">
   import type { StageProps } from '$lib/features/shared/stage-props.ts';
   import { formatChipId } from '@badger/core/base/format';
-  import type { Profile } from '@badger/core/profile/profile';
   import { page } from '$app/state';
-  import type { JobData } from '$lib/job-types.ts';
-  import type { MatchSheetData, WaysSheetData } from '$lib/match-types.ts';
   import AdvertCheck from '$lib/features/match/AdvertCheck.svelte';
   import DonorTable from '$lib/features/match/DonorTable.svelte';
   import OfferList from '$lib/features/match/OfferList.svelte';

@@ -1,9 +1,7 @@
 <script lang="ts">
   import type { StageProps } from '$lib/features/shared/stage-props.ts';
-  import type { ScanChange } from '@badger/core/scan/compare-scans';
   import Panel from '$lib/ui/Panel.svelte';
   import ChangesTable from '$lib/features/shared/ChangesTable.svelte';
-  import type { JobData, ScanHead } from '$lib/job-types.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
   import BenchFaults from '$lib/features/prove/BenchFaults.svelte';
   import CausePanel from '$lib/features/prove/CausePanel.svelte';

@@ -2,8 +2,6 @@
   import type { StageProps } from '$lib/features/shared/stage-props.ts';
   import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
   import { may } from '$lib/features/live/may.ts';
-  import type { JobData } from '$lib/job-types.ts';
-  import type { LiveStation } from '$lib/live-types.ts';
   import { jobAs, readGate } from '$lib/features/shared/job-gates.view.ts';
   import { noted, notices } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
@@ -12,7 +10,6 @@
   import KeptReads from './KeptReads.svelte';
   import ReadTable from './ReadTable.svelte';
   import SupplyTrace from '../shared/SupplyTrace.svelte';
-  import type { SupplyTraceState } from '../shared/supply-trace.svelte.ts';
   import { uploadFiles } from './upload.ts';
 
   let { job, station, trace }: StageProps = $props();

@@ -1,9 +1,7 @@
 <script lang="ts">
   import type { StageProps } from '$lib/features/shared/stage-props.ts';
-  import type { ScanChange } from '@badger/core/scan/compare-scans';
   import ChangesTable from '$lib/features/shared/ChangesTable.svelte';
   import Panel from '$lib/ui/Panel.svelte';
-  import type { JobData } from '$lib/job-types.ts';
   import { RESULT_WORDS } from '$lib/messages/job.ts';
   import CloseCard from './CloseCard.svelte';
 

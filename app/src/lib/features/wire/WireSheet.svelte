@@ -2,8 +2,6 @@
   import type { StageProps } from '$lib/features/shared/stage-props.ts';
   import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
   import { jobAs } from '$lib/features/shared/job-gates.view.ts';
-  import type { JobData } from '$lib/job-types.ts';
-  import type { LiveStation } from '$lib/live-types.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';

@@ -1,13 +1,10 @@
 <script lang="ts">
   import type { StageProps } from '$lib/features/shared/stage-props.ts';
-  import type { JobData } from '$lib/job-types.ts';
-  import type { LiveStation } from '$lib/live-types.ts';
   import { jobAs, liveGate } from '$lib/features/shared/job-gates.view.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import { messageOf, messageOfProblem } from '$lib/messages/catalogue.ts';
   import SupplyTrace from '$lib/features/shared/SupplyTrace.svelte';
-  import type { SupplyTraceState } from '$lib/features/shared/supply-trace.svelte.ts';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import { may } from '$lib/features/live/may.ts';
   import GateList from './GateList.svelte';

@@ -56,6 +56,21 @@ export async function findRead(db: Tx, readId: string): Promise<ReadRow | undefi
   return row;
 }
 
+/** SHA-256 of the contents that were read from one region of a unit, newest first, each once. */
+export async function listContentsOf(
+  db: Tx,
+  unitId: string,
+  regionId: string
+): Promise<readonly string[]> {
+  const rows = await db
+    .select({ sha256: image.sha256 })
+    .from(keptRead)
+    .innerJoin(image, eq(image.id, keptRead.imageId))
+    .where(and(eq(keptRead.unitId, unitId), eq(keptRead.regionId, regionId)))
+    .orderBy(desc(keptRead.number));
+  return [...new Set(rows.map((r) => r.sha256))];
+}
+
 /** Number that the next read of a region of a unit gets, from 1. */
 export async function nextReadNumber(db: Tx, unitId: string, regionId: string): Promise<number> {
   const [row] = await db

@@ -13,6 +13,7 @@ import {
   uuid
 } from 'drizzle-orm/pg-core';
 import { sql } from 'drizzle-orm';
+import type { Comparison } from '@badger/core/image/compare';
 import type { Finding } from '@badger/core/image/finding';
 import type { Problem } from '@badger/core/base/result';
 import type { ClonePlan } from '@badger/core/clone/plan';
@@ -38,6 +39,21 @@ export const imageChunk = pgTable(
     bytes: bytea().notNull()
   },
   (t) => [primaryKey({ columns: [t.imageId, t.no] })]
+);
+
+/** How two contents differ, found once: content never changes. The smaller SHA-256 stands first. */
+export const imageComparison = pgTable(
+  'image_comparison',
+  {
+    firstSha256: text()
+      .notNull()
+      .references(() => image.sha256),
+    secondSha256: text()
+      .notNull()
+      .references(() => image.sha256),
+    comparison: jsonb().$type<Comparison>().notNull()
+  },
+  (t) => [primaryKey({ columns: [t.firstSha256, t.secondSha256] })]
 );
 
 export interface RegionProgress {

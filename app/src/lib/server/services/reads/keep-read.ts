@@ -3,6 +3,7 @@ import type { Profile } from '@badger/core/profile/profile';
 import { inspectImage } from '@badger/core/reads/inspect-image';
 import { proposeName } from '@badger/core/reads/propose-name';
 import type { Tx } from '../../db/client.ts';
+import { compareWithEarlier } from './compare-reads.ts';
 import { dayOnWall } from '../../shop-clock.ts';
 import type { SupplyFigures } from '../../db/schema/reads.ts';
 import { appendEvent } from '../../repositories/events.ts';
@@ -47,6 +48,9 @@ export async function keepRead(
     region: read.regionId,
     number,
     date: dayOnWall(read.at)
+  });
+  await compareWithEarlier(tx, {
+    ...{ unitId: read.unit.id, regionId: read.regionId, sha256, bytes: read.bytes }
   });
   const { findings } = inspectImage(read.profile, read.regionId, read.bytes);
   const id = await insertRead(tx, {

@@ -1,12 +1,12 @@
 import type { Finding } from '@badger/core/image/finding';
-import { compareImages, type Comparison } from '@badger/core/image/compare';
+import type { Comparison } from '@badger/core/image/compare';
 import type { UnitRole } from '@badger/core/job/roles';
 import type { Profile, Region } from '@badger/core/profile/profile';
 import { computeAgreement, type Agreement } from '@badger/core/reads/agreement';
 import { judgeRegion, type RegionJudgement } from '@badger/core/reads/judge-region';
 import type { Tx } from '../../db/client.ts';
-import { loadImage } from '../../repositories/images.ts';
 import type { ReadRow } from '../../repositories/reads.ts';
+import { compareKept } from './compare-reads.ts';
 
 export interface Difference {
   readonly first: number;
@@ -24,10 +24,6 @@ export interface RegionView {
   readonly differences: readonly Difference[];
   readonly verdict: RegionJudgement;
 }
-
-const MAX_KEPT = 200;
-/** Comparisons by the two SHA-256: content never changes, so they never go stale. */
-const compared = new Map<string, Comparison>();
 
 /** Builds the views of all regions of one unit in the family's write order. */
 export async function buildRegionViews(
@@ -77,16 +73,4 @@ async function findDifferences(
     if (comparison) out.push({ first: base.number, second: read.number, comparison });
   }
   return out;
-}
-
-async function compareKept(db: Tx, a: string, b: string): Promise<Comparison | undefined> {
-  const key = `${a}/${b}`;
-  const kept = compared.get(key);
-  if (kept) return kept;
-  const [first, second] = [await loadImage(db, a), await loadImage(db, b)];
-  if (!first.ok || !second.ok || first.value.length !== second.value.length) return undefined;
-  const comparison = compareImages(first.value, second.value);
-  if (compared.size >= MAX_KEPT) compared.delete(compared.keys().next().value as string);
-  compared.set(key, comparison);
-  return comparison;
 }

@@ -1,6 +1,11 @@
 import type { SupplyDriverName } from '../port/drivers.ts';
 import type { SupplyDialect, SupplySample, SupplySettings } from '../port/supply.ts';
-import { encodeSupplySettings, parseScpiError, parseSupplyPoll, SUPPLY_POLL } from './client.ts';
+import {
+  encodeSupplySettings,
+  parseScpiError,
+  parseSupplyPoll,
+  SUPPLY_POLL
+} from './scpi-client.ts';
 
 /** Commands of one change in the order in which they are safe. */
 function commandsOf(settings: SupplySettings, before: SupplySample): string[] {
