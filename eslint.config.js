@@ -105,21 +105,21 @@ export default defineConfig(
     }
   },
   {
-    // one clock for the house: `deps.clock` on the server, `houseNow()` on a page
+    // one clock for the shop: `deps.clock` on the server, `shopNow()` on a page
     files: ['app/src/**/*.ts', 'app/src/**/*.svelte'],
-    ignores: ['**/*.test.ts', '**/shop-clock.ts', '**/house-now.ts'],
+    ignores: ['**/*.test.ts', '**/shop-clock.ts', '**/shop-now.ts'],
     rules: {
       'no-restricted-syntax': [
         'error',
         steersByCode,
         {
           selector: "NewExpression[callee.name='Date'][arguments.length=0]",
-          message: 'ask the clock of the house'
+          message: 'ask the clock of the shop'
         }
       ],
       'no-restricted-properties': [
         'error',
-        { object: 'Date', property: 'now', message: 'ask the clock of the house' }
+        { object: 'Date', property: 'now', message: 'ask the clock of the shop' }
       ]
     }
   },

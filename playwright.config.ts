@@ -7,7 +7,7 @@ export default defineConfig({
   // houses at other hours have a configuration of their own
   testIgnore: 'hours/**',
   outputDir: './test-results',
-  // one house, two stations: the journeys follow one another
+  // one shop, two stations: the journeys follow one another
   fullyParallel: false,
   workers: 1,
   forbidOnly: !!process.env['CI'],

@@ -22,7 +22,7 @@ test('a wrong password is said plainly, and signing out closes the door', async 
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page.getByRole('alert')).toContainText('Name or password is wrong');
   await signIn(page, 'bench');
-  await page.goto('/house');
+  await page.goto('/shop');
   await page.getByRole('button', { name: 'Sign out' }).click();
   await page.goto('/jobs');
   await expect(page).toHaveURL(/sign-in/);

@@ -54,7 +54,7 @@ test('a vehicle is taken in with the keyboard: VIN, photo, tag, order, signature
     .locator('input[type=file]')
     .setInputFiles({ name: 'label.jpg', mimeType: 'image/jpeg', buffer: png });
   await page.getByRole('button', { name: 'Take it in' }).click();
-  // the vehicle is in the house already: said, and let through on request
+  // the vehicle is in the shop already: said, and let through on request
   await expect(page.getByRole('alert')).toContainText('2031');
   await expect(page.getByRole('link', { name: 'Open job 2031' }).last()).toBeVisible();
   await page.getByRole('button', { name: 'Open another all the same' }).click();

@@ -79,9 +79,9 @@ test('lanes: people by name, numbers whole or not at all, every task as wide as 
   expect(new Set(named).size).toBe(named.length);
 });
 
-test('the wall display is a rule of the house', async ({ page, browser }) => {
+test('the wall display is a rule of the shop', async ({ page, browser }) => {
   await signIn(page, 'lead');
-  await page.goto('/house');
+  await page.goto('/shop');
   await settled(page);
   const rule = page.getByRole('checkbox', { name: /Wall display/ });
   await expect(rule).toBeChecked();

@@ -103,7 +103,7 @@ test('the plan: lanes, a task moved by dragging and by form, done, as list, as c
   // open round the clock, so that the journey holds at any hour
   const always = Array.from({ length: 7 }, () => [{ from: '00:00', to: '23:59' }]);
   const origin = new URL(page.url()).origin;
-  const set = await page.request.post('/api/house/hours', {
+  const set = await page.request.post('/api/shop/hours', {
     data: { days: always },
     headers: { origin }
   });
@@ -142,13 +142,13 @@ test('the plan: lanes, a task moved by dragging and by form, done, as list, as c
 
 test('prices, hours and skills are the lead’s; nobody else may change them', async ({ page }) => {
   await signIn(page, 'desk');
-  await page.goto('/house');
+  await page.goto('/shop');
   await settled(page);
   await expect(page.getByLabel('Hour of work')).toBeDisabled();
   await expect(page.getByText('Prices are set by the lead.')).toBeVisible();
   await page.context().clearCookies();
   await signIn(page, 'lead');
-  await page.goto('/house');
+  await page.goto('/shop');
   await settled(page);
   await page.getByLabel('Hour of work').fill('70,50');
   await page.getByRole('button', { name: 'Keep the prices' }).click();

@@ -9,7 +9,7 @@ const PAGES = [
   '/shelf',
   '/families',
   '/families/HV-EC4',
-  '/house',
+  '/shop',
   '/jobs/2031/record',
   '/kit',
   '/families/QN-EC1',

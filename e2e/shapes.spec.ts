@@ -45,7 +45,7 @@ test('an update: the file for the unit itself is taken at Build, and nothing is 
 
 test('the shop shows who may do what, and a trainee is offered no download', async ({ page }) => {
   await signIn(page, 'trainee');
-  await page.goto('/house');
+  await page.goto('/shop');
   const table = page.getByRole('region', { name: 'Who may do what' });
   await expect(table.locator('[data-right="memory.write"]')).toContainText('Write a unit');
   await page.goto('/jobs');

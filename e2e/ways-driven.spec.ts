@@ -71,7 +71,7 @@ async function takeIn(page: Page, c: Case): Promise<number> {
     ]
   });
   await post(page, `/api/jobs/${number}/way`, {
-    ...{ key: c.way, school: c.clone, reason: 'This way is tried' }
+    ...{ key: c.way, method: c.clone, reason: 'This way is tried' }
   });
   return number;
 }

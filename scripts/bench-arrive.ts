@@ -8,7 +8,7 @@ import type { UnitPlace } from '../core/src/scan/scan.ts';
 import { openDoip } from '../app/src/lib/server/station/vehicle-line.ts';
 import { createRoot } from '../app/src/lib/server/root.ts';
 import { listJobLines } from '../app/src/lib/server/services/job/job-lines.ts';
-import { at, startWorld, until } from '../tests/support/house.ts';
+import { at, startWorld, until } from '../tests/support/shop.ts';
 import { Client, startServer } from '../tests/support/server.ts';
 import { median, race, report } from './bench-support.ts';
 

@@ -12,7 +12,7 @@ import { weigh } from '../core/src/plan/score.ts';
 import { createRoot } from '../app/src/lib/server/root.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { findFits } from '../app/src/lib/server/services/match/stock.ts';
-import { at, startWorld } from '../tests/support/house.ts';
+import { at, startWorld } from '../tests/support/shop.ts';
 import { median, race, report } from './bench-support.ts';
 
 /** Shelf units with ten-digit numbers of all families; one in five hundred carries the number that is looked for. */
@@ -117,7 +117,7 @@ export function planGaps(): void {
   }
 }
 
-/** A house with two hundred open jobs: how long its plan takes, and how long it keeps everybody else waiting. */
+/** A shop with two hundred open jobs: how long its plan takes, and how long it keeps everybody else waiting. */
 export function planMany(): void {
   const problem = inventBench(200, 11);
   const plan = timeSteps(

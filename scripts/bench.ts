@@ -9,7 +9,7 @@ import { compareImages } from '../core/src/image/compare.ts';
 import { isoTpFrameCount, minFrameBits } from '../core/src/can/frame-bits.ts';
 import { createDb, migrateDb } from '../app/src/lib/server/db/client.ts';
 import { saveImage } from '../app/src/lib/server/repositories/images.ts';
-import { at, until } from '../tests/support/house.ts';
+import { at, until } from '../tests/support/shop.ts';
 import { Client, startServer } from '../tests/support/server.ts';
 import { listManyJobs, scanSideBySide, uploadWhileReading } from './bench-arrive.ts';
 import { holdLoop, walkChains } from './bench-hold.ts';
@@ -180,7 +180,7 @@ sh('destroy');
 try {
   await compareReads();
   await storeImage(sh('start', 'store'));
-  await readOverSockets(sh('start', 'house'));
+  await readOverSockets(sh('start', 'shop'));
   await scanSideBySide();
   await listManyJobs(sh('start', 'jobs'));
   await matchShelf(sh('start', 'shelf'));

@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
-# A fresh house for the journeys: own data folder, own database, stand-ins running free, on a Wednesday morning.
-#   e2e-server.sh PORT   BADGER_NOW, TZ: another time of the house
+# A fresh shop for the journeys: own data folder, own database, stand-ins running free, on a Wednesday morning.
+#   e2e-server.sh PORT   BADGER_NOW, TZ: another time of the shop
 set -euo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 unset DATABASE_URL

@@ -251,7 +251,7 @@ async function start(dev) {
   await runApp(app, env, url);
   if (startedPg) watchDatabase();
   writeRun(url);
-  say(options.empty ? 'started with an empty house' : 'started with the Saltmarsh demo');
+  say(options.empty ? 'started with an empty shop' : 'started with the Saltmarsh demo');
   console.log(url);
   say('Ctrl-C stops it');
 }
@@ -325,7 +325,7 @@ async function startWorld() {
   const script = join(root, 'standins/src/main.ts');
   const ready = await startChild('standins', ['--import', 'tsx', script], {
     word: script,
-    // the house goes on without its simulated bench: its stations say that their links are lost
+    // the shop goes on without its simulated bench: its stations say that their links are lost
     onEnd: () => say('the simulated bench is gone; start again to have it back'),
     ready: /"control":"([^"]+)"/,
     env: {

@@ -1,4 +1,4 @@
-// A memory chip through the whole house: chosen access, programmer, contact, reads that are judged, and what is refused.
+// A memory chip through the whole shop: chosen access, programmer, contact, reads that are judged, and what is refused.
 import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { listOperationsOfJobs } from '../app/src/lib/server/repositories/operations.ts';
@@ -6,13 +6,13 @@ import { findJob } from '../app/src/lib/server/repositories/jobs.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import type { StartOperation } from '../app/src/lib/schema/requests.ts';
 import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts';
-import { moveHands } from '../app/src/lib/server/services/simulator/hands.ts';
+import { moveSimulator } from '../app/src/lib/server/services/simulator/hands.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { assignUnit } from '../app/src/lib/server/services/job/jobs.ts';
 import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
 import type { SpiChip } from '../standins/src/chip-programmer/spi-chip.ts';
 import type { Station } from '../standins/src/world/world.ts';
-import { makeHouse, runToEnd, until, type House } from './support/house.ts';
+import { makeShop, runToEnd, until, type Shop } from './support/shop.ts';
 import { changedFamily } from './support/small-family.ts';
 
 /** The posted comfort module: its chip is lifted, an EEPROM of 4 KiB. */
@@ -20,24 +20,24 @@ const JOB = { jobNumber: 2024, stationId: 'corner' } as const;
 const EEPROM = 'eeprom';
 
 describe('a chip on the programmer', () => {
-  let house: House;
+  let shop: Shop;
   let bench: Person;
   let station: Station;
   beforeAll(async () => {
-    house = await makeHouse();
-    bench = await house.person('bench');
-    station = house.world.stations.find((s) => s.spec.id === 'corner') as Station;
+    shop = await makeShop();
+    bench = await shop.person('bench');
+    station = shop.world.stations.find((s) => s.spec.id === 'corner') as Station;
   });
-  afterAll(() => house.close());
+  afterAll(() => shop.close());
 
   const put = (chip: string | null) =>
-    moveHands(house.root.deps, bench, { stationId: 'corner', change: { chip } });
+    moveSimulator(shop.root.deps, bench, { stationId: 'corner', change: { chip } });
   const identify = (role: 'original' | 'donor' = 'original') =>
-    runToEnd(house, bench, { kind: 'identify', role, ...JOB });
+    runToEnd(shop, bench, { kind: 'identify', role, ...JOB });
   const read = () =>
-    runToEnd(house, bench, { kind: 'read', role: 'original', regionId: EEPROM, ...JOB });
+    runToEnd(shop, bench, { kind: 'read', role: 'original', regionId: EEPROM, ...JOB });
   const view = async () => {
-    const v = await loadJobView(house.root.deps, JOB.jobNumber);
+    const v = await loadJobView(shop.root.deps, JOB.jobNumber);
     if (!v) throw new Error('no such job');
     return v;
   };
@@ -51,11 +51,11 @@ describe('a chip on the programmer', () => {
   });
   it('cannot be read before contact was checked, nor while the bench supply is on', async () => {
     expect(codeOf(await read())).toBe('gate.unit.unknown');
-    await house.root.deps.bench.stations.get('corner')?.supply.apply({
+    await shop.root.deps.bench.stations.get('corner')?.supply.apply({
       ...{ voltageMv: 5000, limitMa: 500, on: true }
     });
     expect(codeOf(await identify())).toBe('gate.feed.on');
-    await house.root.deps.bench.stations.get('corner')?.supply.apply({ on: false });
+    await shop.root.deps.bench.stations.get('corner')?.supply.apply({ on: false });
   });
   it('nothing on the programmer, no grip, turned round: no contact, and nothing is kept', async () => {
     await put(null);
@@ -66,17 +66,17 @@ describe('a chip on the programmer', () => {
       expect(codeOf(await identify())).toBe('chip.contact.none');
     }
     station.contact.fault = undefined;
-    expect(house.root.deps.bench.stations.get('corner')?.connected).toBeUndefined();
+    expect(shop.root.deps.bench.stations.get('corner')?.connected).toBeUndefined();
   });
   it('contact checked, read twice: kept, judged, trusted, with the way that was driven', async () => {
     const { operation } = await identify();
     expect(operation).toMatchObject({ state: 'done', accessKey: 'lifted-0' });
     // the record says what was found, and nothing of an identity
-    const { rows } = await house.root.deps.db.$client.query<{ data: unknown }>(
+    const { rows } = await shop.root.deps.db.$client.query<{ data: unknown }>(
       `select data from job_event where kind = 'identify.done' order by seq desc limit 1`
     );
     expect(rows[0]?.data).toMatchObject({ unit: '0396', found: 'contact only' });
-    expect(house.root.deps.bench.stations.get('corner')?.connected).toMatchObject({
+    expect(shop.root.deps.bench.stations.get('corner')?.connected).toMatchObject({
       ...{ chipId: undefined, family: undefined, role: 'original', tag: '0396' }
     });
     for (let i = 0; i < 2; i++) expect(codeOf(await read())).toBe('done');
@@ -88,7 +88,7 @@ describe('a chip on the programmer', () => {
     expect(line.read.verdict).toBe('go');
   });
   it('a chip that was checked as the original is not read as the donor', async () => {
-    const asDonor = await startOperation(house.root.deps, bench, {
+    const asDonor = await startOperation(shop.root.deps, bench, {
       ...{ kind: 'read', role: 'donor', regionId: EEPROM, ...JOB }
     });
     // the job has no donor yet: with one, the role on the programmer would hold it
@@ -110,7 +110,7 @@ describe('a chip on the programmer', () => {
   });
   it('hands at the programmer: whoever is on it has to be checked again', async () => {
     await put('0340');
-    expect(house.root.deps.bench.stations.get('corner')?.connected).toBeUndefined();
+    expect(shop.root.deps.bench.stations.get('corner')?.connected).toBeUndefined();
     expect(codeOf(await read())).toBe('gate.unit.unknown');
     await put(null);
   });
@@ -127,43 +127,43 @@ describe('a chip on the programmer', () => {
     }
     expect((await view()).regions.original[0]?.reads.length).toBe(before);
     expect(codeOf(await read())).toBe('done');
-    const job = await findJob(house.root.deps.db, JOB.jobNumber);
-    const operations = await listOperationsOfJobs(house.root.deps.db, [job?.id as string]);
-    expect(operations.every((o) => o.touchedAt === null)).toBe(true);
+    const job = await findJob(shop.root.deps.db, JOB.jobNumber);
+    const operations = await listOperationsOfJobs(shop.root.deps.db, [job?.id as string]);
+    expect(operations.every((o) => o.mayHaveChangedAt === null)).toBe(true);
   });
 });
 
 describe('one press reads until two agree', () => {
-  let house: House;
+  let shop: Shop;
   let bench: Person;
   let station: Station;
   beforeAll(async () => {
-    house = await makeHouse();
-    bench = await house.person('bench');
-    station = house.world.stations.find((s) => s.spec.id === 'corner') as Station;
-    await moveHands(house.root.deps, bench, { stationId: 'corner', change: { chip: '0396' } });
-    await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
+    shop = await makeShop();
+    bench = await shop.person('bench');
+    station = shop.world.stations.find((s) => s.spec.id === 'corner') as Station;
+    await moveSimulator(shop.root.deps, bench, { stationId: 'corner', change: { chip: '0396' } });
+    await runToEnd(shop, bench, { kind: 'identify', role: 'original', ...JOB });
   });
-  afterAll(() => house.close());
+  afterAll(() => shop.close());
   const operations = async () => {
-    const job = await findJob(house.root.deps.db, JOB.jobNumber);
-    const rows = await listOperationsOfJobs(house.root.deps.db, [job?.id as string]);
+    const job = await findJob(shop.root.deps.db, JOB.jobNumber);
+    const rows = await listOperationsOfJobs(shop.root.deps.db, [job?.id as string]);
     return rows.filter((o) => o.kind === 'read');
   };
   const press = async () => {
-    const started = await startOperation(house.root.deps, bench, {
+    const started = await startOperation(shop.root.deps, bench, {
       ...{ kind: 'read', role: 'original', regionId: EEPROM, untilAgreed: true, ...JOB }
     });
     expect(started.ok).toBe(true);
     let quietSince = performance.now();
     await until(() => {
-      if (house.root.deps.bench.running.has('corner')) quietSince = performance.now();
+      if (shop.root.deps.bench.running.has('corner')) quietSince = performance.now();
       return performance.now() - quietSince > 1500;
     }, 40_000);
     return operations();
   };
   const region = async () =>
-    (await loadJobView(house.root.deps, JOB.jobNumber))?.regions.original[0];
+    (await loadJobView(shop.root.deps, JOB.jobNumber))?.regions.original[0];
 
   it('a loaded board: the clock is lowered until two agree, and no read is made after that', async () => {
     // sound at 400 kHz: 2 MHz, 1 MHz and 500 kHz spoil some, 250 kHz none
@@ -174,7 +174,7 @@ describe('one press reads until two agree', () => {
     expect(made.length).toBeGreaterThanOrEqual(2);
     expect(made.length).toBeLessThanOrEqual(8);
     const trusted = (await region())?.agreement.trustedSha256;
-    const memory = house.world.chips.get('0396')?.chip.memory as Uint8Array;
+    const memory = shop.world.chips.get('0396')?.chip.memory as Uint8Array;
     expect(trusted).toBe(createHash('sha256').update(memory).digest('hex'));
     // agreed already: one more press is one more read, and no more
     station.contact.fault = undefined;
@@ -185,15 +185,15 @@ describe('one press reads until two agree', () => {
 describe('a chip is written only when its content is the donor’s kept backup', () => {
   const families = changedFamily('md-cm5', (doc) => {
     // a family of one chip that is copied whole: how it is written by other methods is not tried here
-    doc.clone = { schools: [{ id: 'whole-image', why: 'One chip.' }], ranges: [] };
+    doc.clone = { methods: [{ id: 'whole-image', why: 'One chip.' }], ranges: [] };
   });
-  let house: House;
+  let shop: Shop;
   let bench: Person;
   beforeAll(async () => {
-    house = await makeHouse({ profilesDir: families.dir });
-    bench = await house.person('bench');
+    shop = await makeShop({ profilesDir: families.dir });
+    bench = await shop.person('bench');
     const donor = { jobNumber: 2024, role: 'donor', tag: '0341' } as const;
-    const assigned = await assignUnit(house.root.deps, bench, donor);
+    const assigned = await assignUnit(shop.root.deps, bench, donor);
     expect(assigned).toEqual({ ok: true, value: true });
     for (const [role, tag] of [
       ['original', '0396'],
@@ -206,17 +206,17 @@ describe('a chip is written only when its content is the donor’s kept backup',
         expect(read.operation?.state).toBe('done');
       }
     }
-    expect(await buildClone(house.root.deps, bench, 2024)).toMatchObject({ ok: true });
+    expect(await buildClone(shop.root.deps, bench, 2024)).toMatchObject({ ok: true });
   });
   afterAll(async () => {
-    await house.close();
+    await shop.close();
     families.remove();
   });
   const put = (chip: string | null) =>
-    moveHands(house.root.deps, bench, { stationId: 'corner', change: { chip } });
+    moveSimulator(shop.root.deps, bench, { stationId: 'corner', change: { chip } });
   const run = (request: Pick<StartOperation, 'kind' | 'role' | 'regionId' | 'confirmation'>) =>
-    runToEnd(house, bench, { ...request, ...JOB });
-  const memoryOf = (tag: string) => house.world.chips.get(tag)?.chip.memory as Uint8Array;
+    runToEnd(shop, bench, { ...request, ...JOB });
+  const memoryOf = (tag: string) => shop.world.chips.get(tag)?.chip.memory as Uint8Array;
   const writeOn = async (tag: string) => {
     await put(tag);
     expect((await run({ kind: 'identify', role: 'donor' })).operation?.state).toBe('done');
@@ -233,7 +233,7 @@ describe('a chip is written only when its content is the donor’s kept backup',
       const { operation } = await writeOn(tag);
       expect(operation).toMatchObject({
         ...{ state: 'failed', problem: { code }, meaning: 'meaning.unit.untouched' },
-        touchedAt: null
+        mayHaveChangedAt: null
       });
       expect(Buffer.compare(memoryOf(tag), before)).toBe(0);
     }
@@ -248,14 +248,14 @@ describe('a chip is written only when its content is the donor’s kept backup',
     await put('0341');
     expect((await run({ kind: 'identify', role: 'donor' })).operation?.state).toBe('done');
     const name = (tag: string) =>
-      assignUnit(house.root.deps, bench, { jobNumber: 2024, role: 'donor', tag });
+      assignUnit(shop.root.deps, bench, { jobNumber: 2024, role: 'donor', tag });
     expect(await name('0340')).toMatchObject({ ok: true });
     const other = await run({ kind: 'read', role: 'donor', regionId: EEPROM });
     expect(other.refused?.code).toBe('gate.chip.other');
     expect(await name('0341')).toMatchObject({ ok: true });
   });
   it('a way that reads a region and does not write it writes nothing', async () => {
-    const profile = house.root.deps.profiles.get('MD-CM5');
+    const profile = shop.root.deps.profiles.get('MD-CM5');
     const lifted = profile?.ways[0] as { writes: readonly string[] };
     const { writes } = lifted;
     await put('0341');
@@ -266,7 +266,7 @@ describe('a chip is written only when its content is the donor’s kept backup',
     expect(refused.refused).toEqual({ code: 'gate.way.region', params: { region: 'SPI EEPROM' } });
   });
   it('block protection: nothing was written, and it says so', async () => {
-    const chip = house.world.chips.get('0341')?.chip as SpiChip;
+    const chip = shop.world.chips.get('0341')?.chip as SpiChip;
     chip.protection = 0x0c;
     expect((await writeOn('0341')).operation).toMatchObject({
       ...{ problem: { code: 'chip.write.protected' }, meaning: 'meaning.unit.untouched' }
@@ -274,14 +274,14 @@ describe('a chip is written only when its content is the donor’s kept backup',
     chip.protection = 0;
   });
   it('the link lost in the middle of a write: partly written, never verified', async () => {
-    const station = house.world.stations.find((s) => s.spec.id === 'corner') as Station;
+    const station = shop.world.stations.find((s) => s.spec.id === 'corner') as Station;
     await put('0341');
     await run({ kind: 'identify', role: 'donor' });
     // contact, type, the whole content, contact again, then into the pages
     station.linkFault = { kind: 'drop', afterOperations: 60 };
     const { operation } = await run({ kind: 'write', confirmation: '341' });
     expect(operation).toMatchObject({ state: 'failed', meaning: 'meaning.write.partial' });
-    expect(operation?.touchedAt).not.toBeNull();
+    expect(operation?.mayHaveChangedAt).not.toBeNull();
     expect(Buffer.compare(memoryOf('0341'), memoryOf('0396'))).not.toBe(0);
   });
   it('half written by us, it is known again, written from the start, and proven', async () => {

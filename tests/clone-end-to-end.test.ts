@@ -4,29 +4,29 @@ import { finishJob } from '../app/src/lib/server/services/job/jobs.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { findBrokenEvent, listEvents } from '../app/src/lib/server/repositories/events.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
-import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
+import { makeShop, powerUp, runToEnd, type Shop } from './support/shop.ts';
 
 const JOB = { jobNumber: 2031, stationId: 'window' } as const;
 
 describe('a unit cloned through the services, sockets and database', () => {
-  let house: House;
+  let shop: Shop;
   let bench: Person;
 
   beforeAll(async () => {
-    house = await makeHouse();
-    bench = await house.person('bench');
+    shop = await makeShop();
+    bench = await shop.person('bench');
   });
-  afterAll(() => house.close());
+  afterAll(() => shop.close());
 
   const view = async () => {
-    const loaded = await loadJobView(house.root.deps, 2031);
+    const loaded = await loadJobView(shop.root.deps, 2031);
     if (!loaded) throw new Error('no job');
     return loaded;
   };
 
   it('identifies, reads twice, backs up, builds, writes, proves and closes', async () => {
-    await powerUp(house, 'window', '0417');
-    const identified = await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
+    await powerUp(shop, 'window', '0417');
+    const identified = await runToEnd(shop, bench, { kind: 'identify', role: 'original', ...JOB });
     expect(identified.operation?.state).toBe('done');
     const { units } = await view();
     expect(units.original?.chipId).toBe('5C1A09E2');
@@ -36,7 +36,7 @@ describe('a unit cloned through the services, sockets and database', () => {
     });
 
     for (const regionId of ['data-flash', 'data-flash', 'program-flash', 'program-flash']) {
-      const read = await runToEnd(house, bench, {
+      const read = await runToEnd(shop, bench, {
         kind: 'read',
         role: 'original',
         regionId,
@@ -49,20 +49,20 @@ describe('a unit cloned through the services, sockets and database', () => {
       'reads.region.trusted',
       'reads.region.trusted'
     ]);
-    const memory = house.world.units.get('0417')?.memory;
+    const memory = shop.world.units.get('0417')?.memory;
     expect(afterReads.regions.original[1]?.reads[0]?.lengthBytes).toBe(2 * 1024 * 1024);
 
-    await powerUp(house, 'window', '0388');
-    await runToEnd(house, bench, { kind: 'identify', role: 'donor', ...JOB });
+    await powerUp(shop, 'window', '0388');
+    await runToEnd(shop, bench, { kind: 'identify', role: 'donor', ...JOB });
     for (const regionId of ['data-flash', 'data-flash', 'program-flash', 'program-flash']) {
-      await runToEnd(house, bench, { kind: 'read', role: 'donor', regionId, ...JOB });
+      await runToEnd(shop, bench, { kind: 'read', role: 'donor', regionId, ...JOB });
     }
-    expect((await buildClone(house.root.deps, bench, 2031)).ok).toBe(true);
+    expect((await buildClone(shop.root.deps, bench, 2031)).ok).toBe(true);
 
-    const write = await runToEnd(house, bench, { kind: 'write', confirmation: '388', ...JOB });
+    const write = await runToEnd(shop, bench, { kind: 'write', confirmation: '388', ...JOB });
     expect(write.refused).toBeUndefined();
     expect(write.operation).toMatchObject({ state: 'done', meaning: 'meaning.write.verified' });
-    const donor = house.world.units.get('0388')?.memory;
+    const donor = shop.world.units.get('0388')?.memory;
     for (const region of ['data-flash', 'program-flash']) {
       expect(
         Buffer.compare(donor?.get(region) as Uint8Array, memory?.get(region) as Uint8Array)
@@ -71,10 +71,10 @@ describe('a unit cloned through the services, sockets and database', () => {
 
     const written = await view();
     expect(written.line.write.code).toBe('write.clone.verified');
-    expect((await finishJob(house.root.deps, bench, { jobNumber: 2031 })).ok).toBe(true);
+    expect((await finishJob(shop.root.deps, bench, { jobNumber: 2031 })).ok).toBe(true);
     const { job } = await view();
-    expect(await findBrokenEvent(house.root.deps.db, job.id)).toBeUndefined();
-    const kinds = (await listEvents(house.root.deps.db, job.id)).map((e) => e.kind);
+    expect(await findBrokenEvent(shop.root.deps.db, job.id)).toBeUndefined();
+    const kinds = (await listEvents(shop.root.deps.db, job.id)).map((e) => e.kind);
     expect(kinds).toContain('write.done');
     expect(kinds.at(-1)).toBe('job.closed');
   });

@@ -9,7 +9,7 @@ import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts'
 import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
 import { startDbProxy, type CutKind, type DbProxy } from './support/db-proxy.ts';
-import { freshFile, makeHouse, powerUp, runToEnd, until, type House } from './support/house.ts';
+import { freshFile, makeShop, powerUp, runToEnd, until, type Shop } from './support/shop.ts';
 import { smallFamilies } from './support/small-family.ts';
 
 const STEP = Number(process.env['FAULT_STEP'] ?? 6);
@@ -27,24 +27,24 @@ interface OperationRow {
   id: string;
   state: string;
   meaning: string | null;
-  touched_at: Date | null;
+  may_have_changed_at: Date | null;
 }
 
 describe('the line to the database is cut at every step', () => {
   const families = smallFamilies();
-  let house: House;
+  let shop: Shop;
   let proxy: DbProxy;
   let bench: Person;
   let db: pg.Client;
   const clone = new Map<string, Uint8Array>();
 
   beforeAll(async () => {
-    house = await makeHouse({
+    shop = await makeShop({
       profilesDir: families.dir,
       line: async (url) => (proxy = await startDbProxy(url)).url
     });
-    bench = await house.person('bench');
-    db = new pg.Client({ connectionString: house.databaseUrl });
+    bench = await shop.person('bench');
+    db = new pg.Client({ connectionString: shop.databaseUrl });
     await db.connect();
     for (const [role, tag] of [
       ['original', '0417'],
@@ -55,27 +55,27 @@ describe('the line to the database is cut at every step', () => {
         const bytes = memoryOf(tag, regionId).slice();
         if (role === 'original') clone.set(regionId, bytes);
         for (let i = 0; i < 2; i++)
-          await uploadRead(house.root.deps, bench, {
+          await uploadRead(shop.root.deps, bench, {
             ...{ jobNumber: 2031, role, regionId, bytes },
             ...freshFile()
           });
       }
     }
-    expect((await buildClone(house.root.deps, bench, 2031)).ok).toBe(true);
+    expect((await buildClone(shop.root.deps, bench, 2031)).ok).toBe(true);
   });
   afterAll(async () => {
     await db.end();
-    await house.close();
+    await shop.close();
     proxy.close();
     families.remove();
   });
 
   const memoryOf = (tag: string, region: string) =>
-    house.world.units.get(tag)?.memory.get(region) as Uint8Array;
+    shop.world.units.get(tag)?.memory.get(region) as Uint8Array;
   async function identify(tag: string, role: 'original' | 'donor') {
     await until(async () => {
-      await powerUp(house, 'window', tag);
-      const asked = await runToEnd(house, bench, { kind: 'identify', role, ...JOB }).catch(
+      await powerUp(shop, 'window', tag);
+      const asked = await runToEnd(shop, bench, { kind: 'identify', role, ...JOB }).catch(
         () => undefined
       );
       return asked?.operation?.state === 'done';
@@ -84,13 +84,13 @@ describe('the line to the database is cut at every step', () => {
   const operations = async () =>
     (
       await db.query<OperationRow>(
-        `select id, state, meaning, touched_at from operation order by queued_at, id`
+        `select id, state, meaning, may_have_changed_at from operation order by queued_at, id`
       )
     ).rows;
   const settled = async () =>
     (await operations()).every(
       (o) => !['queued', 'preparing', 'running', 'verifying'].includes(o.state)
-    ) && house.root.deps.bench.running.size === 0;
+    ) && shop.root.deps.bench.running.size === 0;
 
   /** Runs one operation with a cut at its n-th statement; gives the row that it has left, if it has left one. */
   async function cutAt(
@@ -100,7 +100,7 @@ describe('the line to the database is cut at every step', () => {
   ) {
     const before = new Set((await operations()).map((o) => o.id));
     proxy.arm({ at: n, kind, awayMs });
-    const started = await startOperation(house.root.deps, bench, request).catch(
+    const started = await startOperation(shop.root.deps, bench, request).catch(
       (error: unknown) => ({ ok: false as const, problem: { code: String(error), params: {} } })
     );
     await until(settled, 40_000);
@@ -140,13 +140,13 @@ describe('the line to the database is cut at every step', () => {
   }
 
   it('a line that is cut is given back: the pool does not run dry', async () => {
-    const { $client } = house.root.deps.db;
+    const { $client } = shop.root.deps.db;
     for (let i = 0; i < 15; i++) {
       proxy.arm({ at: 1, kind: 'before', awayMs: 0 });
-      await house.root.deps.db.transaction(() => Promise.resolve(1)).catch(() => undefined);
+      await shop.root.deps.db.transaction(() => Promise.resolve(1)).catch(() => undefined);
     }
     proxy.arm({ at: 1_000_000, kind: 'before', awayMs: 0 });
-    expect(await house.root.deps.db.transaction(() => Promise.resolve(1))).toBe(1);
+    expect(await shop.root.deps.db.transaction(() => Promise.resolve(1))).toBe(1);
     await until(() => $client.totalCount === $client.idleCount);
   });
 
@@ -214,9 +214,9 @@ describe('the line to the database is cut at every step', () => {
         }
         if (row.meaning === 'meaning.unit.untouched') {
           expect(equal(before), where).toBe(true);
-          expect(row.touched_at, where).toBeNull();
+          expect(row.may_have_changed_at, where).toBeNull();
         }
-        if (!equal(before)) expect(row.touched_at, where).not.toBeNull();
+        if (!equal(before)) expect(row.may_have_changed_at, where).not.toBeNull();
         const proven = row.state === 'done' || row.meaning === 'meaning.write.verified';
         if (proven) {
           verified++;

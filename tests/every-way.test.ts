@@ -13,20 +13,20 @@ import { chooseWay } from '../app/src/lib/server/services/plan/ways.ts';
 import { loadProfiles } from '../standins/src/world/load-profiles.ts';
 import type { UnitSpec } from '../standins/src/modules/module.ts';
 import { CHIP_UNITS, UNITS } from '../standins/src/world/saltmarsh.ts';
-import { at, makeHouse, plugIn, powerUp, runToEnd, type House } from './support/house.ts';
+import { at, makeShop, plugIn, powerUp, runToEnd, type Shop } from './support/shop.ts';
 
 /** A failing unit may take this many reads. */
 const MOST_READS = 10;
 
 const profiles = loadProfiles(at('profiles'));
-let house: House;
+let shop: Shop;
 let bench: Person;
 let lead: Person;
 beforeAll(async () => {
-  house = await makeHouse();
-  [bench, lead] = [await house.person('bench'), await house.person('lead')];
+  shop = await makeShop();
+  [bench, lead] = [await shop.person('bench'), await shop.person('lead')];
 });
-afterAll(() => house.close());
+afterAll(() => shop.close());
 
 function unitOf({ id }: Profile, { carrier }: DrivenAccess): UnitSpec {
   const inside = UNITS.find((u) => u.family === id && (carrier !== 'vehicle-uds' || u.fitted));
@@ -37,7 +37,7 @@ function unitOf({ id }: Profile, { carrier }: DrivenAccess): UnitSpec {
 
 let taken = 0;
 async function open(profile: Profile, unit: UnitSpec): Promise<number> {
-  const made = await takeIn(house.root.deps, bench, {
+  const made = await takeIn(shop.root.deps, bench, {
     ...{
       customer: 'Quay Test',
       vehicle: profile.make,
@@ -52,17 +52,17 @@ async function open(profile: Profile, unit: UnitSpec): Promise<number> {
   const { number: jobNumber } = made.value;
   const authority = { orderedBy: 'Office', proofKind: 'order', proofNumber: '77' } as const;
   const signature = [[[1, 1] as number[], [9, 9] as number[]]];
-  await recordAuthority(house.root.deps, bench, { jobNumber, ...authority, signature });
+  await recordAuthority(shop.root.deps, bench, { jobNumber, ...authority, signature });
   return jobNumber;
 }
 
 /** Hands: the unit on the clamp and fed, its chip on the programmer, or the cable in its vehicle. */
 async function connect(access: DrivenAccess, unit: UnitSpec): Promise<void> {
-  const { bench: devices } = house.root.deps;
+  const { bench: devices } = shop.root.deps;
   await devices.world?.vehicle({ plug: null });
   if (access.carrier === 'can-uds') {
     const { voltageMinMv, voltageMaxMv, limitMinMa } = access.supply;
-    return powerUp(house, 'window', unit.tag, {
+    return powerUp(shop, 'window', unit.tag, {
       ...{ voltageMv: (voltageMinMv + voltageMaxMv) / 2, limitMa: limitMinMa },
       padHeld: access.way.holdPad !== undefined
     });
@@ -71,21 +71,21 @@ async function connect(access: DrivenAccess, unit: UnitSpec): Promise<void> {
   await devices.world?.hands('window', { unit: null });
   if (access.carrier === 'chip') await devices.world?.hands('window', { chip: unit.tag });
   else {
-    house.world.yard.vehicles.get(unit.fitted ?? '')?.play('healthy');
-    await plugIn(house, unit.fitted ?? '', { station: 'window' });
+    shop.world.yard.vehicles.get(unit.fitted ?? '')?.play('healthy');
+    await plugIn(shop, unit.fitted ?? '', { station: 'window' });
   }
 }
 
 const truthOf = (unit: UnitSpec, regionId: string) =>
-  house.world.units.get(unit.tag)?.memory.get(regionId) ??
-  house.world.chips.get(unit.tag)?.chip.memory;
+  shop.world.units.get(unit.tag)?.memory.get(regionId) ??
+  shop.world.chips.get(unit.tag)?.chip.memory;
 
 for (const profile of profiles)
   describe(profile.id, () => {
     const driven = profile.ways.flatMap((way, i) => {
       const access = resolveAccess(profile, keyOfWay(way, i));
       // a way that opens no memory is one only where nothing is cloned
-      const leads = way.reads.length + way.writes.length > 0 || profile.school === 'none';
+      const leads = way.reads.length + way.writes.length > 0 || profile.cloneMethod === 'none';
       return isDriven(access) && leads ? [access] : [];
     });
     it('has a way that this bench works by itself', () => {
@@ -94,23 +94,23 @@ for (const profile of profiles)
     it.each(driven.map((a) => [a.key, a] as const))('by %s', async (key, access) => {
       const unit = unitOf(profile, access);
       const jobNumber = await open(profile, unit);
-      const choice = { jobNumber, key, school: profile.school, reason: 'this way is tried' };
-      expect(await chooseWay(house.root.deps, lead, choice)).toEqual({ ok: true, value: true });
+      const choice = { jobNumber, key, method: profile.cloneMethod, reason: 'this way is tried' };
+      expect(await chooseWay(shop.root.deps, lead, choice)).toEqual({ ok: true, value: true });
       if (access.way.staysInstalled) {
         const feed = { jobNumber, role: 'original' as const, by: 'bench' as const };
-        expect((await sayWhoFeeds(house.root.deps, bench, feed)).ok).toBe(true);
+        expect((await sayWhoFeeds(shop.root.deps, bench, feed)).ok).toBe(true);
       }
       await connect(access, unit);
       const where = { jobNumber, stationId: 'window', role: 'original' } as const;
-      const identified = await runToEnd(house, bench, { kind: 'identify', ...where });
+      const identified = await runToEnd(shop, bench, { kind: 'identify', ...where });
       expect(identified.refused ?? identified.operation?.problem ?? undefined).toBeUndefined();
       for (const regionId of access.way.reads) {
         const region = async () =>
-          (await loadJobView(house.root.deps, jobNumber))?.regions.original.find(
+          (await loadJobView(shop.root.deps, jobNumber))?.regions.original.find(
             (r) => r.region.id === regionId
           );
         for (let i = 0; i < MOST_READS; i++) {
-          const read = await runToEnd(house, bench, { kind: 'read', ...where, regionId });
+          const read = await runToEnd(shop, bench, { kind: 'read', ...where, regionId });
           expect(read.refused ?? read.operation?.problem ?? undefined).toBeUndefined();
           if ((await region())?.agreement.state === 'trusted') break;
         }

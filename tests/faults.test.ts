@@ -9,58 +9,58 @@ import type { BoxFault } from '../standins/src/interface-box/box-server.ts';
 import type { Station } from '../standins/src/world/world.ts';
 import {
   freshFile,
-  makeHouse,
+  makeShop,
   powerUp,
   runToEnd,
   until,
   waitForEnd,
-  type House
-} from './support/house.ts';
+  type Shop
+} from './support/shop.ts';
 
 const JOB = { jobNumber: 2031, stationId: 'window' } as const;
 const REGIONS = ['data-flash', 'program-flash'] as const;
 
 describe('faults of box, unit and supply', () => {
-  let house: House;
+  let shop: Shop;
   let bench: Person;
   let station: Station;
 
   beforeAll(async () => {
-    house = await makeHouse();
-    bench = await house.person('bench');
-    station = house.world.stations[0] as Station;
+    shop = await makeShop();
+    bench = await shop.person('bench');
+    station = shop.world.stations[0] as Station;
     // everything a write needs, as dropped files, so that only the write itself is tried here
     for (const [role, tag] of [
       ['original', '0417'],
       ['donor', '0388']
     ] as const) {
-      await powerUp(house, 'window', tag);
-      await runToEnd(house, bench, { kind: 'identify', role, ...JOB });
+      await powerUp(shop, 'window', tag);
+      await runToEnd(shop, bench, { kind: 'identify', role, ...JOB });
       for (const regionId of REGIONS) {
-        const bytes = house.world.units.get(tag)?.memory.get(regionId)?.slice() as Uint8Array;
+        const bytes = shop.world.units.get(tag)?.memory.get(regionId)?.slice() as Uint8Array;
         const upload = { jobNumber: 2031, role, regionId, bytes };
         for (let i = 0; i < 2; i++)
-          await uploadRead(house.root.deps, bench, { ...upload, ...freshFile() });
+          await uploadRead(shop.root.deps, bench, { ...upload, ...freshFile() });
       }
     }
-    await buildClone(house.root.deps, bench, 2031);
+    await buildClone(shop.root.deps, bench, 2031);
   });
-  afterAll(() => house.close());
+  afterAll(() => shop.close());
 
   const ready = () =>
-    until(() => house.root.deps.bench.stations.get('window')?.thread.connected === true);
+    until(() => shop.root.deps.bench.stations.get('window')?.thread.connected === true);
   const identify = async (tag: string, role: 'original' | 'donor') => {
     station.fault = undefined;
     await ready();
-    await powerUp(house, 'window', tag);
-    const { operation } = await runToEnd(house, bench, { kind: 'identify', role, ...JOB });
+    await powerUp(shop, 'window', tag);
+    const { operation } = await runToEnd(shop, bench, { kind: 'identify', role, ...JOB });
     expect(operation?.state).toBe('done');
   };
   const readsKept = async () =>
-    (await loadJobView(house.root.deps, 2031))?.regions.original[0]?.reads.length ?? 0;
+    (await loadJobView(shop.root.deps, 2031))?.regions.original[0]?.reads.length ?? 0;
   const read = () =>
-    runToEnd(house, bench, { kind: 'read', role: 'original', regionId: 'data-flash', ...JOB });
-  const write = () => runToEnd(house, bench, { kind: 'write', confirmation: '388', ...JOB });
+    runToEnd(shop, bench, { kind: 'read', role: 'original', regionId: 'data-flash', ...JOB });
+  const write = () => runToEnd(shop, bench, { kind: 'write', confirmation: '388', ...JOB });
 
   describe('in the middle of a read', () => {
     beforeEach(() => identify('0417', 'original'));
@@ -90,21 +90,21 @@ describe('faults of box, unit and supply', () => {
     }
 
     it('the supply trips: a clear end, and the unit has to introduce itself again', async () => {
-      house.world.speed = 20;
-      const started = await startOperation(house.root.deps, bench, {
+      shop.world.speed = 20;
+      const started = await startOperation(shop.root.deps, bench, {
         kind: 'read',
         role: 'original',
         regionId: 'data-flash',
         ...JOB
       });
       if (!started.ok) throw new Error(started.problem.code);
-      await until(() => (house.root.deps.bench.running.get('window')?.doneBytes ?? 0) > 8000);
+      await until(() => (shop.root.deps.bench.running.get('window')?.doneBytes ?? 0) > 8000);
       station.supply.trip();
-      const ended = await waitForEnd(house, started.value.operationId);
-      house.world.speed = 0;
+      const ended = await waitForEnd(shop, started.value.operationId);
+      shop.world.speed = 0;
       expect(ended).toMatchObject({ state: 'failed', meaning: 'meaning.unit.untouched' });
-      expect(house.root.deps.bench.stations.get('window')?.connected).toBeUndefined();
-      const on = await house.root.deps.bench.stations.get('window')?.supply.apply({ on: true });
+      expect(shop.root.deps.bench.stations.get('window')?.connected).toBeUndefined();
+      const on = await shop.root.deps.bench.stations.get('window')?.supply.apply({ on: true });
       expect(on).toMatchObject({
         problem: { code: 'supply.command.refused', params: { number: -221 } }
       });
@@ -139,35 +139,35 @@ describe('faults of box, unit and supply', () => {
           state: 'failed',
           meaning: 'meaning.write.partial'
         });
-        const view = await loadJobView(house.root.deps, 2031);
+        const view = await loadJobView(shop.root.deps, 2031);
         expect(view?.line.write.code).toBe('write.clone.failed');
         expect(view?.regions.donor.every((r) => r.agreement.state === 'trusted')).toBe(true);
         // after a write nobody is taken at his word
-        expect(house.root.deps.bench.stations.get('window')?.connected).toBeUndefined();
+        expect(shop.root.deps.bench.stations.get('window')?.connected).toBeUndefined();
         expect((await write()).refused?.code).toMatch(/^(gate\.unit\.unknown|supply\.)/);
       });
     }
 
     it('the supply trips while flash is written', async () => {
       await identify('0388', 'donor');
-      house.world.speed = 120;
-      const started = await startOperation(house.root.deps, bench, {
+      shop.world.speed = 120;
+      const started = await startOperation(shop.root.deps, bench, {
         kind: 'write',
         confirmation: '388',
         ...JOB
       });
       if (!started.ok) throw new Error(started.problem.code);
-      await until(() => (house.root.deps.bench.running.get('window')?.doneBytes ?? 0) > 200_000);
+      await until(() => (shop.root.deps.bench.running.get('window')?.doneBytes ?? 0) > 200_000);
       station.supply.trip();
-      const ended = await waitForEnd(house, started.value.operationId);
+      const ended = await waitForEnd(shop, started.value.operationId);
       expect(ended).toMatchObject({ state: 'failed', meaning: 'meaning.write.partial' });
       station.supply.execute('OUTP:PROT:CLE');
-      house.world.speed = 0;
+      shop.world.speed = 0;
     });
 
     it('a cell that does not take its value: the read-back differs and says where', async () => {
       await identify('0388', 'donor');
-      const memory = house.world.units.get('0388')?.memory.get('data-flash') as Uint8Array;
+      const memory = shop.world.units.get('0388')?.memory.get('data-flash') as Uint8Array;
       const stuck = memory.subarray(0x300, 0x301);
       const fill = memory.fill.bind(memory);
       // an erase that leaves one byte at 00
@@ -189,7 +189,7 @@ describe('faults of box, unit and supply', () => {
       await identify('0388', 'donor');
       const good = await write();
       expect(good.operation).toMatchObject({ state: 'done', meaning: 'meaning.write.verified' });
-      expect((await loadJobView(house.root.deps, 2031))?.line.write.code).toBe(
+      expect((await loadJobView(shop.root.deps, 2031))?.line.write.code).toBe(
         'write.clone.verified'
       );
     });

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { makeDatabase, startWorld, until } from './support/house.ts';
+import { makeDatabase, startWorld, until } from './support/shop.ts';
 import { Client, startServer, type Server } from './support/server.ts';
 
 const code = (answer: { body: unknown }) =>
@@ -200,22 +200,22 @@ describe('the application over HTTP', () => {
     expect((await nobody.get('/api/search?q=2031')).status).toBe(401);
   });
 
-  it('shows nothing without a sign-in once the house wants no wall display, and only the lead decides', async () => {
+  it('shows nothing without a sign-in once the shop wants no wall display, and only the lead decides', async () => {
     const nobody = new Client(server.url);
     const rules = (wallDisplay: boolean) => ({ wallDisplay, namesBy: 'vin' });
     const bench = new Client(server.url);
     await bench.signIn('bench');
-    expect((await bench.post('/api/house/shop', rules(false))).status).toBe(403);
+    expect((await bench.post('/api/shop/rules', rules(false))).status).toBe(403);
     expect((await nobody.get('/')).status).toBe(200);
     const lead = new Client(server.url);
     await lead.signIn('lead');
-    expect((await lead.post('/api/house/shop', { ...rules(false), extra: 1 })).status).toBe(400);
-    expect((await lead.post('/api/house/shop', rules(false))).status).toBe(200);
+    expect((await lead.post('/api/shop/rules', { ...rules(false), extra: 1 })).status).toBe(400);
+    expect((await lead.post('/api/shop/rules', rules(false))).status).toBe(200);
     const shut = await nobody.get('/');
     expect(shut.status).toBe(303);
     expect(await shut.text()).not.toContain('NQC');
     expect((await nobody.get('/api/events')).status).toBe(401);
-    await lead.post('/api/house/shop', rules(true));
+    await lead.post('/api/shop/rules', rules(true));
     expect((await nobody.get('/')).status).toBe(200);
   });
 });

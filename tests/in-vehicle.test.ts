@@ -1,7 +1,7 @@
 // A unit in its vehicle, through the diagnostic socket: the whole application against the simulated vehicles.
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
-import { moveVehicle } from '../app/src/lib/server/services/simulator/hands.ts';
+import { moveSimulatedVehicle } from '../app/src/lib/server/services/simulator/hands.ts';
 import { listKit } from '../app/src/lib/server/repositories/kit.ts';
 import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
 import { chooseWay } from '../app/src/lib/server/services/plan/ways.ts';
@@ -10,58 +10,58 @@ import { startOperation } from '../app/src/lib/server/services/operation/start-o
 import { startScan } from '../app/src/lib/server/services/prove/scan-vehicle.ts';
 import { findUnitByTag } from '../app/src/lib/server/repositories/units.ts';
 import type { Module } from '../standins/src/modules/module.ts';
-import { makeHouse, plugIn, powerUp, runToEnd, until, type House } from './support/house.ts';
+import { makeShop, plugIn, powerUp, runToEnd, until, type Shop } from './support/shop.ts';
 
 const VAN = { jobNumber: 2032, stationId: 'corner' } as const;
 const MINIBUS = { jobNumber: 2027, stationId: 'window' } as const;
 
-let house: House;
+let shop: Shop;
 let bench: Person;
 let lead: Person;
 beforeAll(async () => {
-  house = await makeHouse();
-  [bench, lead] = [await house.person('bench'), await house.person('lead')];
+  shop = await makeShop();
+  [bench, lead] = [await shop.person('bench'), await shop.person('lead')];
   const way = {
     jobNumber: 2027,
     key: 'obd-1',
-    school: 'whole-image' as const,
+    method: 'whole-image' as const,
     reason: 'in the vehicle'
   };
-  const chosen = await chooseWay(house.root.deps, lead, way);
+  const chosen = await chooseWay(shop.root.deps, lead, way);
   if (!chosen.ok) throw new Error(chosen.problem.code);
 });
-afterAll(() => house.close());
+afterAll(() => shop.close());
 beforeEach(() => {
-  house.world.yard.fault = undefined;
-  for (const vehicle of house.world.yard.vehicles.values()) vehicle.speedKmh = 0;
-  for (const station of house.root.deps.bench.stations.values()) station.forgetVehicle();
+  shop.world.yard.fault = undefined;
+  for (const vehicle of shop.world.yard.vehicles.values()) vehicle.speedKmh = 0;
+  for (const station of shop.root.deps.bench.stations.values()) station.forgetVehicle();
 });
 
-const vehicle = (id: string) => house.world.yard.vehicles.get(id);
+const vehicle = (id: string) => shop.world.yard.vehicles.get(id);
 const identify = (at: typeof VAN | typeof MINIBUS, role: 'original' | 'donor' = 'original') =>
-  runToEnd(house, bench, { kind: 'identify', ...at, role });
+  runToEnd(shop, bench, { kind: 'identify', ...at, role });
 const read = (at: typeof VAN | typeof MINIBUS, regionId: string) =>
-  runToEnd(house, bench, { kind: 'read', ...at, role: 'original', regionId });
+  runToEnd(shop, bench, { kind: 'read', ...at, role: 'original', regionId });
 /** Why it did not come to its end. */
 const why = ({ refused, operation }: Awaited<ReturnType<typeof identify>>) =>
   refused?.code ?? operation?.problem?.code ?? operation?.state;
 
 describe('a unit in its vehicle over Ethernet', () => {
   it('is identified by its chip, and the vehicle is measured with it', async () => {
-    await plugIn(house, 'van-15');
+    await plugIn(shop, 'van-15');
     expect(why(await identify(VAN))).toBe('done');
-    const unit = await findUnitByTag(house.root.deps.db, '0422');
+    const unit = await findUnitByTag(shop.root.deps.db, '0422');
     expect(unit?.chipId).toBe('6E15C0A3');
     expect(unit?.numbers).toMatchObject({
       'hardware-number': '0731306011',
       vin: 'U8HVD6E1803004421'
     });
-    expect(house.root.deps.bench.stations.get('corner')?.vehicle?.reading).toEqual({
+    expect(shop.root.deps.bench.stations.get('corner')?.vehicle?.reading).toEqual({
       ...{ vin: 'U8HVD6E1803004421', batteryMv: 13_200, speedKmh: 0, engineRpm: 0 }
     });
   });
   it('a memory that the socket does not open is refused before anything is sent', async () => {
-    await plugIn(house, 'van-15');
+    await plugIn(shop, 'van-15');
     await identify(VAN);
     expect(why(await read(VAN, 'program-flash'))).toBe('gate.way.region');
   });
@@ -70,41 +70,41 @@ describe('a unit in its vehicle over Ethernet', () => {
     ['ignition off', 'van-15', { ignition: 'off' }, 'scan.ignition.off'],
     ['engine running', 'van-15', { ignition: 'running' }, 'vehicle.engine.running']
   ] as const)('%s: nothing is identified', async (_, plugged, hands, code) => {
-    await plugIn(house, plugged, hands);
+    await plugIn(shop, plugged, hands);
     expect(why(await identify(VAN))).toBe(code);
-    const station = house.root.deps.bench.stations.get('corner');
+    const station = shop.root.deps.bench.stations.get('corner');
     expect(station?.connected).toBeUndefined();
   });
   it('no cable, or a vehicle that rolls', async () => {
-    await house.root.deps.bench.world?.vehicle({ plug: null });
+    await shop.root.deps.bench.world?.vehicle({ plug: null });
     expect(why(await identify(VAN))).toBe('doip.vehicle.none');
-    await plugIn(house, 'van-15');
+    await plugIn(shop, 'van-15');
     const van = vehicle('van-15');
     if (van) van.speedKmh = 6;
     expect(why(await identify(VAN))).toBe('vehicle.speed.moving');
   });
   it('one cable: while a scan runs nobody works over it, and nobody scans while a unit is worked on', async () => {
-    await plugIn(house, 'van-15');
-    house.world.yard.fault = 'pending-forever';
-    await startScan(house.root.deps, bench, { jobNumber: 2032, kind: 'pre' });
+    await plugIn(shop, 'van-15');
+    shop.world.yard.fault = 'pending-forever';
+    await startScan(shop.root.deps, bench, { jobNumber: 2032, kind: 'pre' });
     expect(why(await identify(VAN))).toBe('gate.station.busy');
     const hands = { plug: 'van-7' };
-    expect(await moveVehicle(house.root.deps, bench, hands)).toMatchObject({
+    expect(await moveSimulatedVehicle(shop.root.deps, bench, hands)).toMatchObject({
       problem: { code: 'scan.line.busy' }
     });
-    house.world.yard.fault = undefined;
-    await until(() => house.root.deps.bench.scans.size === 0, 60_000);
-    const begun = await startOperation(house.root.deps, bench, {
+    shop.world.yard.fault = undefined;
+    await until(() => shop.root.deps.bench.scans.size === 0, 60_000);
+    const begun = await startOperation(shop.root.deps, bench, {
       ...{ kind: 'identify', ...VAN, role: 'original' }
     });
     expect(begun.ok).toBe(true);
-    expect(await startScan(house.root.deps, bench, { jobNumber: 2032, kind: 'pre' })).toMatchObject(
-      { problem: { code: 'scan.line.busy' } }
-    );
-    await until(() => house.root.deps.bench.running.size === 0);
+    expect(await startScan(shop.root.deps, bench, { jobNumber: 2032, kind: 'pre' })).toMatchObject({
+      problem: { code: 'scan.line.busy' }
+    });
+    await until(() => shop.root.deps.bench.running.size === 0);
   });
   it('two people at once, two stations, two jobs, one cable: one of them works', async () => {
-    const made = await takeIn(house.root.deps, bench, {
+    const made = await takeIn(shop.root.deps, bench, {
       ...{ customer: 'Quay Test', vehicle: 'Halvard van 15', vin: 'U8HVD6E1803004421' },
       ...{ family: 'HV-EC6', complaint: 'Again', reason: 'software', authorisedBy: 'Office' },
       ...{ promisedAt: null, intakeKey: 'in-vehicle-01', another: true },
@@ -112,36 +112,36 @@ describe('a unit in its vehicle over Ethernet', () => {
       units: [{ role: 'original', tag: '0422', place: '', condition: '' }]
     });
     if (!made.ok) throw new Error(made.problem.code);
-    await plugIn(house, 'van-15');
+    await plugIn(shop, 'van-15');
     const at = [VAN, { jobNumber: made.value.number, stationId: 'window' }] as const;
     for (let i = 0; i < 8; i++) {
       const ends = await Promise.all(
-        at.map((where) => runToEnd(house, bench, { kind: 'identify', ...where, role: 'original' }))
+        at.map((where) => runToEnd(shop, bench, { kind: 'identify', ...where, role: 'original' }))
       );
       expect(ends.map(why).toSorted()).toEqual(['done', 'gate.station.busy']);
     }
     // and it is free again afterwards, also when the database refused the start
-    expect(house.root.deps.bench.cableTaken).toBe(false);
+    expect(shop.root.deps.bench.cableTaken).toBe(false);
   });
   it('plugs of leads and adapters are not counted: none was plugged', async () => {
-    const plugs = async () => (await listKit(house.root.deps.db)).map((k) => k.plugCycles);
+    const plugs = async () => (await listKit(shop.root.deps.db)).map((k) => k.plugCycles);
     const before = await plugs();
-    await plugIn(house, 'van-15');
+    await plugIn(shop, 'van-15');
     expect(why(await identify(VAN))).toBe('done');
     expect(await plugs()).toEqual(before);
   });
   it('hands at the vehicle: what it told is asked again', async () => {
-    await plugIn(house, 'van-15');
+    await plugIn(shop, 'van-15');
     await identify(VAN);
-    const station = house.root.deps.bench.stations.get('corner');
+    const station = shop.root.deps.bench.stations.get('corner');
     expect(station?.connected?.chipId).toBe('6E15C0A3');
-    await moveVehicle(house.root.deps, bench, { vehicle: 'van-15', support: false });
+    await moveSimulatedVehicle(shop.root.deps, bench, { vehicle: 'van-15', support: false });
     expect([station?.vehicle, station?.connected]).toEqual([undefined, undefined]);
   });
   it('worse news takes the better one away: rolling, then ignition off', async () => {
-    await plugIn(house, 'van-15');
+    await plugIn(shop, 'van-15');
     expect(why(await identify(VAN))).toBe('done');
-    const wire = async () => (await loadJobView(house.root.deps, 2032))?.line.wire;
+    const wire = async () => (await loadJobView(shop.root.deps, 2032))?.line.wire;
     expect((await wire())?.verdict).toBe('go');
     const van = vehicle('van-15');
     if (van) van.speedKmh = 6;
@@ -149,14 +149,14 @@ describe('a unit in its vehicle over Ethernet', () => {
     expect(await wire()).toMatchObject({ verdict: 'stop', code: 'vehicle.speed.moving' });
     if (van) van.speedKmh = 0;
     expect(why(await identify(VAN))).toBe('done');
-    await plugIn(house, 'van-15', { ignition: 'off' });
+    await plugIn(shop, 'van-15', { ignition: 'off' });
     expect(why(await identify(VAN))).toBe('scan.ignition.off');
     expect(await wire()).toMatchObject({ verdict: 'look', code: 'vehicle.look.none' });
   });
   it('a supply that goes off takes away only what it feeds', async () => {
-    await plugIn(house, 'van-15');
+    await plugIn(shop, 'van-15');
     await identify(VAN);
-    const station = house.root.deps.bench.stations.get('corner');
+    const station = shop.root.deps.bench.stations.get('corner');
     await station?.supply.apply({ on: false });
     await until(() => station?.supply.latest?.on === false);
     expect(station?.connected?.chipId).toBe('6E15C0A3');
@@ -164,15 +164,15 @@ describe('a unit in its vehicle over Ethernet', () => {
 });
 
 describe('a unit in an older vehicle, over its own pair', () => {
-  const inside = () => house.world.units.get('0390') as Module;
+  const inside = () => shop.world.units.get('0390') as Module;
 
   it('is identified, and its calibration read twice, trusted and equal to what it holds', async () => {
-    await plugIn(house, 'minibus-3', { station: 'window' });
+    await plugIn(shop, 'minibus-3', { station: 'window' });
     vehicle('minibus-3')?.play('healthy');
     expect(why(await read(MINIBUS, 'external'))).toBe('vehicle.look.none');
     expect(why(await identify(MINIBUS))).toBe('done');
     for (let i = 0; i < 2; i++) expect(why(await read(MINIBUS, 'external'))).toBe('done');
-    const view = await loadJobView(house.root.deps, 2027);
+    const view = await loadJobView(shop.root.deps, 2027);
     const region = view?.regions.original.find((r) => r.region.id === 'external');
     expect(region?.agreement.state).toBe('trusted');
     const kept = Buffer.from(inside().memory.get('external') as Uint8Array);
@@ -180,13 +180,13 @@ describe('a unit in an older vehicle, over its own pair', () => {
     expect(region?.agreement.trustedSha256).toBe(createHash('sha256').update(kept).digest('hex'));
   });
   it('another region goes by the bench, and there the supply is asked for again', async () => {
-    await plugIn(house, 'minibus-3', { station: 'window' });
+    await plugIn(shop, 'minibus-3', { station: 'window' });
     await identify(MINIBUS);
-    await house.root.deps.bench.stations.get('window')?.supply.apply({ on: false });
+    await shop.root.deps.bench.stations.get('window')?.supply.apply({ on: false });
     expect(why(await read(MINIBUS, 'eeprom'))).toBe('supply.output.off');
   });
   it('the battery is measured again when a read begins: what was fine once is not fine now', async () => {
-    await plugIn(house, 'minibus-3', { station: 'window' });
+    await plugIn(shop, 'minibus-3', { station: 'window' });
     expect(why(await identify(MINIBUS))).toBe('done');
     // the support supply was taken away and an hour went by, and nobody told the application
     const minibus = vehicle('minibus-3');
@@ -198,22 +198,22 @@ describe('a unit in an older vehicle, over its own pair', () => {
     expect(why(await read(MINIBUS, 'external'))).toBe('vehicle.volts.low');
   });
   it('another vehicle on the pair is told by its VIN, and the unit in it is not asked', async () => {
-    await plugIn(house, 'minibus-5', { station: 'window' });
+    await plugIn(shop, 'minibus-5', { station: 'window' });
     expect(why(await identify(MINIBUS))).toBe('scan.vehicle.other');
   });
   it('the unit lies on a bench: nothing in the vehicle answers for its memory', async () => {
-    await powerUp(house, 'corner', '0390', { padHeld: false, limitMa: 3_000 });
-    await plugIn(house, 'minibus-3', { station: 'window' });
+    await powerUp(shop, 'corner', '0390', { padHeld: false, limitMa: 3_000 });
+    await plugIn(shop, 'minibus-3', { station: 'window' });
     expect(why(await identify(MINIBUS))).toBe('uds.answer.negative');
-    await house.root.deps.bench.world?.hands('corner', { unit: null });
+    await shop.root.deps.bench.world?.hands('corner', { unit: null });
   });
   it('the box falls off the pair in the middle of a read: nothing is kept, and the next read is whole', async () => {
-    await plugIn(house, 'minibus-3', { station: 'window' });
+    await plugIn(shop, 'minibus-3', { station: 'window' });
     await identify(MINIBUS);
-    const [station] = house.world.stations;
+    const [station] = shop.world.stations;
     if (station) station.fault = { kind: 'drop-socket', afterFrames: 400 };
     expect(why(await read(MINIBUS, 'external'))).toBe('link.socket.lost');
-    await until(() => house.root.deps.bench.stations.get('window')?.thread.connected === true);
+    await until(() => shop.root.deps.bench.stations.get('window')?.thread.connected === true);
     expect(why(await read(MINIBUS, 'external'))).toBe('done');
   });
 });

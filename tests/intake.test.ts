@@ -18,23 +18,23 @@ import { startOperation } from '../app/src/lib/server/services/operation/start-o
 import { loadUnit, moveUnit } from '../app/src/lib/server/services/match/units.ts';
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
-import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
+import { makeShop, powerUp, runToEnd, type Shop } from './support/shop.ts';
 
 const VIN = 'U8HVC3F2701084999';
 const SIGNED = [[[0, 0]]];
 
 describe('arrivals', () => {
-  let house: House;
+  let shop: Shop;
   let bench: Person;
   let lead: Person;
   let key = 0;
 
   beforeAll(async () => {
-    house = await makeHouse();
-    bench = await house.person('bench');
-    lead = await house.person('lead');
+    shop = await makeShop();
+    bench = await shop.person('bench');
+    lead = await shop.person('lead');
   });
-  afterAll(() => house.close());
+  afterAll(() => shop.close());
   const values = (change: Partial<NewJob> = {}): NewJob => ({
     customer: 'Marsh Farm',
     vehicle: 'Halvard van, green',
@@ -51,10 +51,10 @@ describe('arrivals', () => {
     ...change
   });
   const take = (change: Partial<NewJob> = {}, person = bench) =>
-    takeIn(house.root.deps, person, values(change));
+    takeIn(shop.root.deps, person, values(change));
 
   it('keeps the plate and how the complaint shows; the plate is found however it is typed', async () => {
-    const { db } = house.root.deps;
+    const { db } = shop.root.deps;
     const taken = await take({
       ...{
         vin: 'U8HVC3F2701084888',
@@ -72,14 +72,14 @@ describe('arrivals', () => {
       expect(await found(text), text).toContain(number);
     // what holds no letter and no digit is no plate: jobs without one are not all of them found
     for (const text of ['- -', '·', '%']) expect((await found(text)).length, text).toBe(0);
-    await house.root.deps.db.transaction(async (tx) => {
+    await shop.root.deps.db.transaction(async (tx) => {
       for (const id of [(await findJob(tx, number))?.id])
         if (id)
           await closeJob(tx, id, { result: 'ended', reason: '', by: lead.id, at: new Date() });
     });
   });
-  it('names files by the plate only where the house wants it, and by the VIN where there is none', async () => {
-    const { deps } = house.root;
+  it('names files by the plate only where the shop wants it, and by the VIN where there is none', async () => {
+    const { deps } = shop.root;
     const named = () => plateForName(deps.db, { plate: 'SB 88 X' });
     expect(await named()).toBe('');
     expect(
@@ -106,14 +106,14 @@ describe('arrivals', () => {
           problem: { code: 'job.vin.open', params: { openJob: number } }
         });
       }
-      expect(await listJobsOfVin(house.root.deps.db, VIN)).toHaveLength(1);
+      expect(await listJobsOfVin(shop.root.deps.db, VIN)).toHaveLength(1);
     });
     it('press twice: the same intake opens one job, with one tag', async () => {
       const same = values({ vin: 'U8HVC3F2701084998' });
-      const sent = await Promise.all([0, 1, 2].map(() => takeIn(house.root.deps, bench, same)));
+      const sent = await Promise.all([0, 1, 2].map(() => takeIn(shop.root.deps, bench, same)));
       const numbers = sent.map((r) => (r.ok ? r.value.number : r.problem.code));
       expect(new Set(numbers).size).toBe(1);
-      expect(await listJobsOfVin(house.root.deps.db, same.vin)).toHaveLength(1);
+      expect(await listJobsOfVin(shop.root.deps.db, same.vin)).toHaveLength(1);
     });
     it('give tags: never the same twice', async () => {
       const results = await Promise.all(
@@ -122,7 +122,7 @@ describe('arrivals', () => {
       const tags = await Promise.all(
         results.map(async (r) => {
           if (!r.ok) throw new Error(r.problem.code);
-          return (await loadJobView(house.root.deps, r.value.number))?.units.original?.tag;
+          return (await loadJobView(shop.root.deps, r.value.number))?.units.original?.tag;
         })
       );
       expect(new Set(tags).size).toBe(8);
@@ -131,7 +131,7 @@ describe('arrivals', () => {
   });
 
   it('a unit that served before shows its history, and moving it tells its open jobs', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     const unit = { role: 'donor' as const, tag: '0390', place: '', condition: 'spare' };
     const made = await take({ vin: 'U8NMB7D1902200940', family: 'QN-TC2', units: [unit] });
     if (!made.ok) throw new Error(made.problem.code);
@@ -150,16 +150,16 @@ describe('arrivals', () => {
 
   describe('authority', () => {
     it('is needed before anything that holds immobiliser data is read, written or dropped', async () => {
-      const { deps } = house.root;
+      const { deps } = shop.root;
       const job = await findJob(deps.db, 2031);
       // an order without proof and signature takes the place of the signed one
       const weak = { proofKind: 'none' as const, proofNumber: '', signature: [] };
       const record = (change: object) =>
         recordAuthority(deps, bench, { jobNumber: 2031, orderedBy: 'Owner', ...weak, ...change });
       expect((await record({})).ok).toBe(true);
-      await powerUp(house, 'window', '0417');
+      await powerUp(shop, 'window', '0417');
       const at = { jobNumber: 2031, stationId: 'window', role: 'original' } as const;
-      await runToEnd(house, bench, { kind: 'identify', ...at });
+      await runToEnd(shop, bench, { kind: 'identify', ...at });
       const read = () =>
         startOperation(deps, bench, { kind: 'read', regionId: 'data-flash', ...at });
       expect(await read()).toMatchObject({ problem: { code: 'gate.authority.missing' } });
@@ -176,7 +176,7 @@ describe('arrivals', () => {
       await record({ proofKind: 'order', proofNumber: '5512' });
       expect(await read()).toMatchObject({ problem: { code: 'gate.authority.missing' } });
       await record({ proofKind: 'order', proofNumber: '5512', signature: SIGNED });
-      const done = await runToEnd(house, bench, { kind: 'read', regionId: 'data-flash', ...at });
+      const done = await runToEnd(shop, bench, { kind: 'read', regionId: 'data-flash', ...at });
       expect(done.operation?.state).toBe('done');
       // the earlier ones are kept
       const { rows } = await deps.db.$client.query<{ n: number }>(
@@ -189,7 +189,7 @@ describe('arrivals', () => {
 
   describe('photos', () => {
     const photo = (bytes: Uint8Array, change: object = {}) =>
-      keepPhoto(house.root.deps, bench, {
+      keepPhoto(shop.root.deps, bench, {
         jobNumber: 2031,
         kind: 'label',
         unitTag: '0417',
@@ -201,7 +201,7 @@ describe('arrivals', () => {
       sharp({ create: { width, height, channels: 3, background: '#557799' } });
 
     it('the position is taken out of the kept original, the picture stays as it was', async () => {
-      const { db } = house.root.deps;
+      const { db } = shop.root.deps;
       const plain = await picture().jpeg().toBuffer();
       const placed = await sharp(plain)
         .withExif({
@@ -238,7 +238,7 @@ describe('arrivals', () => {
       const lying = await picture(1200, 600).withMetadata({ orientation: 6 }).jpeg().toBuffer();
       const kept = await photo(lying);
       if (!kept.ok) throw new Error(kept.problem.code);
-      const small = await findPhotoBytes(house.root.deps.db, kept.value.id, 'small');
+      const small = await findPhotoBytes(shop.root.deps.db, kept.value.id, 'small');
       const { width = 0, height = 0 } = await sharp(small?.bytes).metadata();
       expect(height).toBeGreaterThan(width);
     });
@@ -249,7 +249,7 @@ describe('arrivals', () => {
       expect((await photo(await picture(100, 80).webp().toBuffer())).ok).toBe(true);
     });
     it('40 MB, a script, a false type, a torn file, an unknown unit are refused, nothing is kept', async () => {
-      const { db } = house.root.deps;
+      const { db } = shop.root.deps;
       const job = await findJob(db, 2031);
       const before = (await listPhotos(db, { jobId: job?.id ?? '' })).length;
       const code = async (bytes: Uint8Array, change: object = {}) => {
@@ -275,7 +275,7 @@ describe('arrivals', () => {
       expect((await listPhotos(db, { jobId: job?.id ?? '' })).length).toBe(before);
     });
     it('a kept photo is not changed or taken away', async () => {
-      const { $client } = house.root.deps.db;
+      const { $client } = shop.root.deps.db;
       for (const table of ['photo', 'photo_bytes']) {
         await expect($client.query(`delete from ${table}`)).rejects.toThrow(/append|never|kept/i);
       }
@@ -284,7 +284,7 @@ describe('arrivals', () => {
   });
 
   it('the way that is chosen has to be left, and is kept with its reason', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     const choose = (route: 'boot' | 'clip' | 'new-unit') =>
       chooseRoute(deps, bench, { jobNumber: 2034, route, reason: ' corroded, but it talks ' });
     expect(await choose('clip')).toMatchObject({ problem: { code: 'clone.route.closed' } });

@@ -14,38 +14,38 @@ import {
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
-import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
+import { makeShop, powerUp, runToEnd, type Shop } from './support/shop.ts';
 import { smallFamilies } from './support/small-family.ts';
 
 const REGIONS = ['data-flash', 'program-flash'] as const;
 const STATION = { stationId: 'window' } as const;
 const families = smallFamilies();
-let house: House;
+let shop: Shop;
 let bench: Person;
 let lead: Person;
 beforeAll(async () => {
-  house = await makeHouse({ profilesDir: families.dir });
-  bench = await house.person('bench');
-  lead = await house.person('lead');
+  shop = await makeShop({ profilesDir: families.dir });
+  bench = await shop.person('bench');
+  lead = await shop.person('lead');
 });
 afterAll(async () => {
-  await house.close();
+  await shop.close();
   families.remove();
 });
 
 const codeOf = (r: { ok: boolean; problem?: { code: string } }) => (r.ok ? 'ok' : r.problem?.code);
 const view = async (number: number) => {
-  const found = await loadJobView(house.root.deps, number);
+  const found = await loadJobView(shop.root.deps, number);
   if (!found) throw new Error('no job');
   return found;
 };
 const memoryOf = (tag: string, region: string) =>
-  Uint8Array.from(house.world.units.get(tag)?.memory.get(region) as Uint8Array);
+  Uint8Array.from(shop.world.units.get(tag)?.memory.get(region) as Uint8Array);
 
 let taken = 0;
 async function open(change: Partial<NewJob>, tag?: string): Promise<number> {
   taken += 1;
-  const made = await takeIn(house.root.deps, bench, {
+  const made = await takeIn(shop.root.deps, bench, {
     ...{ customer: 'Quay Test', vehicle: 'Halvard van', vin: 'U8HVC3F2401084417' },
     ...{ family: 'HV-EC4', complaint: 'Update', reason: 'software', authorisedBy: 'Office' },
     ...{ promisedAt: null, intakeKey: `shape-${taken}-0000`, another: true },
@@ -59,30 +59,30 @@ async function open(change: Partial<NewJob>, tag?: string): Promise<number> {
 async function authorise(jobNumber: number) {
   const values = { orderedBy: 'Office', proofKind: 'order', proofNumber: '77' } as const;
   const signature = [[[1, 1] as number[], [9, 9] as number[]]];
-  return recordAuthority(house.root.deps, bench, { jobNumber, ...values, signature });
+  return recordAuthority(shop.root.deps, bench, { jobNumber, ...values, signature });
 }
 async function identify(jobNumber: number, tag: string) {
-  await powerUp(house, 'window', tag);
+  await powerUp(shop, 'window', tag);
   const asked = { kind: 'identify', role: 'original', jobNumber, ...STATION } as const;
-  return (await runToEnd(house, bench, asked)).operation;
+  return (await runToEnd(shop, bench, asked)).operation;
 }
 async function readAll(jobNumber: number) {
   for (const regionId of [...REGIONS, ...REGIONS]) {
     const read = { kind: 'read', role: 'original', regionId, jobNumber, ...STATION } as const;
-    expect((await runToEnd(house, bench, read)).operation?.state).toBe('done');
+    expect((await runToEnd(shop, bench, read)).operation?.state).toBe('done');
   }
 }
 const supply = (jobNumber: number, regionId: string, bytes: Uint8Array) =>
-  uploadRead(house.root.deps, bench, {
+  uploadRead(shop.root.deps, bench, {
     ...{ jobNumber, role: 'supplied' as const, regionId, fileName: 'update.bin', bytes }
   });
-const build = (jobNumber: number) => buildClone(house.root.deps, bench, jobNumber).then(codeOf);
+const build = (jobNumber: number) => buildClone(shop.root.deps, bench, jobNumber).then(codeOf);
 const write = (jobNumber: number, confirmation = '421', person = bench) =>
-  startOperation(house.root.deps, person, {
+  startOperation(shop.root.deps, person, {
     ...{ kind: 'write' as const, jobNumber, confirmation, ...STATION }
   }).then(codeOf);
 const finish = (jobNumber: number, end: object, person = bench) =>
-  finishJob(house.root.deps, person, { jobNumber, ...end }).then(codeOf);
+  finishJob(shop.root.deps, person, { jobNumber, ...end }).then(codeOf);
 
 describe('the same unit gets new content', () => {
   const next = new Uint8Array(8192);
@@ -119,11 +119,11 @@ describe('the same unit gets new content', () => {
 
   it('only this very unit, by whom the table names, with its tag', async () => {
     for (const name of ['trainee', 'desk'])
-      expect(await write(job, '421', await house.person(name))).toBe('gate.person.role');
+      expect(await write(job, '421', await shop.person(name))).toBe('gate.person.role');
     expect(await write(job, '388')).toBe('write.confirmation.wrong');
     // another unit of the family, swapped behind the application's back: read once more before the erase
-    house.world.clamp(house.world.stations[0] as never, '0388');
-    const swapped = await runToEnd(house, bench, {
+    shop.world.clamp(shop.world.stations[0] as never, '0388');
+    const swapped = await runToEnd(shop, bench, {
       ...{ kind: 'write', jobNumber: job, confirmation: '421', ...STATION }
     });
     expect(swapped.operation).toMatchObject({
@@ -131,7 +131,7 @@ describe('the same unit gets new content', () => {
       problem: { code: 'gate.original.other' },
       meaning: 'meaning.unit.untouched'
     });
-    house.world.clamp(house.world.stations[0] as never, '0421');
+    shop.world.clamp(shop.world.stations[0] as never, '0421');
     await identify(job, '0421');
   });
 
@@ -155,7 +155,7 @@ describe('the same unit gets new content', () => {
   });
 
   it('is written, read back and proven; the reads from before stay the way back', async () => {
-    const { operation } = await runToEnd(house, bench, {
+    const { operation } = await runToEnd(shop, bench, {
       ...{ kind: 'write', jobNumber: job, confirmation: '421', ...STATION }
     });
     expect(operation).toMatchObject({ state: 'done', meaning: 'meaning.write.verified' });
@@ -171,7 +171,7 @@ describe('the same unit gets new content', () => {
     expect(await finish(job, { result: 'unit-rewritten' })).toBe('ok');
     const closed = await view(job);
     expect(closed.job.result).toBe('unit-rewritten');
-    expect((await listEvents(house.root.deps.db, closed.job.id)).at(-1)).toMatchObject({
+    expect((await listEvents(shop.root.deps.db, closed.job.id)).at(-1)).toMatchObject({
       kind: 'job.closed',
       data: { result: 'unit-rewritten' }
     });
@@ -213,12 +213,12 @@ describe('jobs that write nothing', () => {
     const job = await open({ reason: 'recovery' }, '0388');
     const dead = { result: 'unit-dead', reason: 'No answer, cold board' };
     expect(await finish(job, dead)).toBe('job.close.tries');
-    await powerUp(house, 'window', '0388');
+    await powerUp(shop, 'window', '0388');
     // nothing answers: a dead board and an empty clamp look the same from here
-    house.world.clamp(house.world.stations[0] as never, null);
+    shop.world.clamp(shop.world.stations[0] as never, null);
     for (const say of ['job.close.tries', 'job.close.tries', 'ok']) {
       const asked = { kind: 'identify', role: 'original', jobNumber: job, ...STATION } as const;
-      const { operation } = await runToEnd(house, bench, asked);
+      const { operation } = await runToEnd(shop, bench, asked);
       expect(operation?.state).toBe('failed');
       expect(await finish(job, dead)).toBe(say);
     }
@@ -238,7 +238,7 @@ describe('a partner, and the waiver', () => {
   it('a partner is of another family, and no unit is twice in a job', async () => {
     const job = await open({ reason: 'failed-module' }, '0417');
     const assign = (values: object) =>
-      assignUnit(house.root.deps, bench, {
+      assignUnit(shop.root.deps, bench, {
         ...{ jobNumber: job, role: 'partner' as const, tag: '' },
         ...values
       }).then(codeOf);
@@ -253,12 +253,12 @@ describe('a partner, and the waiver', () => {
 
   it('a lead alone waives the backup, in writing, and takes it back', async () => {
     const waive = (reason: string, person = lead) =>
-      waiveBackup(house.root.deps, person, { jobNumber: 2031, reason }).then(codeOf);
+      waiveBackup(shop.root.deps, person, { jobNumber: 2031, reason }).then(codeOf);
     expect(await waive('Donor is a blank spare', bench)).toBe('gate.person.role');
     expect(await waive('Donor is a blank spare')).toBe('ok');
     const waived = await view(2031);
     expect(waived.job.backupWaived).toBe('Donor is a blank spare');
-    expect((await listEvents(house.root.deps.db, waived.job.id)).at(-1)).toMatchObject({
+    expect((await listEvents(shop.root.deps.db, waived.job.id)).at(-1)).toMatchObject({
       kind: 'backup.waived'
     });
     expect(await waive('')).toBe('ok');
@@ -266,7 +266,7 @@ describe('a partner, and the waiver', () => {
     // it was said of that donor: another one is asked for its backup again
     expect(await waive('Donor is a blank spare')).toBe('ok');
     const assign = (tag: string) =>
-      assignUnit(house.root.deps, bench, { jobNumber: 2031, role: 'donor', tag }).then(codeOf);
+      assignUnit(shop.root.deps, bench, { jobNumber: 2031, role: 'donor', tag }).then(codeOf);
     expect(await assign('0388')).toBe('ok');
     expect((await view(2031)).job.backupWaived).toBe('Donor is a blank spare');
     expect(await assign('0421')).toBe('ok');

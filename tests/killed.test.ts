@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import pg from 'pg';
-import { at, makeDatabase, startWorld, until } from './support/house.ts';
+import { at, makeDatabase, startWorld, until } from './support/shop.ts';
 import { Client, startServer, type Server } from './support/server.ts';
 
 interface Row {
@@ -225,7 +225,7 @@ describe('the database stopped and started in the middle of a read', () => {
 
   it('the read goes on, waits with its end, and is kept', async () => {
     run('destroy');
-    const url = run('start', 'house');
+    const url = run('start', 'shop');
     bench = await startWorld(60);
     server = await startServer({ databaseUrl: url, worldUrl: bench.url });
     const client = new Client(server.url);
@@ -263,7 +263,7 @@ describe('the database stopped and started in the middle of a read', () => {
       body: { problem: { code: 'database.link.away' } }
     });
     await new Promise((r) => setTimeout(r, 1500));
-    run('start', 'house');
+    run('start', 'shop');
     const db = new pg.Client({ connectionString: url });
     await db.connect();
     await until(async () => {

@@ -2,7 +2,7 @@ import { spawn, execFileSync } from 'node:child_process';
 import { createServer } from 'node:net';
 import { readFileSync, rmSync } from 'node:fs';
 import { afterEach, describe, expect, it } from 'vitest';
-import { at, until } from './support/house.ts';
+import { at, until } from './support/shop.ts';
 import { Client, freePort } from './support/server.ts';
 
 const pause = (ms: number) => new Promise((r) => setTimeout(r, ms));
@@ -103,9 +103,9 @@ describe('the launcher', () => {
   });
 
   it('a database and an application that die are started again, and the rest stays', async () => {
-    const house = launch('start');
-    await started(house.out);
-    const url = urlOf(house.out);
+    const shop = launch('start');
+    await started(shop.out);
+    const url = urlOf(shop.out);
     const find = (word: string) =>
       (
         JSON.parse(readFileSync(at(`${data}/run.json`), 'utf8')) as {
@@ -115,7 +115,7 @@ describe('the launcher', () => {
     const bench = find('standins');
     const app = find('app');
     process.kill(app, 'SIGKILL');
-    await until(() => house.out.text.includes('the application is back'), 40_000);
+    await until(() => shop.out.text.includes('the application is back'), 40_000);
     expect(await answers(url)).toBe(200);
     expect(find('app')).not.toBe(app);
     const postmaster = () =>
@@ -126,20 +126,20 @@ describe('the launcher', () => {
     execFileSync('kill', ['-KILL', before]);
     await until(async () => (await answers(url)) === 503, 20_000);
     expect(await (await fetch(`${url}/sign-in`)).text()).toContain('The database is away');
-    await until(() => house.out.text.includes('the database is back'), 40_000);
+    await until(() => shop.out.text.includes('the database is back'), 40_000);
     await until(async () => (await answers(url)) === 200, 20_000);
     expect(postmaster()).not.toBe(before);
     expect(find('standins')).toBe(bench);
-    expect(house.out.code).toBeUndefined();
-    house.child.kill('SIGINT');
-    await house.ended();
-    expect(house.out.code).toBe(0);
+    expect(shop.out.code).toBeUndefined();
+    shop.child.kill('SIGINT');
+    await shop.ended();
+    expect(shop.out.code).toBe(0);
   });
 
   it('a write is waited for, with a word on the terminal; insisting says what it costs and does it', async () => {
-    const house = launch('start');
-    await started(house.out);
-    const url = urlOf(house.out);
+    const shop = launch('start');
+    await started(shop.out);
+    const url = urlOf(shop.out);
     const client = new Client(url);
     await client.signIn('bench');
     const speed = (factor: number) => client.post('/api/speed', { factor });
@@ -170,12 +170,12 @@ describe('the launcher', () => {
     };
     await write(120);
     const stop = launch('stop');
-    await until(() => house.out.text.includes('waiting: donor 0388 of job 2031'), 20_000);
+    await until(() => shop.out.text.includes('waiting: donor 0388 of job 2031'), 20_000);
     await until(() => stop.out.text.includes('waiting: donor 0388'), 20_000);
     expect((await client.post('/api/operations', { ...job, kind: 'identify' })).status).toBe(503);
     await speed(0);
     await stop.ended();
-    await until(() => house.out.code !== undefined);
+    await until(() => shop.out.code !== undefined);
     expect(stop.out.text).toContain('stopped');
 
     const second = launch('start');
@@ -218,10 +218,10 @@ describe('the launcher', () => {
     expect(unknown.out.text).toContain('"--fast" is not understood');
   });
 
-  it('an empty house asks for its first person', async () => {
-    const house = launch('start', '--empty');
-    await started(house.out);
-    const url = urlOf(house.out);
+  it('an empty shop asks for its first person', async () => {
+    const shop = launch('start', '--empty');
+    await started(shop.out);
+    const url = urlOf(shop.out);
     const first = await fetch(`${url}/jobs`, { redirect: 'manual' });
     expect(first.headers.get('location')).toBe('/set-up');
     const form = (body: string) =>
@@ -262,7 +262,7 @@ describe('the launcher', () => {
     });
     expect(bob.status).toBe(401);
     expect(await (await fetch(`${url}/sign-in`)).text()).not.toContain('saltmarsh');
-    house.child.kill('SIGTERM');
-    await house.ended();
+    shop.child.kill('SIGTERM');
+    await shop.ended();
   });
 });

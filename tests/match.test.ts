@@ -1,4 +1,4 @@
-// Shelf, offers, ways, quotes and profiles in a whole house.
+// Shelf, offers, ways, quotes and profiles in a whole shop.
 import {
   copyFileSync,
   mkdtempSync,
@@ -26,31 +26,31 @@ import { addStock, recordFacts } from '../app/src/lib/server/services/match/stoc
 import { chooseWay, loadWaysSheet, makeQuote } from '../app/src/lib/server/services/plan/ways.ts';
 import { USUAL_HOURS } from '@badger/core/plan/hours';
 import { NO_PRICES } from '@badger/core/ways/prices';
-import { at, makeHouse, type House } from './support/house.ts';
+import { at, makeShop, type Shop } from './support/shop.ts';
 
-let house: House;
+let shop: Shop;
 let lead: Person;
 let desk: Person;
 let trainee: Person;
 beforeAll(async () => {
-  house = await makeHouse();
+  shop = await makeShop();
   [lead, desk, trainee] = await Promise.all([
-    house.person('lead'),
-    house.person('desk'),
-    house.person('trainee')
+    shop.person('lead'),
+    shop.person('desk'),
+    shop.person('trainee')
   ]);
 }, 60_000);
-afterAll(() => house.close());
+afterAll(() => shop.close());
 
 const viewOf = async (number: number) => {
-  const view = await loadJobView(house.root.deps, number);
+  const view = await loadJobView(shop.root.deps, number);
   if (!view) throw new Error(String(number));
   return view;
 };
 const codeOf = (r: { ok: true } | { ok: false; problem: { code: string } }) =>
   r.ok ? 'ok' : r.problem.code;
 const fits = async (number: number) => {
-  const sheet = await loadMatchSheet(house.root.deps, await viewOf(number));
+  const sheet = await loadMatchSheet(shop.root.deps, await viewOf(number));
   return sheet.fits.map((f) => `${f.unit.tag} ${f.verdict.verdict} ${f.verdict.code}`);
 };
 
@@ -66,7 +66,7 @@ describe('what on the shelf would fit', () => {
     expect(list.some((l) => l.startsWith('0320 look'))).toBe(true);
   });
   it('a unit that serves an open job is taken, for every other job', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     expect(
       codeOf(await assignUnit(deps, lead, { jobNumber: 2030, role: 'donor', tag: '0331' }))
     ).toBe('ok');
@@ -75,7 +75,7 @@ describe('what on the shelf would fit', () => {
     expect(row?.hardwareNumber).toBe('0882150047');
   });
   it('a new unit gets the next tag, its numbers put right; a taken tag is refused', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     const values = {
       family: 'PW-BD1',
       place: 'shelf D2',
@@ -93,7 +93,7 @@ describe('what on the shelf would fit', () => {
     );
   });
   it('wear and state are kept, and only values of the family', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     const facts = (wear: Record<string, number | null>) =>
       recordFacts(deps, lead, { tag: '0320', wear }).then(codeOf);
     expect(await facts({ 'clutch-a': 300 })).toBe('ok');
@@ -105,13 +105,15 @@ describe('what on the shelf would fit', () => {
     );
   });
   it('label and memory that contradict each other are told', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     await recordFacts(deps, lead, { tag: '0402', numbers: { 'software-number': 'BD1-119' } });
     await deps.db.$client.query(
       `update unit set numbers = '{"software-number":"BD1-118"}' where tag = '0402'`
     );
     const sheet = await loadMatchSheet(deps, await viewOf(2030));
-    expect(sheet.torn).toEqual([{ field: 'software-number', label: 'BD1-119', read: 'BD1-118' }]);
+    expect(sheet.labelDiffers).toEqual([
+      { field: 'software-number', label: 'BD1-119', read: 'BD1-118' }
+    ]);
     await deps.db.$client.query(`update unit set numbers = '{}' where tag = '0402'`);
     await recordFacts(deps, lead, { tag: '0402', numbers: { 'software-number': 'BD1-118' } });
   });
@@ -119,7 +121,7 @@ describe('what on the shelf would fit', () => {
 
 describe('offers', () => {
   it('are judged, kept and never changed', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     const offer = (numbers: Record<string, string>) =>
       recordOffer(deps, desk, { jobNumber: 2024, source: 'advert 12', price: '40', numbers });
     const bad = await offer({ 'hardware-number': '0 991 41O 5O7', frequency: '315 MHz' });
@@ -139,20 +141,20 @@ describe('offers', () => {
 });
 
 describe('ways and quotes', () => {
-  const choose = (key: string, school = 'whole-image' as const) =>
-    chooseWay(house.root.deps, lead, { jobNumber: 2031, key, school, reason: 'because' }).then(
+  const choose = (key: string, method = 'whole-image' as const) =>
+    chooseWay(shop.root.deps, lead, { jobNumber: 2031, key, method, reason: 'because' }).then(
       codeOf
     );
-  it('a closed way, an unknown one and a wrong school are refused', async () => {
+  it('a closed way, an unknown one and a wrong method are refused', async () => {
     expect(await choose('bench-1')).toBe('way.choice.shut');
     expect(await choose('magic-7')).toBe('way.key.unknown');
-    expect(await choose('boot-0', 'merge' as never)).toBe('way.school.unknown');
+    expect(await choose('boot-0', 'merge' as never)).toBe('way.method.unknown');
     expect(
-      codeOf(await makeQuote(house.root.deps, lead, { jobNumber: 2031, extra: [], note: '' }))
+      codeOf(await makeQuote(shop.root.deps, lead, { jobNumber: 2031, extra: [], note: '' }))
     ).toBe('quote.way.none');
   });
   it('the choice and all that lay beside it are kept; the quote rests on it', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     expect(await choose('boot-0')).toBe('ok');
     const sheet = await loadWaysSheet(deps, await viewOf(2031));
     expect(sheet.choices[0]).toMatchObject({ wayId: 'boot-0', reason: 'because' });
@@ -181,7 +183,7 @@ describe('ways and quotes', () => {
     await expect(deps.db.$client.query(`truncate way_choice`)).rejects.toThrow();
   });
   it('a trainee makes no quote; a price that is not set holds it', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     const quote = (person: Person) =>
       makeQuote(deps, person, { jobNumber: 2031, extra: [], note: '' }).then(codeOf);
     expect(await quote(trainee)).toBe('gate.person.role');
@@ -193,7 +195,7 @@ describe('ways and quotes', () => {
     expect(await quote(lead)).toBe('ok');
   });
   it('a skill that nobody has closes the way, and opens it again', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     const people = await listSkills(deps.db);
     const bench = people.find((p) => p.role === 'lead');
     const set = (skills: ('open-case' | 'fine-solder' | 'clip' | 'vehicle')[]) =>
@@ -212,12 +214,12 @@ describe('ways and quotes', () => {
           skills: []
         })
       )
-    ).toBe('house.person.unknown');
+    ).toBe('shop.person.unknown');
   });
   it('hours against the clock are refused', async () => {
     const days = USUAL_HOURS.days.map(() => [{ from: '12:00', to: '09:00' }]);
-    expect(codeOf(await saveHours(house.root.deps, lead, { days }))).toBe('house.hours.crossed');
-    expect(codeOf(await saveHours(house.root.deps, lead, USUAL_HOURS))).toBe('ok');
+    expect(codeOf(await saveHours(shop.root.deps, lead, { days }))).toBe('shop.hours.crossed');
+    expect(codeOf(await saveHours(shop.root.deps, lead, USUAL_HOURS))).toBe('ok');
   });
 });
 
@@ -237,7 +239,7 @@ describe('profiles that do not hold', () => {
       );
       writeFileSync(join(folder, 'z-twice.json'), JSON.stringify(doc()));
       const log = { info: () => undefined, warn: () => undefined, error: () => undefined };
-      const { profiles, refused } = await loadProfiles(house.root.deps.db, folder, log as never);
+      const { profiles, refused } = await loadProfiles(shop.root.deps.db, folder, log as never);
       expect(profiles.size).toBe(11);
       expect(
         refused.map((r) => `${r.file} ${r.problem.code} ${String(r.problem.params['path'])}`)

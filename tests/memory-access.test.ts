@@ -19,7 +19,7 @@ import { findLayout } from '@badger/core/scan/layout';
 import { loadLayouts } from '../standins/src/world/load-layouts.ts';
 import { loadProfiles } from '../standins/src/world/load-profiles.ts';
 import type { Station, World } from '../standins/src/world/world.ts';
-import { at, startWorld, until } from './support/house.ts';
+import { at, startWorld, until } from './support/shop.ts';
 
 interface Opened {
   readonly memory: MemoryAccess;

@@ -8,22 +8,22 @@ import {
   recordAuthority
 } from '../app/src/lib/server/services/job/jobs.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
-import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
+import { makeShop, powerUp, runToEnd, type Shop } from './support/shop.ts';
 
 /** The one mistake that ruins everything: the donor taken for the original, from the very first chip id on. */
 describe('units that were mixed up', () => {
-  let house: House;
+  let shop: Shop;
   let bench: Person;
 
   beforeAll(async () => {
-    house = await makeHouse();
-    bench = await house.person('bench');
+    shop = await makeShop();
+    bench = await shop.person('bench');
   });
-  afterAll(() => house.close());
+  afterAll(() => shop.close());
 
   const identify = async (jobNumber: number, tag: string, role: 'original' | 'donor') => {
-    await powerUp(house, 'window', tag);
-    const { operation } = await runToEnd(house, bench, {
+    await powerUp(shop, 'window', tag);
+    const { operation } = await runToEnd(shop, bench, {
       kind: 'identify',
       jobNumber,
       stationId: 'window',
@@ -32,9 +32,9 @@ describe('units that were mixed up', () => {
     return operation;
   };
   const held = async (jobNumber: number) => {
-    const view = await loadJobView(house.root.deps, jobNumber);
+    const view = await loadJobView(shop.root.deps, jobNumber);
     if (!view) throw new Error('no job');
-    const gate = checkJobGate(house.root.deps, view, {
+    const gate = checkJobGate(shop.root.deps, view, {
       kind: 'write',
       stationId: 'window',
       person: bench
@@ -59,16 +59,16 @@ describe('units that were mixed up', () => {
 
   it('is put right by forgetting both chip ids, which stays in the record', async () => {
     for (const role of ['original', 'donor'] as const) {
-      expect((await forgetChip(house.root.deps, bench, { jobNumber: 2031, role })).ok).toBe(true);
+      expect((await forgetChip(shop.root.deps, bench, { jobNumber: 2031, role })).ok).toBe(true);
     }
-    expect(house.root.deps.bench.stations.get('window')?.connected).toBeUndefined();
+    expect(shop.root.deps.bench.stations.get('window')?.connected).toBeUndefined();
     expect((await identify(2031, '0417', 'original'))?.state).toBe('done');
     expect((await identify(2031, '0388', 'donor'))?.state).toBe('done');
     const state = await held(2031);
     expect(state.lines).not.toContain('gate.units.swapped');
     expect(state.match).toBe('match.donor.fits');
-    const view = await loadJobView(house.root.deps, 2031);
-    const events = await listEvents(house.root.deps.db, view?.job.id ?? '');
+    const view = await loadJobView(shop.root.deps, 2031);
+    const events = await listEvents(shop.root.deps.db, view?.job.id ?? '');
     expect(events.filter((e) => e.kind === 'chip.forgotten').map((e) => e.data)).toMatchObject([
       { unit: '0417', chipId: '5C1B77D0' },
       { unit: '0388', chipId: '5C1A09E2' }
@@ -76,20 +76,20 @@ describe('units that were mixed up', () => {
   });
 
   it('is not possible any more once reads rest on the chip id, nor for the desk', async () => {
-    await runToEnd(house, bench, {
+    await runToEnd(shop, bench, {
       kind: 'read',
       jobNumber: 2031,
       stationId: 'window',
       role: 'donor',
       regionId: 'data-flash'
     });
-    const refused = await forgetChip(house.root.deps, bench, { jobNumber: 2031, role: 'donor' });
+    const refused = await forgetChip(shop.root.deps, bench, { jobNumber: 2031, role: 'donor' });
     expect(refused).toMatchObject({
       problem: { code: 'identify.chip.used', params: { tag: '0388' } }
     });
-    const desk = await house.person('desk');
+    const desk = await shop.person('desk');
     expect(
-      await forgetChip(house.root.deps, desk, { jobNumber: 2031, role: 'original' })
+      await forgetChip(shop.root.deps, desk, { jobNumber: 2031, role: 'original' })
     ).toMatchObject({
       problem: { code: 'gate.person.role' }
     });
@@ -111,7 +111,7 @@ describe('units that were mixed up', () => {
   });
 
   it('a job that came in without order and unit gets both; a unit that is read stays', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     const stop = async () => {
       const view = await loadJobView(deps, 2033);
       return `${view?.next.stage}: ${view?.next.judgement.code}`;
@@ -139,10 +139,10 @@ describe('units that were mixed up', () => {
     const view = await loadJobView(deps, 2033);
     expect(view?.job.authorisedBy).toBe('Hire desk, order 309');
     expect(view?.units.original?.tag).toBe('0611');
-    await powerUp(house, 'window', '0419');
+    await powerUp(shop, 'window', '0419');
     const JOB = { jobNumber: 2034, stationId: 'window', role: 'original' } as const;
-    await runToEnd(house, bench, { kind: 'identify', ...JOB });
-    await runToEnd(house, bench, { kind: 'read', regionId: 'data-flash', ...JOB });
+    await runToEnd(shop, bench, { kind: 'identify', ...JOB });
+    await runToEnd(shop, bench, { kind: 'read', regionId: 'data-flash', ...JOB });
     expect(await assign(2034, '0950', 'original')).toMatchObject({
       problem: { code: 'job.original.read' }
     });

@@ -8,21 +8,21 @@ import { findTrace } from '../app/src/lib/server/repositories/operations.ts';
 import type { TraceLine } from '../app/src/lib/server/db/schema/reads.ts';
 import { NEGATIVE_CODES, SERVICE_NAMES } from '@badger/core/uds/services';
 import { python, tsharkFields } from './support/outside.ts';
-import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
+import { makeShop, powerUp, runToEnd, type Shop } from './support/shop.ts';
 
 /** Frames that the application really sent, decoded by Debian's tshark; the supply spoken to by Debian's pyvisa. */
 describe('outside decoders agree', () => {
-  let house: House;
+  let shop: Shop;
   let bench: Person;
   const folder = mkdtempSync(join(tmpdir(), 'badger-oracle-'));
 
   beforeAll(async () => {
-    house = await makeHouse();
-    bench = await house.person('bench');
+    shop = await makeShop();
+    bench = await shop.person('bench');
   });
   afterAll(async () => {
     rmSync(folder, { recursive: true });
-    await house.close();
+    await shop.close();
   });
 
   interface Decoded {
@@ -61,7 +61,7 @@ describe('outside decoders agree', () => {
   };
 
   async function traceOf(operationId: string | undefined) {
-    const trace = await findTrace(house.root.deps.db, operationId ?? '');
+    const trace = await findTrace(shop.root.deps.db, operationId ?? '');
     if (!trace) throw new Error('no trace');
     expect(trace.framesKept).toBe(trace.framesTotal);
     return trace;
@@ -83,8 +83,8 @@ describe('outside decoders agree', () => {
   const JOB = { jobNumber: 2031, stationId: 'window' } as const;
 
   it('tshark: identification', async () => {
-    await powerUp(house, 'window', '0417');
-    const { operation } = await runToEnd(house, bench, {
+    await powerUp(shop, 'window', '0417');
+    const { operation } = await runToEnd(shop, bench, {
       kind: 'identify',
       role: 'original',
       ...JOB
@@ -96,7 +96,7 @@ describe('outside decoders agree', () => {
   });
 
   it('tshark: a whole read of data flash, session, security, upload, every block, exit', async () => {
-    const { operation } = await runToEnd(house, bench, {
+    const { operation } = await runToEnd(shop, bench, {
       kind: 'read',
       role: 'original',
       regionId: 'data-flash',
@@ -111,9 +111,9 @@ describe('outside decoders agree', () => {
   });
 
   it('tshark: negative responses, the pending one of a slow unit included', async () => {
-    await powerUp(house, 'window', '0417', { padHeld: false });
-    await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
-    const refused = await runToEnd(house, bench, {
+    await powerUp(shop, 'window', '0417', { padHeld: false });
+    await runToEnd(shop, bench, { kind: 'identify', role: 'original', ...JOB });
+    const refused = await runToEnd(shop, bench, {
       kind: 'read',
       role: 'original',
       regionId: 'data-flash',
@@ -124,16 +124,16 @@ describe('outside decoders agree', () => {
     expectSame(trace.lines, decoded);
     expect(decoded.at(-1)).toMatchObject({ sid: 0x10, nrc: 0x22 });
 
-    house.world.speed = 20;
-    await powerUp(house, 'window', '0417');
-    await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
-    const slow = await runToEnd(house, bench, {
+    shop.world.speed = 20;
+    await powerUp(shop, 'window', '0417');
+    await runToEnd(shop, bench, { kind: 'identify', role: 'original', ...JOB });
+    const slow = await runToEnd(shop, bench, {
       kind: 'read',
       role: 'original',
       regionId: 'data-flash',
       ...JOB
     });
-    house.world.speed = 0;
+    shop.world.speed = 0;
     const slowTrace = await traceOf(slow.operation?.id);
     const slowDecoded = tshark(slowTrace.candump);
     expectSame(slowTrace.lines, slowDecoded);
@@ -141,7 +141,7 @@ describe('outside decoders agree', () => {
   });
 
   it('pyvisa-py drives the supply (IEEE 488.2 and SCPI)', async () => {
-    const port = house.world.stations[1]?.supplyPort ?? 0;
+    const port = shop.world.stations[1]?.supplyPort ?? 0;
     const script = `
 import pyvisa
 s = pyvisa.ResourceManager('@py').open_resource('TCPIP::127.0.0.1::${port}::SOCKET', read_termination='\\n', write_termination='\\n')
@@ -170,7 +170,7 @@ s.write('OUTP OFF'); print(s.query('OUTP?;*OPC?'))
   });
 
   it('the box speaks to a plain socket as the dialect wants it', async () => {
-    const port = house.world.stations[1]?.boxPort ?? 0;
+    const port = shop.world.stations[1]?.boxPort ?? 0;
     const socket = connect(port, '127.0.0.1');
     // the application holds the box of this station: a second one is told no
     const first = await new Promise<string>((r) =>

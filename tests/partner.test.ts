@@ -8,17 +8,17 @@ import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
 import { assignUnit, recordAuthority } from '../app/src/lib/server/services/job/jobs.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
-import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
+import { makeShop, powerUp, runToEnd, type Shop } from './support/shop.ts';
 import { smallFamilies } from './support/small-family.ts';
 
 const families = smallFamilies();
-let house: House;
+let shop: Shop;
 let bench: Person;
 let jobNumber: number;
 beforeAll(async () => {
-  house = await makeHouse({ profilesDir: families.dir });
-  bench = await house.person('bench');
-  const made = await takeIn(house.root.deps, bench, {
+  shop = await makeShop({ profilesDir: families.dir });
+  bench = await shop.person('bench');
+  const made = await takeIn(shop.root.deps, bench, {
     ...{ customer: 'Quay Test', vehicle: 'Halvard van', vin: 'U8HVC3F2401084417' },
     ...{ family: 'HV-EC4', complaint: 'Dead', reason: 'failed-module', authorisedBy: 'Office' },
     ...{ promisedAt: null, intakeKey: 'partner-0001', another: true },
@@ -29,26 +29,26 @@ beforeAll(async () => {
   jobNumber = made.value.number;
 });
 afterAll(async () => {
-  await house.close();
+  await shop.close();
   families.remove();
 });
 
 const name = (role: UnitRole, tag: string, family?: string) =>
-  assignUnit(house.root.deps, bench, { jobNumber, role, tag, ...(family ? { family } : {}) });
+  assignUnit(shop.root.deps, bench, { jobNumber, role, tag, ...(family ? { family } : {}) });
 const work = (kind: 'identify' | 'read', role: UnitRole, regionId?: string) =>
-  runToEnd(house, bench, {
+  runToEnd(shop, bench, {
     ...{ kind, role, jobNumber, stationId: 'window' },
     ...(regionId ? { regionId } : {})
   });
 const why = ({ refused, operation }: Awaited<ReturnType<typeof work>>) =>
   refused?.code ?? operation?.problem?.code ?? operation?.state;
 const view = async () => {
-  const found = await loadJobView(house.root.deps, jobNumber);
+  const found = await loadJobView(shop.root.deps, jobNumber);
   if (!found) throw new Error('no job');
   return found;
 };
 const authorise = () =>
-  recordAuthority(house.root.deps, bench, {
+  recordAuthority(shop.root.deps, bench, {
     ...{ jobNumber, orderedBy: 'Office', proofKind: 'order', proofNumber: '77' },
     signature: [
       [
@@ -64,11 +64,11 @@ describe('a partner with a memory chip', () => {
   });
   it('it is read over the chip port, though the job goes by boot; with authority only', async () => {
     expect((await name('partner', '0372', 'MD-IM3')).ok).toBe(true);
-    expect(describeJob(house.root.deps, await view(), 'bench').sides).toMatchObject({
+    expect(describeJob(shop.root.deps, await view(), 'bench').sides).toMatchObject({
       original: { family: 'HV-EC4', way: { carrier: 'can-uds' } },
       partner: { family: 'MD-IM3', way: { carrier: 'chip' }, facts: { meant: { tag: '0372' } } }
     });
-    await house.root.deps.bench.world?.hands('window', { chip: '0372', unit: null });
+    await shop.root.deps.bench.world?.hands('window', { chip: '0372', unit: null });
     expect(why(await work('identify', 'partner'))).toBe('done');
     expect(why(await work('read', 'partner', 'eeprom'))).toBe('gate.authority.missing');
     await authorise();
@@ -80,7 +80,7 @@ describe('a partner with a memory chip', () => {
       ['eeprom', 'trusted']
     ]);
     expect(regions.original.every((r) => r.reads.length === 0)).toBe(true);
-    const told = describeJob(house.root.deps, await view(), 'bench');
+    const told = describeJob(shop.root.deps, await view(), 'bench');
     expect(told.regions.partner[0]?.reads.length).toBe(2);
     expect(told.regions.new).toEqual([]);
   });
@@ -88,12 +88,12 @@ describe('a partner with a memory chip', () => {
     expect(why(await work('read', 'partner', 'data-flash'))).toBe('upload.region.unknown');
     const file = { jobNumber, role: 'partner' as const, fileName: 'ring.bin' };
     const bytes = new Uint8Array(512).map((_, i) => (i * 7) & 0xff);
-    const kept = await uploadRead(house.root.deps, bench, { ...file, regionId: 'eeprom', bytes });
+    const kept = await uploadRead(shop.root.deps, bench, { ...file, regionId: 'eeprom', bytes });
     expect(kept.ok).toBe(true);
     const { regions } = await view();
     expect(regions.partner[0]?.reads.map((r) => r.source)).toEqual(['bench', 'bench', 'file']);
     expect(
-      await uploadRead(house.root.deps, bench, { ...file, regionId: 'program-flash', bytes })
+      await uploadRead(shop.root.deps, bench, { ...file, regionId: 'program-flash', bytes })
     ).toMatchObject({ problem: { code: 'upload.region.unknown' } });
   });
 });
@@ -101,11 +101,11 @@ describe('a partner with a memory chip', () => {
 describe('a new unit of the same family', () => {
   it('is identified and read as what it is, and never taken for the original', async () => {
     expect((await name('new', '0419')).ok).toBe(true);
-    await powerUp(house, 'window', '0421');
+    await powerUp(shop, 'window', '0421');
     expect(why(await work('identify', 'original'))).toBe('done');
     expect(why(await work('read', 'new', 'data-flash'))).toBe('gate.meant.unknown');
     expect(why(await work('identify', 'new'))).toBe('identify.chip.elsewhere');
-    await powerUp(house, 'window', '0419');
+    await powerUp(shop, 'window', '0419');
     expect(why(await work('identify', 'new'))).toBe('done');
     expect(why(await work('read', 'original', 'data-flash'))).toBe('gate.original.other');
     expect(why(await work('read', 'new', 'data-flash'))).toBe('done');
@@ -114,8 +114,8 @@ describe('a new unit of the same family', () => {
       1, 0
     ]);
     // swapped by hand after it was identified, and nobody told the application
-    const [station] = house.world.stations;
-    station?.clamp(house.world.units.get('0421'));
+    const [station] = shop.world.stations;
+    station?.clamp(shop.world.units.get('0421'));
     expect(why(await work('read', 'new', 'data-flash'))).toBe('gate.meant.other');
   });
 });

@@ -7,18 +7,18 @@ import { lookUpParts } from '../app/src/lib/server/services/match/parts.ts';
 import { loadMatchSheet } from '../app/src/lib/server/services/match/match.ts';
 import type { PartsFault } from '../standins/src/parts/parts-service.ts';
 import { listen } from '../standins/src/world/listen.ts';
-import { makeHouse, type House } from './support/house.ts';
+import { makeShop, type Shop } from './support/shop.ts';
 
-let house: House;
-beforeAll(async () => void (house = await makeHouse()), 60_000);
-afterAll(() => house.close());
+let shop: Shop;
+beforeAll(async () => void (shop = await makeShop()), 60_000);
+afterAll(() => shop.close());
 
 const ask = async (
   key: string,
   options: { kind?: 'number' | 'vin'; fresh?: boolean; now?: Date } = {}
 ) => {
   const { kind = 'number', fresh = false, now } = options;
-  const found = await lookUpParts(house.root.deps, { kind, key, fresh }, now);
+  const found = await lookUpParts(shop.root.deps, { kind, key, fresh }, now);
   return found.ok ? found.value : found.problem.code;
 };
 
@@ -39,12 +39,12 @@ describe('the parts service', () => {
   });
   it('does not ask again while the answer is fresh, and then does', async () => {
     await ask('0731204418');
-    const before = house.world.partsAsked;
+    const before = shop.world.partsAsked;
     const kept = await ask('0731204418');
     expect(kept).toMatchObject({ from: 'kept', problem: undefined });
-    expect(house.world.partsAsked).toBe(before);
+    expect(shop.world.partsAsked).toBe(before);
     await ask('0731204418', { now: new Date(Date.now() + 2 * 86_400_000) });
-    expect(house.world.partsAsked).toBe(before + 1);
+    expect(shop.world.partsAsked).toBe(before + 1);
   });
   it('numbers that nobody knows, and texts that are no number', async () => {
     expect(await ask('0999999999')).toBe('parts.key.unknown');
@@ -52,10 +52,10 @@ describe('the parts service', () => {
     expect(await ask('NOVIN', { kind: 'vin' })).toBe('parts.key.malformed');
   });
   it('supersessions that only the service knows count in the donor check', async () => {
-    const view = await loadJobView(house.root.deps, 2027);
+    const view = await loadJobView(shop.root.deps, 2027);
     if (!view) throw new Error('2027');
     await ask('0460811203');
-    const sheet = await loadMatchSheet(house.root.deps, {
+    const sheet = await loadMatchSheet(shop.root.deps, {
       ...view,
       units: {
         original: {
@@ -82,7 +82,7 @@ describe('faults of the service: a clear word, and the kept answer where there i
     it(`${fault.kind}: ${code}`, async () => {
       const known = '0882150047';
       await ask(known);
-      house.world.fault = fault;
+      shop.world.fault = fault;
       try {
         expect(await ask('0889004402', { fresh: true })).toBe(code);
         expect(await ask(known, { fresh: true })).toMatchObject({
@@ -90,12 +90,12 @@ describe('faults of the service: a clear word, and the kept answer where there i
           problem: { code }
         });
       } finally {
-        house.world.fault = undefined;
+        shop.world.fault = undefined;
       }
     });
   }
   it('a wrong key is told apart from a service that is down', async () => {
-    const client = new PartsClient(`http://127.0.0.1:${house.world.partsPort}`, 'wrong');
+    const client = new PartsClient(`http://127.0.0.1:${shop.world.partsPort}`, 'wrong');
     expect(await client.ask('number', '0731204418')).toMatchObject({
       problem: { code: 'parts.service.key' }
     });

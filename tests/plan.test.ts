@@ -1,4 +1,4 @@
-// The plan of the day in a whole house: what people and operations tell it, and the calendar.
+// The plan of the day in a whole shop: what people and operations tell it, and the calendar.
 import ICAL from 'ical.js';
 import { USUAL_HOURS } from '@badger/core/plan/hours';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -6,28 +6,28 @@ import type { PlanData } from '../app/src/lib/plan-types.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { DEMO_JOBS } from '../app/src/lib/server/demo/demo-jobs.ts';
 import { promiseOf } from '../app/src/lib/server/demo/demo.ts';
-import { daysOfHouse } from '../app/src/lib/server/services/shop/shop-days.ts';
+import { daysOfShop } from '../app/src/lib/server/services/shop/shop-days.ts';
 import { writeCalendar } from '../app/src/lib/server/services/plan/plan-calendar.ts';
 import { loadPlan, markTask } from '../app/src/lib/server/services/plan/plan.ts';
-import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
+import { makeShop, powerUp, runToEnd, type Shop } from './support/shop.ts';
 
-let house: House;
+let shop: Shop;
 let lead: Person;
 beforeAll(async () => {
-  house = await makeHouse();
-  lead = await house.person('lead');
+  shop = await makeShop();
+  lead = await shop.person('lead');
 }, 60_000);
-afterAll(() => house.close());
+afterAll(() => shop.close());
 
 /** A Wednesday morning, so that the plan has a day before it whenever the test runs. */
 const NOW = new Date(2026, 10, 25, 9, 0);
-const plan = (now = NOW) => loadPlan(house.root.deps, now);
+const plan = (now = NOW) => loadPlan(shop.root.deps, now);
 const find = (p: PlanData, key: string) => p.tasks.find((t) => t.key === key);
 const mark = (body: Parameters<typeof markTask>[2], now = NOW) =>
-  markTask(house.root.deps, lead, body, now).then((r) => (r.ok ? 'ok' : r.problem.code));
+  markTask(shop.root.deps, lead, body, now).then((r) => (r.ok ? 'ok' : r.problem.code));
 
 describe('the plan of the day', () => {
-  it('has the open jobs, nobody and nothing twice at a time, hands in the hours of the house', async () => {
+  it('has the open jobs, nobody and nothing twice at a time, hands in the hours of the shop', async () => {
     const p = await plan();
     expect(new Set(p.tasks.map((t) => t.job)).size).toBeGreaterThan(4);
     for (const lane of p.lanes) {
@@ -60,7 +60,7 @@ describe('the plan of the day', () => {
     expect(lanes.some((l) => l.startsWith('k:'))).toBe(true);
   });
   it('an impossible promise is named with the earliest end', async () => {
-    await house.root.deps.db.$client.query(`update job set promised_at = $1 where number = 2031`, [
+    await shop.root.deps.db.$client.query(`update job set promised_at = $1 where number = 2031`, [
       new Date(NOW.getTime() + 30 * 60_000)
     ]);
     const job = (await plan()).jobs.find((j) => j.number === 2031);
@@ -73,7 +73,7 @@ describe('the plan of the day', () => {
 describe('a fresh demo', () => {
   const zone = process.env['TZ'];
   it('is late with nothing, whenever it begins: any hour, any weekday, over a clock change', async () => {
-    const { db } = house.root.deps;
+    const { db } = shop.root.deps;
     const moments: [string, number, number, number][] = [
       ...[0, 5, 8, 11, 12, 15, 17, 18, 23].map((hour): [string, number, number, number] => [
         'Europe/Berlin',
@@ -92,7 +92,7 @@ describe('a fresh demo', () => {
       for (const [tz, month, day, hour] of moments) {
         process.env['TZ'] = tz;
         const now = new Date(2026, month, day, hour, 40);
-        const days = daysOfHouse(now, USUAL_HOURS, 21);
+        const days = daysOfShop(now, USUAL_HOURS, 21);
         for (const { number, promisedInHours } of DEMO_JOBS) {
           if (!promisedInHours) continue;
           await db.$client.query('update job set promised_at = $2 where number = $1', [
@@ -143,8 +143,8 @@ describe('what people tell it', () => {
     expect(await mark({ jobNumber: 2019, taskKey: '2019/read', act: 'done' })).toBe(
       'gate.job.closed'
     );
-    const trainee = await house.person('trainee');
-    const refused = await markTask(house.root.deps, trainee, { ...move, act: 'done' }, NOW);
+    const trainee = await shop.person('trainee');
+    const refused = await markTask(shop.root.deps, trainee, { ...move, act: 'done' }, NOW);
     expect(refused).toMatchObject({ problem: { code: 'gate.person.role' } });
   });
 });
@@ -152,11 +152,11 @@ describe('what people tell it', () => {
 describe('what operations tell it', () => {
   it('two equal reads of a region take it out of the reading, without anybody saying so', async () => {
     const before = find(await plan(), '2031/read');
-    await powerUp(house, 'window', '0417');
+    await powerUp(shop, 'window', '0417');
     const request = { jobNumber: 2031, stationId: 'window', role: 'original' as const };
-    await runToEnd(house, lead, { ...request, kind: 'identify' });
+    await runToEnd(shop, lead, { ...request, kind: 'identify' });
     for (let i = 0; i < 2; i++)
-      await runToEnd(house, lead, { ...request, kind: 'read', regionId: 'program-flash' });
+      await runToEnd(shop, lead, { ...request, kind: 'read', regionId: 'program-flash' });
     const after = find(await plan(), '2031/read');
     const long = (t: typeof after) => (t ? t.endsAt.getTime() - t.startsAt.getTime() : 0);
     // 2 MiB twice is about sixteen minutes

@@ -9,7 +9,7 @@ import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
 import { offerUnstored } from '../app/src/lib/server/services/reads/unsaved.ts';
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
-import { freshFile, makeHouse, powerUp, runToEnd, until, type House } from './support/house.ts';
+import { freshFile, makeShop, powerUp, runToEnd, until, type Shop } from './support/shop.ts';
 import { smallFamilies } from './support/small-family.ts';
 
 const JOB = { jobNumber: 2031, stationId: 'window' } as const;
@@ -17,30 +17,30 @@ const REGIONS = ['data-flash', 'program-flash'] as const;
 const ROUNDS = 50;
 
 const families = smallFamilies();
-let house: House;
+let shop: Shop;
 let bench: Person;
 let db: pg.Client;
 beforeAll(async () => {
-  house = await makeHouse({ profilesDir: families.dir });
-  bench = await house.person('bench');
-  db = new pg.Client({ connectionString: house.databaseUrl });
+  shop = await makeShop({ profilesDir: families.dir });
+  bench = await shop.person('bench');
+  db = new pg.Client({ connectionString: shop.databaseUrl });
   await db.connect();
 });
 afterAll(async () => {
   await db.end();
-  await house.close();
+  await shop.close();
   families.remove();
 });
 
 const memoryOf = (tag: string, region: string) =>
-  house.world.units.get(tag)?.memory.get(region) as Uint8Array;
+  shop.world.units.get(tag)?.memory.get(region) as Uint8Array;
 const identify = async (tag: string, role: 'original' | 'donor') => {
-  await powerUp(house, 'window', tag);
-  const { operation } = await runToEnd(house, bench, { kind: 'identify', role, ...JOB });
+  await powerUp(shop, 'window', tag);
+  const { operation } = await runToEnd(shop, bench, { kind: 'identify', role, ...JOB });
   expect(operation?.state).toBe('done');
 };
 const view = async () => {
-  const found = await loadJobView(house.root.deps, 2031);
+  const found = await loadJobView(shop.root.deps, 2031);
   if (!found) throw new Error('no job');
   return found;
 };
@@ -48,7 +48,7 @@ const drop = (
   role: 'original' | 'donor',
   regionId: string,
   file: { fileName: string; modifiedMs?: number; bytes: Uint8Array }
-) => uploadRead(house.root.deps, bench, { jobNumber: 2031, role, regionId, ...file });
+) => uploadRead(shop.root.deps, bench, { jobNumber: 2031, role, regionId, ...file });
 
 describe('one physical read counts once', () => {
   it('the same file dropped again, renamed or copied, is the same read and says so', async () => {
@@ -84,7 +84,7 @@ describe('one physical read counts once', () => {
     }
     await identify('0417', 'original');
     const read = { kind: 'read', role: 'original', regionId: 'program-flash', ...JOB } as const;
-    await runToEnd(house, bench, read);
+    await runToEnd(shop, bench, read);
     const own = await drop('original', 'program-flash', {
       fileName: 'renamed.bin',
       modifiedMs: 77,
@@ -126,7 +126,7 @@ describe('one physical read counts once', () => {
 
 describe('a backup that is the original’s', () => {
   const write = async () =>
-    checkJobGate(house.root.deps, await view(), {
+    checkJobGate(shop.root.deps, await view(), {
       kind: 'write',
       stationId: 'window',
       person: bench
@@ -157,21 +157,21 @@ describe('two people at once', () => {
     for (const regionId of REGIONS) {
       for (let i = 0; i < 3; i++) {
         const request = { kind: 'read', role: 'original', regionId, ...JOB } as const;
-        expect((await runToEnd(house, bench, request)).operation?.state).toBe('done');
+        expect((await runToEnd(shop, bench, request)).operation?.state).toBe('done');
       }
     }
     await identify('0388', 'donor');
     for (const regionId of REGIONS) {
       for (let i = 0; i < 3; i++) {
         const request = { kind: 'read', role: 'donor', regionId, ...JOB } as const;
-        await runToEnd(house, bench, request);
+        await runToEnd(shop, bench, request);
       }
     }
-    expect((await buildClone(house.root.deps, bench, 2031)).ok).toBe(true);
+    expect((await buildClone(shop.root.deps, bench, 2031)).ok).toBe(true);
   };
   const start = () =>
-    startOperation(house.root.deps, bench, { kind: 'write', confirmation: '388', ...JOB });
-  const idle = () => until(() => house.root.deps.bench.running.size === 0, 30_000);
+    startOperation(shop.root.deps, bench, { kind: 'write', confirmation: '388', ...JOB });
+  const idle = () => until(() => shop.root.deps.bench.running.size === 0, 30_000);
   const code = (r: { ok: boolean; problem?: { code: string } }) =>
     r.ok ? 'ok' : (r.problem?.code ?? '');
 
@@ -180,9 +180,9 @@ describe('two people at once', () => {
     for (let i = 0; i < ROUNDS; i++) {
       await identify('0388', 'donor');
       const change = () =>
-        assignUnit(house.root.deps, bench, { jobNumber: 2031, role: 'donor', tag: '0388' });
+        assignUnit(shop.root.deps, bench, { jobNumber: 2031, role: 'donor', tag: '0388' });
       const other = () =>
-        assignUnit(house.root.deps, bench, { jobNumber: 2031, role: 'donor', tag: '0421' });
+        assignUnit(shop.root.deps, bench, { jobNumber: 2031, role: 'donor', tag: '0421' });
       const [first, second] =
         i % 2 === 0
           ? await Promise.all([start(), other()])
@@ -196,7 +196,7 @@ describe('two people at once', () => {
         expect(now.units.donor?.tag).toBe('0388');
         expect(write?.unitTag).toBe('0388');
         // as if nothing had been sent, so that the next round can change the donor again
-        await db.query(`update operation set touched_at = null where kind = 'write'`);
+        await db.query(`update operation set may_have_changed_at = null where kind = 'write'`);
         continue;
       }
       expect(code(second as never)).toBe('ok');
@@ -210,7 +210,7 @@ describe('two people at once', () => {
     for (let i = 0; i < ROUNDS; i++) {
       await identify('0388', 'donor');
       const before = (await view()).operations.filter((o) => o.kind === 'write').length;
-      const close = () => finishJob(house.root.deps, bench, { jobNumber: 2031 });
+      const close = () => finishJob(shop.root.deps, bench, { jobNumber: 2031 });
       const answers = await Promise.all(
         i % 2 === 0 ? [start(), start(), close()] : [close(), start(), start()]
       );
@@ -241,7 +241,7 @@ describe('two people at once', () => {
   it('an image built and a write at once: what is proven is what was meant', async () => {
     for (let i = 0; i < 10; i++) {
       await identify('0388', 'donor');
-      await Promise.all([buildClone(house.root.deps, bench, 2031), start()]);
+      await Promise.all([buildClone(shop.root.deps, bench, 2031), start()]);
       await idle();
       const now = await view();
       const write = now.operations.filter((o) => o.kind === 'write').at(-1);
@@ -266,22 +266,22 @@ describe('a disk that is full', () => {
     await db.query(
       `create trigger no_room before insert on kept_read for each row execute function no_room()`
     );
-    const started = await startOperation(house.root.deps, bench, {
+    const started = await startOperation(shop.root.deps, bench, {
       ...{ kind: 'read', role: 'original', regionId: 'data-flash' },
       ...JOB
     });
     if (!started.ok) throw new Error(started.problem.code);
     const id = started.value.operationId;
-    const live = () => house.root.deps.bench.running.get('window');
+    const live = () => shop.root.deps.bench.running.get('window');
     const since = performance.now();
     await until(() => live()?.unstored !== undefined);
     expect(performance.now() - since).toBeLessThan(10_000);
     expect(live()?.unstored?.code).toBe('store.disk.full');
-    const offered = offerUnstored(house.root.deps, bench, id);
+    const offered = offerUnstored(shop.root.deps, bench, id);
     expect(offered.ok && Buffer.compare(offered.value.bytes, memoryOf('0417', 'data-flash'))).toBe(
       0
     );
-    expect(offerUnstored(house.root.deps, await house.person('desk'), id)).toMatchObject({
+    expect(offerUnstored(shop.root.deps, await shop.person('desk'), id)).toMatchObject({
       problem: { code: 'gate.person.role' }
     });
     await db.query('drop trigger no_room on kept_read');
@@ -292,7 +292,7 @@ describe('a disk that is full', () => {
       [id]
     );
     expect(rows[0]).toEqual({ state: 'done', n: '1' });
-    expect(offerUnstored(house.root.deps, bench, id)).toMatchObject({
+    expect(offerUnstored(shop.root.deps, bench, id)).toMatchObject({
       problem: { code: 'operation.id.unknown' }
     });
   });

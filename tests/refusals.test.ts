@@ -3,7 +3,7 @@ import type { NewJob, StartOperation } from '../app/src/lib/schema/requests.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { listEvents } from '../app/src/lib/server/repositories/events.ts';
 import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts';
-import { moveHands } from '../app/src/lib/server/services/simulator/hands.ts';
+import { moveSimulator } from '../app/src/lib/server/services/simulator/hands.ts';
 import { setSupply } from '../app/src/lib/server/services/operation/set-supply.ts';
 import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
 import { assignUnit, finishJob } from '../app/src/lib/server/services/job/jobs.ts';
@@ -15,37 +15,37 @@ import {
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
 import {
   freshFile,
-  makeHouse,
+  makeShop,
   powerUp,
   runToEnd,
   until,
   waitForEnd,
-  type House
-} from './support/house.ts';
+  type Shop
+} from './support/shop.ts';
 
 const JOB = { jobNumber: 2031, stationId: 'window' } as const;
 const REGIONS = ['data-flash', 'program-flash'] as const;
 
 /** What must not work, tried through the services with a real bench behind them. */
 describe('what is refused', () => {
-  let house: House;
+  let shop: Shop;
   let bench: Person;
 
   beforeAll(async () => {
-    house = await makeHouse();
-    bench = await house.person('bench');
+    shop = await makeShop();
+    bench = await shop.person('bench');
   });
-  afterAll(() => house.close());
+  afterAll(() => shop.close());
 
   const start = async (
     request: Omit<StartOperation, 'jobNumber' | 'stationId'>,
     person = bench
   ) => {
-    const result = await startOperation(house.root.deps, person, { ...JOB, ...request });
+    const result = await startOperation(shop.root.deps, person, { ...JOB, ...request });
     return result.ok ? `started ${result.value.operationId}` : result.problem.code;
   };
   const drop = (role: 'original' | 'donor', regionId: string, bytes: Uint8Array) =>
-    uploadRead(house.root.deps, bench, {
+    uploadRead(shop.root.deps, bench, {
       jobNumber: 2031,
       role,
       regionId,
@@ -53,7 +53,7 @@ describe('what is refused', () => {
       bytes
     });
   const memoryOf = (tag: string, region: string) =>
-    house.world.units.get(tag)?.memory.get(region) as Uint8Array;
+    shop.world.units.get(tag)?.memory.get(region) as Uint8Array;
 
   it('anything at all with the supply off', async () => {
     expect(await start({ kind: 'identify', role: 'original' })).toBe('supply.output.off');
@@ -63,32 +63,32 @@ describe('what is refused', () => {
   });
 
   it('a limit under what the family needs', async () => {
-    await powerUp(house, 'window', '0417', { limitMa: 4900 });
+    await powerUp(shop, 'window', '0417', { limitMa: 4900 });
     expect(await start({ kind: 'identify', role: 'original' })).toBe('supply.limit.low');
   });
 
   it('a read before the chip id is known', async () => {
-    await powerUp(house, 'window', '0417');
+    await powerUp(shop, 'window', '0417');
     expect(await start({ kind: 'read', role: 'original', regionId: 'data-flash' })).toBe(
       'gate.unit.unknown'
     );
   });
 
   it('a unit of another family', async () => {
-    await powerUp(house, 'window', '0390');
+    await powerUp(shop, 'window', '0390');
     // it listens on other identifiers, so it does not even answer
-    const asked = await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
+    const asked = await runToEnd(shop, bench, { kind: 'identify', role: 'original', ...JOB });
     expect(asked.operation).toMatchObject({
       state: 'failed',
       problem: { code: 'uds.answer.timeout' }
     });
-    expect((await loadJobView(house.root.deps, 2031))?.units.original?.chipId).toBeNull();
+    expect((await loadJobView(shop.root.deps, 2031))?.units.original?.chipId).toBeNull();
   });
 
   it('reading memory without the boot pad: the unit itself says why', async () => {
-    await powerUp(house, 'window', '0417', { padHeld: false });
-    await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
-    const read = await runToEnd(house, bench, {
+    await powerUp(shop, 'window', '0417', { padHeld: false });
+    await runToEnd(shop, bench, { kind: 'identify', role: 'original', ...JOB });
+    const read = await runToEnd(shop, bench, {
       kind: 'read',
       role: 'original',
       regionId: 'data-flash',
@@ -102,8 +102,8 @@ describe('what is refused', () => {
   });
 
   it('the original taken for the donor: the chip id tells', async () => {
-    await powerUp(house, 'window', '0417');
-    const asked = await runToEnd(house, bench, { kind: 'identify', role: 'donor', ...JOB });
+    await powerUp(shop, 'window', '0417');
+    const asked = await runToEnd(shop, bench, { kind: 'identify', role: 'donor', ...JOB });
     expect(asked.operation).toMatchObject({
       state: 'failed',
       problem: { code: 'identify.chip.elsewhere', params: { tag: '0417', meant: '0388' } }
@@ -118,40 +118,40 @@ describe('what is refused', () => {
     expect(await code(new Uint8Array(0))).toBe('image.size.empty');
     expect(await code(new Uint8Array(65535))).toBe('image.size.wrong');
     expect(await code(new Uint8Array(64 * 1024 * 1024))).toBe('image.size.huge');
-    expect((await loadJobView(house.root.deps, 2031))?.regions.original[0]?.reads).toHaveLength(0);
+    expect((await loadJobView(shop.root.deps, 2031))?.regions.original[0]?.reads).toHaveLength(0);
   });
 
   it('two operations on one station, and hands or switches while one runs', async () => {
-    await house.root.deps.bench.world?.setSpeed(60);
-    await powerUp(house, 'window', '0417');
-    await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
+    await shop.root.deps.bench.world?.setSpeed(60);
+    await powerUp(shop, 'window', '0417');
+    await runToEnd(shop, bench, { kind: 'identify', role: 'original', ...JOB });
     const first = await start({ kind: 'read', role: 'original', regionId: 'program-flash' });
     expect(first).toMatch(/^started/);
     expect(await start({ kind: 'read', role: 'original', regionId: 'data-flash' })).toBe(
       'gate.station.busy'
     );
-    const hands = await moveHands(house.root.deps, bench, {
+    const hands = await moveSimulator(shop.root.deps, bench, {
       stationId: 'window',
       change: { unit: null }
     });
     expect(hands).toMatchObject({ problem: { code: 'hands.station.busy' } });
-    const off = await setSupply(house.root.deps, bench, {
+    const off = await setSupply(shop.root.deps, bench, {
       stationId: 'window',
       settings: { on: false }
     });
     expect(off).toMatchObject({ problem: { code: 'hands.station.busy' } });
     const id = first.slice('started '.length);
-    await until(() => (house.root.deps.bench.running.get('window')?.doneBytes ?? 0) > 8000);
+    await until(() => (shop.root.deps.bench.running.get('window')?.doneBytes ?? 0) > 8000);
     // somebody else's work: not a trainee's to stop, and the record names who did
-    const { deps } = house.root;
-    const trainee = await house.person('trainee');
+    const { deps } = shop.root;
+    const trainee = await shop.person('trainee');
     expect(stopOperation(deps, trainee, id)).toMatchObject({
       problem: { code: 'gate.person.role', params: { right: 'operation.stop-of-others' } }
     });
     expect(deps.bench.running.get('window')?.signal.stopped).toBe(false);
-    const lead = await house.person('lead');
+    const lead = await shop.person('lead');
     expect(stopOperation(deps, lead, id).ok).toBe(true);
-    expect(await waitForEnd(house, id)).toMatchObject({
+    expect(await waitForEnd(shop, id)).toMatchObject({
       state: 'stopped',
       meaning: 'meaning.unit.untouched'
     });
@@ -162,7 +162,7 @@ describe('what is refused', () => {
       personName: bench.name,
       data: { stoppedBy: lead.name }
     });
-    await house.root.deps.bench.world?.setSpeed(0);
+    await shop.root.deps.bench.world?.setSpeed(0);
   });
 
   it('the database itself holds the lease when two ask at the same moment', async () => {
@@ -175,13 +175,13 @@ describe('what is refused', () => {
       'gate.station.busy'
     ]);
     await waitForEnd(
-      house,
+      shop,
       (asked.find((a) => a.startsWith('started')) as string).slice('started '.length)
     );
   });
 
   it('building and writing without two agreeing reads', async () => {
-    const build = await buildClone(house.root.deps, bench, 2031);
+    const build = await buildClone(shop.root.deps, bench, 2031);
     expect(build).toMatchObject({ problem: { code: 'clone.region.untrusted' } });
     expect(await start({ kind: 'write', confirmation: '388' })).toBe('gate.original.untrusted');
   });
@@ -190,22 +190,22 @@ describe('what is refused', () => {
     const empty = new Uint8Array(2 * 1024 * 1024).fill(0xff);
     await drop('original', 'program-flash', empty);
     await drop('original', 'program-flash', empty);
-    const view = await loadJobView(house.root.deps, 2031);
+    const view = await loadJobView(shop.root.deps, 2031);
     expect(view?.regions.original[1]?.verdict.code).toBe('reads.region.implausible');
-    expect((await buildClone(house.root.deps, bench, 2031)).ok).toBe(false);
+    expect((await buildClone(shop.root.deps, bench, 2031)).ok).toBe(false);
   });
 
   it('writing without a kept backup of the donor', async () => {
     // the bench has read the data flash once: a file of that content would be that read, so it reads again
-    await powerUp(house, 'window', '0417');
-    await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
+    await powerUp(shop, 'window', '0417');
+    await runToEnd(shop, bench, { kind: 'identify', role: 'original', ...JOB });
     const again = { kind: 'read', role: 'original', regionId: 'data-flash', ...JOB } as const;
-    expect((await runToEnd(house, bench, again)).operation?.state).toBe('done');
+    expect((await runToEnd(shop, bench, again)).operation?.state).toBe('done');
     for (let i = 0; i < 3; i++)
       await drop('original', 'program-flash', memoryOf('0417', 'program-flash'));
-    expect((await buildClone(house.root.deps, bench, 2031)).ok).toBe(true);
-    await powerUp(house, 'window', '0388');
-    await runToEnd(house, bench, { kind: 'identify', role: 'donor', ...JOB });
+    expect((await buildClone(shop.root.deps, bench, 2031)).ok).toBe(true);
+    await powerUp(shop, 'window', '0388');
+    await runToEnd(shop, bench, { kind: 'identify', role: 'donor', ...JOB });
     expect(await start({ kind: 'write', confirmation: '388' })).toBe('gate.backup.missing');
   });
 
@@ -214,14 +214,14 @@ describe('what is refused', () => {
       for (let i = 0; i < 2; i++) await drop('donor', region, memoryOf('0388', region));
     }
     const before = REGIONS.map((r) => memoryOf('0417', r).slice());
-    await powerUp(house, 'window', '0417');
-    await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
+    await powerUp(shop, 'window', '0417');
+    await runToEnd(shop, bench, { kind: 'identify', role: 'original', ...JOB });
     expect(await start({ kind: 'write', confirmation: '388' })).toBe('gate.original.connected');
     // a swap behind the application's back, with the supply left on: the chip id is read once more before the erase
-    await powerUp(house, 'window', '0388');
-    await runToEnd(house, bench, { kind: 'identify', role: 'donor', ...JOB });
-    house.world.clamp(house.world.stations[0] as never, '0417');
-    const write = await runToEnd(house, bench, { kind: 'write', confirmation: '388', ...JOB });
+    await powerUp(shop, 'window', '0388');
+    await runToEnd(shop, bench, { kind: 'identify', role: 'donor', ...JOB });
+    shop.world.clamp(shop.world.stations[0] as never, '0417');
+    const write = await runToEnd(shop, bench, { kind: 'write', confirmation: '388', ...JOB });
     expect(write.operation).toMatchObject({
       state: 'failed',
       meaning: 'meaning.unit.untouched',
@@ -233,34 +233,34 @@ describe('what is refused', () => {
   });
 
   it('a wrong confirmation, a trainee, the desk', async () => {
-    await powerUp(house, 'window', '0388');
-    await runToEnd(house, bench, { kind: 'identify', role: 'donor', ...JOB });
+    await powerUp(shop, 'window', '0388');
+    await runToEnd(shop, bench, { kind: 'identify', role: 'donor', ...JOB });
     expect(await start({ kind: 'write', confirmation: '417' })).toBe('write.confirmation.wrong');
     expect(await start({ kind: 'write' })).toBe('write.confirmation.wrong');
     for (const name of ['trainee', 'desk']) {
-      expect(await start({ kind: 'write', confirmation: '388' }, await house.person(name))).toBe(
+      expect(await start({ kind: 'write', confirmation: '388' }, await shop.person(name))).toBe(
         'gate.person.role'
       );
     }
   });
 
   it('stopping a write half way, closing before it is proven, another donor afterwards', async () => {
-    expect(await finishJob(house.root.deps, bench, { jobNumber: 2031 })).toMatchObject({
+    expect(await finishJob(shop.root.deps, bench, { jobNumber: 2031 })).toMatchObject({
       problem: { code: 'job.close.unverified' }
     });
-    await house.root.deps.bench.world?.setSpeed(120);
+    await shop.root.deps.bench.world?.setSpeed(120);
     const started = await start({ kind: 'write', confirmation: '388' });
     const id = started.slice('started '.length);
-    await until(() => house.root.deps.bench.running.get('window')?.state === 'running');
-    expect(stopOperation(house.root.deps, bench, id)).toMatchObject({
+    await until(() => shop.root.deps.bench.running.get('window')?.state === 'running');
+    expect(stopOperation(shop.root.deps, bench, id)).toMatchObject({
       problem: { code: 'operation.stop.refused' }
     });
-    expect(await finishJob(house.root.deps, bench, { jobNumber: 2031 })).toMatchObject({
+    expect(await finishJob(shop.root.deps, bench, { jobNumber: 2031 })).toMatchObject({
       problem: { code: 'job.work.running' }
     });
-    await house.root.deps.bench.world?.setSpeed(0);
-    expect(await waitForEnd(house, id)).toMatchObject({ state: 'done' });
-    const other = await assignUnit(house.root.deps, bench, {
+    await shop.root.deps.bench.world?.setSpeed(0);
+    expect(await waitForEnd(shop, id)).toMatchObject({ state: 'done' });
+    const other = await assignUnit(shop.root.deps, bench, {
       role: 'donor',
       jobNumber: 2031,
       tag: '0421'
@@ -269,14 +269,14 @@ describe('what is refused', () => {
   });
 
   it('work on a closed job', async () => {
-    expect((await finishJob(house.root.deps, bench, { jobNumber: 2031 })).ok).toBe(true);
+    expect((await finishJob(shop.root.deps, bench, { jobNumber: 2031 })).ok).toBe(true);
     expect(await start({ kind: 'read', role: 'donor', regionId: 'data-flash' })).toBe(
       'gate.job.closed'
     );
     expect(await drop('donor', 'data-flash', new Uint8Array(65536))).toMatchObject({
       problem: { code: 'gate.job.closed' }
     });
-    expect(await finishJob(house.root.deps, bench, { jobNumber: 2031 })).toMatchObject({
+    expect(await finishJob(shop.root.deps, bench, { jobNumber: 2031 })).toMatchObject({
       problem: { code: 'gate.job.closed' }
     });
   });
@@ -290,7 +290,7 @@ describe('what is refused', () => {
     });
     let sent = 0;
     const code = async (change: Partial<NewJob>) => {
-      const made = await takeIn(house.root.deps, bench, {
+      const made = await takeIn(shop.root.deps, bench, {
         customer: 'C',
         vehicle: 'V',
         vin: 'U8HVC3F2501084513',

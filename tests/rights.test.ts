@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { mayDo, RIGHTS, ROLES, type Right } from '@badger/core/rights/rights';
 import { ROUTE_RIGHTS } from '../app/src/lib/server/http/route-rights.ts';
-import { makeDatabase, startWorld } from './support/house.ts';
+import { makeDatabase, startWorld } from './support/shop.ts';
 import { Client, startServer, type Server } from './support/server.ts';
 
 /** Nothing that the demo knows: an act that is let in finds nothing to change. */

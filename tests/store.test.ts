@@ -18,30 +18,30 @@ import { compareImages } from '@badger/core/image/compare';
 import { compareKept } from '../app/src/lib/server/services/reads/compare-reads.ts';
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
 import { signIn, whoIs } from '../app/src/lib/server/services/shop/people.ts';
-import { makeHouse, type House } from './support/house.ts';
+import { makeShop, type Shop } from './support/shop.ts';
 
 describe('what is kept is kept', () => {
-  let house: House;
+  let shop: Shop;
   let bench: Person;
   let client: pg.Client;
 
   beforeAll(async () => {
-    house = await makeHouse();
-    bench = await house.person('bench');
-    client = new pg.Client({ connectionString: house.databaseUrl });
+    shop = await makeShop();
+    bench = await shop.person('bench');
+    client = new pg.Client({ connectionString: shop.databaseUrl });
     await client.connect();
   });
   afterAll(async () => {
     await client.end();
-    await house.close();
+    await shop.close();
   });
   const job = async () => {
-    const row = await findJob(house.root.deps.db, 2034);
+    const row = await findJob(shop.root.deps.db, 2034);
     if (!row) throw new Error('no job');
     return row;
   };
   const drop = (bytes: Uint8Array, regionId = 'data-flash') =>
-    uploadRead(house.root.deps, bench, {
+    uploadRead(shop.root.deps, bench, {
       jobNumber: 2034,
       role: 'original',
       regionId,
@@ -50,7 +50,7 @@ describe('what is kept is kept', () => {
     });
 
   it('stores content once under its SHA-256 and proves it on the way out', async () => {
-    const { db } = house.root.deps;
+    const { db } = shop.root.deps;
     const bytes = new Uint8Array(2_500_000).map((_, i) => (i * 31) & 0xff);
     const first = await saveImage(db, bytes);
     expect(first.sha256).toBe(createHash('sha256').update(bytes).digest('hex'));
@@ -63,7 +63,7 @@ describe('what is kept is kept', () => {
   });
 
   it('refuses damaged content', async () => {
-    const { db } = house.root.deps;
+    const { db } = shop.root.deps;
     const { sha256, id } = await saveImage(db, Uint8Array.of(1, 2, 3, 4));
     await client.query('alter table image_chunk disable trigger image_chunk_kept');
     await client.query("update image_chunk set bytes = '\\x01020305' where image_id = $1", [id]);
@@ -83,7 +83,7 @@ describe('what is kept is kept', () => {
     const rows = async () =>
       (await client.query<{ n: string }>('select count(*) as n from image_comparison')).rows[0]?.n;
     expect(Number(await rows())).toBe(3);
-    const { db } = house.root.deps;
+    const { db } = shop.root.deps;
     const want = (a: number, b: number) =>
       compareImages(contents[a] as Uint8Array, contents[b] as Uint8Array);
     for (const [a, b] of [
@@ -95,7 +95,7 @@ describe('what is kept is kept', () => {
       expect(await compareKept(db, shas[a] as string, shas[b] as string)).toEqual(want(a, b));
     // reads of a database that knew no comparisons: found when the page asks, and kept
     await client.query('delete from image_comparison');
-    const region = (await loadJobView(house.root.deps, 2034))?.regions.original.find(
+    const region = (await loadJobView(shop.root.deps, 2034))?.regions.original.find(
       (r) => r.region.id === 'data-flash'
     );
     expect(region?.verdict.state).toBe('disputed');
@@ -115,9 +115,9 @@ describe('what is kept is kept', () => {
   });
 
   it('chains events by hash; a change from behind is found, and where', async () => {
-    const { db } = house.root.deps;
+    const { db } = shop.root.deps;
     for (let i = 0; i < 4; i++) {
-      await recordProof(house.root.deps, bench, {
+      await recordProof(shop.root.deps, bench, {
         jobNumber: 2034,
         outcome: 'cause',
         reason: `test ${i}`
@@ -142,21 +142,21 @@ describe('what is kept is kept', () => {
   it('gives numbers to events that come at the same time, without a gap', async () => {
     await Promise.all(
       Array.from({ length: 12 }, (_, i) =>
-        recordProof(house.root.deps, bench, {
+        recordProof(shop.root.deps, bench, {
           jobNumber: 2030,
           outcome: 'open',
           reason: `at once ${i}`
         })
       )
     );
-    const row = await findJob(house.root.deps.db, 2030);
-    const events = await listEvents(house.root.deps.db, row?.id ?? '');
+    const row = await findJob(shop.root.deps.db, 2030);
+    const events = await listEvents(shop.root.deps.db, row?.id ?? '');
     expect(events.map((e) => e.seq)).toEqual(events.map((_, i) => i + 1));
-    expect(await findBrokenEvent(house.root.deps.db, row?.id ?? '')).toBeUndefined();
+    expect(await findBrokenEvent(shop.root.deps.db, row?.id ?? '')).toBeUndefined();
   });
 
   it('stores the samples of an hour: more than one statement can hold', async () => {
-    const { db } = house.root.deps;
+    const { db } = shop.root.deps;
     // an owner that lives, however long this takes: recovery leaves its operations alone
     const owner = 4711;
     await client.query('select pg_advisory_lock(727002, $1)', [owner]);
@@ -187,7 +187,7 @@ describe('what is kept is kept', () => {
   });
 
   it('keeps reads of a file with the name it came with', async () => {
-    const view = await loadJobView(house.root.deps, 2034);
+    const view = await loadJobView(shop.root.deps, 2034);
     const read = view?.regions.original[0]?.reads[0];
     expect(read).toMatchObject({
       source: 'file',
@@ -200,10 +200,10 @@ describe('what is kept is kept', () => {
 
   it('signs in with the right password only, keeps digests, and holds a name after eight failures', async () => {
     const attempt = (password: string, name = 'lead') =>
-      signIn(house.root.deps, { name, password, address: 'test' });
+      signIn(shop.root.deps, { name, password, address: 'test' });
     const good = await attempt('saltmarsh-lead');
     if (!good.ok) throw new Error(good.problem.code);
-    expect(await whoIs(house.root.deps, good.value.token)).toMatchObject({
+    expect(await whoIs(shop.root.deps, good.value.token)).toMatchObject({
       name: 'Ansel Brack',
       role: 'lead'
     });
@@ -218,6 +218,6 @@ describe('what is kept is kept', () => {
     expect(await attempt('saltmarsh-lead')).toMatchObject({
       problem: { code: 'access.sign-in.locked' }
     });
-    expect(await whoIs(house.root.deps, 'no-such-token')).toBeUndefined();
+    expect(await whoIs(shop.root.deps, 'no-such-token')).toBeUndefined();
   });
 });

@@ -6,7 +6,7 @@ import type { SupplyPort, SupplySample } from '@badger/core/port/supply';
 import { openBox } from '../app/src/lib/server/station/box-drivers.ts';
 import { openSupply } from '../app/src/lib/server/bench/supply-drivers.ts';
 import { SupplyDevice } from '../standins/src/supply/supply-device.ts';
-import { until } from './support/house.ts';
+import { until } from './support/shop.ts';
 
 /** What a supply does with a line; `drop` breaks the connection, `silent` never answers. */
 type Say = (line: string, device: SupplyDevice) => string | undefined;

@@ -10,41 +10,41 @@ import {
 } from '../app/src/lib/server/services/reads/downloads.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { keepPhoto } from '../app/src/lib/server/services/job/photos.ts';
-import { makeHouse, powerUp, runToEnd, type House } from './support/house.ts';
+import { makeShop, powerUp, runToEnd, type Shop } from './support/shop.ts';
 import { smallFamilies } from './support/small-family.ts';
 
 const JOB = { jobNumber: 2031, stationId: 'window' } as const;
 const families = smallFamilies();
-let house: House;
+let shop: Shop;
 let bench: Person;
 beforeAll(async () => {
-  house = await makeHouse({ profilesDir: families.dir });
-  bench = await house.person('bench');
-  await powerUp(house, 'window', '0417');
-  await runToEnd(house, bench, { kind: 'identify', role: 'original', ...JOB });
+  shop = await makeShop({ profilesDir: families.dir });
+  bench = await shop.person('bench');
+  await powerUp(shop, 'window', '0417');
+  await runToEnd(shop, bench, { kind: 'identify', role: 'original', ...JOB });
   const read = { kind: 'read', role: 'original', regionId: 'data-flash' } as const;
-  const { operation } = await runToEnd(house, bench, { ...read, ...JOB });
+  const { operation } = await runToEnd(shop, bench, { ...read, ...JOB });
   expect(operation?.state).toBe('done');
 });
 afterAll(async () => {
-  await house.close();
+  await shop.close();
   families.remove();
 });
 
 const view = async () => {
-  const found = await loadJobView(house.root.deps, 2031);
+  const found = await loadJobView(shop.root.deps, 2031);
   if (!found) throw new Error('no job');
   return found;
 };
-const events = async () => listEvents(house.root.deps.db, (await view()).job.id);
+const events = async () => listEvents(shop.root.deps.db, (await view()).job.id);
 
 describe('what is taken out', () => {
   it('an image and a trace: not for trainee and desk, and on record', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     const read = (await view()).regions.original[0]?.reads[0];
     const before = (await events()).length;
     for (const name of ['trainee', 'desk']) {
-      const person = await house.person(name);
+      const person = await shop.person(name);
       for (const refused of [
         await takeOutRead(deps, person, read?.id ?? ''),
         await takeOutTrace(deps, person, read?.operationId ?? '')
@@ -63,10 +63,10 @@ describe('what is taken out', () => {
   });
 
   it('a photo of papers: not for a trainee; any other photo is', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     const create = { width: 4, height: 4, channels: 3, background: '#345' } as const;
     const bytes = new Uint8Array(await sharp({ create }).png().toBuffer());
-    const trainee = await house.person('trainee');
+    const trainee = await shop.person('trainee');
     for (const [kind, refused] of [
       ['proof', true],
       ['board', false]

@@ -4,20 +4,20 @@ import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { findScan } from '../app/src/lib/server/repositories/scans.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { keepTypedScan } from '../app/src/lib/server/services/prove/scan-other.ts';
-import { makeHouse, plugIn, scanToEnd } from './support/house.ts';
+import { makeShop, plugIn, scanToEnd } from './support/shop.ts';
 
 describe('scans from elsewhere', () => {
-  let house: Awaited<ReturnType<typeof makeHouse>>;
+  let shop: Awaited<ReturnType<typeof makeShop>>;
   let bench: Person;
 
   beforeAll(async () => {
-    house = await makeHouse();
-    bench = await house.person('bench');
+    shop = await makeShop();
+    bench = await shop.person('bench');
   });
-  afterAll(() => house.close());
+  afterAll(() => shop.close());
 
   it('a scan of another tool is kept; a table of 100 000 rows is refused, by its length', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     const typed = (text: string) =>
       keepTypedScan(deps, bench, { jobNumber: 2029, text, fileName: 'x.csv' });
     const rows = Array.from({ length: 100_000 }, (_, i) => `engine;P0${String(100 + (i % 900))}`);
@@ -26,7 +26,7 @@ describe('scans from elsewhere', () => {
     });
     expect(await typed('\n'.repeat(6_000))).toMatchObject({ problem: { code: 'scan.text.long' } });
     expect(await typed('unit;code\n')).toMatchObject({ problem: { code: 'scan.text.empty' } });
-    const desk = await house.person('desk');
+    const desk = await shop.person('desk');
     expect(
       await keepTypedScan(deps, desk, { jobNumber: 2029, text: 'Engine: P0201', fileName: '' })
     ).toMatchObject({ problem: { code: 'gate.person.role' } });
@@ -37,10 +37,10 @@ describe('scans from elsewhere', () => {
   });
 
   it('a scan file keeps its time and its battery, and is refused for another vehicle or a time to come', async () => {
-    const { deps } = house.root;
-    house.world.yard.vehicles.get('van-12')?.play('unit-fault');
-    await plugIn(house, 'van-12');
-    const { scan: kept } = await scanToEnd(house, bench, { jobNumber: 2031 });
+    const { deps } = shop.root;
+    shop.world.yard.vehicles.get('van-12')?.play('unit-fault');
+    await plugIn(shop, 'van-12');
+    const { scan: kept } = await scanToEnd(shop, bench, { jobNumber: 2031 });
     const view = await loadJobView(deps, 2031);
     if (!view || !kept) throw new Error('a scan of 2031');
     const file = (change: object) =>

@@ -9,28 +9,28 @@ import { encodeCodes } from '@badger/core/obd/services';
 import { IDENTIFIERS } from '@badger/core/scan/scan-unit';
 import type { ScannedUnit } from '@badger/core/scan/scan';
 import { python, tsharkFields } from './support/outside.ts';
-import { makeHouse, plugIn, scanToEnd } from './support/house.ts';
+import { makeShop, plugIn, scanToEnd } from './support/shop.ts';
 
 const hex = (bytes: Uint8Array) => Buffer.from(bytes).toString('hex');
 
 /** What application and vehicle really said, tapped on loopback and decoded by Debian's tshark and scapy. */
 describe('outside decoders agree about the vehicle', () => {
-  let house: Awaited<ReturnType<typeof makeHouse>>;
+  let shop: Awaited<ReturnType<typeof makeShop>>;
   const folder = mkdtempSync(join(tmpdir(), 'badger-vehicle-'));
   const capture = join(folder, 'scan.pcap');
   let units: readonly ScannedUnit[] = [];
 
   beforeAll(async () => {
-    house = await makeHouse({ tapped: true });
-    await plugIn(house, 'van-12');
-    const bench = await house.person('bench');
-    const { scan } = await scanToEnd(house, bench, { jobNumber: 2031 });
+    shop = await makeShop({ tapped: true });
+    await plugIn(shop, 'van-12');
+    const bench = await shop.person('bench');
+    const { scan } = await scanToEnd(shop, bench, { jobNumber: 2031 });
     units = scan?.units ?? [];
-    writeFileSync(capture, house.tap?.pcap() ?? '');
+    writeFileSync(capture, shop.tap?.pcap() ?? '');
   });
   afterAll(async () => {
     rmSync(folder, { recursive: true });
-    await house.close();
+    await shop.close();
   });
   const fields = (filter: string, ...names: string[]) =>
     tsharkFields(capture, { filter, fields: names, home: folder });

@@ -10,41 +10,41 @@ import { startScan, stopScan } from '../app/src/lib/server/services/prove/scan-v
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import type { DoipFault } from '../standins/src/vehicle/doip-entity.ts';
 import type { ScriptName } from '../standins/src/vehicle/fault-script.ts';
-import { makeHouse, plugIn, powerUp, runToEnd, scanToEnd, until } from './support/house.ts';
+import { makeShop, plugIn, powerUp, runToEnd, scanToEnd, until } from './support/shop.ts';
 
 /** The whole way: application, sockets, vehicle, database. */
 describe('a vehicle is scanned', () => {
-  let house: Awaited<ReturnType<typeof makeHouse>>;
+  let shop: Awaited<ReturnType<typeof makeShop>>;
   let bench: Person;
 
   beforeAll(async () => {
-    house = await makeHouse();
-    bench = await house.person('bench');
+    shop = await makeShop();
+    bench = await shop.person('bench');
   });
-  afterAll(() => house.close());
+  afterAll(() => shop.close());
   beforeEach(() => {
-    house.world.yard.fault = undefined;
+    shop.world.yard.fault = undefined;
   });
 
   const play = (vehicle: string, script: ScriptName) =>
-    house.world.yard.vehicles.get(vehicle)?.play(script);
+    shop.world.yard.vehicles.get(vehicle)?.play(script);
   const scan = async (jobNumber = 2031, kind: 'pre' | 'post' | 'cleared' = 'pre') => {
-    const { refused, scan: kept } = await scanToEnd(house, bench, { jobNumber, kind });
+    const { refused, scan: kept } = await scanToEnd(shop, bench, { jobNumber, kind });
     if (!kept) throw new Error(refused?.code);
     return kept;
   };
   const refusal = async (jobNumber = 2031, stationId?: string) =>
-    (await scanToEnd(house, bench, { jobNumber, ...(stationId ? { stationId } : {}) })).refused
+    (await scanToEnd(shop, bench, { jobNumber, ...(stationId ? { stationId } : {}) })).refused
       ?.code ?? 'kept';
   const newestScan = async (jobNumber: number) => {
-    const job = await findJob(house.root.deps.db, jobNumber);
-    return (await listScansOfJob(house.root.deps.db, job?.id ?? ''))[0];
+    const job = await findJob(shop.root.deps.db, jobNumber);
+    return (await listScansOfJob(shop.root.deps.db, job?.id ?? ''))[0];
   };
   const groups = async (jobNumber: number) =>
-    (await loadJobView(house.root.deps, jobNumber))?.proof.reading?.groups.map((g) => g.id);
+    (await loadJobView(shop.root.deps, jobNumber))?.proof.reading?.groups.map((g) => g.id);
 
   it('over Ethernet: twelve units and more, with identification, faults and battery', async () => {
-    await plugIn(house, 'van-12');
+    await plugIn(shop, 'van-12');
     const kept = await scan();
     const talking = kept.units.filter((u) => u.state === 'talks');
     expect(talking.length).toBeGreaterThanOrEqual(12);
@@ -69,7 +69,7 @@ describe('a vehicle is scanned', () => {
   });
 
   it('every script is told apart by what the scan says', async () => {
-    await plugIn(house, 'van-12', { support: true });
+    await plugIn(shop, 'van-12', { support: true });
     const told: Record<string, readonly string[]> = {};
     for (const script of [
       ...(['healthy', 'unit-fault', 'wiring-fault', 'network-fault'] as const),
@@ -91,8 +91,8 @@ describe('a vehicle is scanned', () => {
   });
 
   it('over the pair of an older vehicle, its engine unit in the legislated services only', async () => {
-    await plugIn(house, 'minibus-3', { station: 'window' });
-    const { scan: kept, refused } = await scanToEnd(house, bench, {
+    await plugIn(shop, 'minibus-3', { station: 'window' });
+    const { scan: kept, refused } = await scanToEnd(shop, bench, {
       jobNumber: 2027,
       stationId: 'window'
     });
@@ -107,55 +107,55 @@ describe('a vehicle is scanned', () => {
   });
 
   it('what stands in the way is said before anything is asked', async () => {
-    await house.root.deps.bench.world?.vehicle({ plug: null });
+    await shop.root.deps.bench.world?.vehicle({ plug: null });
     expect(await refusal()).toBe('doip.vehicle.none');
-    await plugIn(house, 'van-7');
+    await plugIn(shop, 'van-7');
     expect(await refusal()).toBe('scan.vehicle.other');
-    await plugIn(house, 'van-12', { ignition: 'off' });
+    await plugIn(shop, 'van-12', { ignition: 'off' });
     expect(await refusal()).toBe('scan.ignition.off');
     expect(await refusal(2019)).toBe('gate.job.closed');
     expect(await refusal(9999)).toBe('job.number.unknown');
-    const desk = await house.person('desk');
-    expect(await startScan(house.root.deps, desk, { jobNumber: 2031, kind: 'pre' })).toMatchObject({
+    const desk = await shop.person('desk');
+    expect(await startScan(shop.root.deps, desk, { jobNumber: 2031, kind: 'pre' })).toMatchObject({
       problem: { code: 'gate.person.role' }
     });
-    await plugIn(house, 'van-12', { ignition: 'running' });
-    const van = house.world.yard.vehicles.get('van-12');
+    await plugIn(shop, 'van-12', { ignition: 'running' });
+    const van = shop.world.yard.vehicles.get('van-12');
     if (van) van.speedKmh = 12;
     expect(await refusal()).toBe('scan.vehicle.moving');
     if (van) van.speedKmh = 0;
-    await plugIn(house, 'van-15');
+    await plugIn(shop, 'van-15');
     expect(
-      await startScan(house.root.deps, bench, { jobNumber: 2032, kind: 'cleared' })
+      await startScan(shop.root.deps, bench, { jobNumber: 2032, kind: 'cleared' })
     ).toMatchObject({ problem: { code: 'scan.clear.first' } });
   });
 
   it('a vehicle falls asleep with the ignition off, and its battery sags without support', async () => {
-    const van = house.world.yard.vehicles.get('van-15');
-    await plugIn(house, 'van-15', { ignition: 'on', support: false });
-    house.world.speed = 120;
+    const van = shop.world.yard.vehicles.get('van-15');
+    await plugIn(shop, 'van-15', { ignition: 'on', support: false });
+    shop.world.speed = 120;
     const before = van?.batteryMv ?? 0;
     await until(() => (van?.batteryMv ?? 0) < before);
-    await plugIn(house, 'van-15', { ignition: 'off', support: false });
+    await plugIn(shop, 'van-15', { ignition: 'off', support: false });
     await until(() => van?.asleep === true);
-    house.world.speed = 0;
+    shop.world.speed = 0;
     expect(await refusal(2032)).toBe('doip.vehicle.none');
-    await plugIn(house, 'van-15', { ignition: 'on' });
+    await plugIn(shop, 'van-15', { ignition: 'on' });
     expect((await scan(2032)).unitCount).toBeGreaterThan(10);
   });
 
   it('routing refused with each code of the standard, or never answered', async () => {
-    await plugIn(house, 'van-12');
+    await plugIn(shop, 'van-12');
     for (const code of Object.keys(ROUTING_NAMES).map(Number)) {
       if (code === 0x10) continue;
-      house.world.yard.fault = { routing: code };
+      shop.world.yard.fault = { routing: code };
       expect(await refusal(), `0x${code.toString(16)}`).toBe(
         code === 0x11 ? 'doip.routing.pending' : 'doip.routing.refused'
       );
     }
-    house.world.yard.fault = 'mute-routing';
+    shop.world.yard.fault = 'mute-routing';
     expect(await refusal()).toBe('doip.routing.timeout');
-    house.world.yard.fault = 'no-announcement';
+    shop.world.yard.fault = 'no-announcement';
     expect(await refusal()).toBe('doip.vehicle.none');
   });
 
@@ -167,10 +167,10 @@ describe('a vehicle is scanned', () => {
   it.each(broken)(
     'a stream that is damaged (%s) keeps what was found until then',
     async (fault, why) => {
-      await plugIn(house, 'van-12');
+      await plugIn(shop, 'van-12');
       play('van-12', 'unit-fault');
-      house.world.yard.breakAfter(98, fault);
-      const { scan: kept } = await scanToEnd(house, bench, { jobNumber: 2031 });
+      shop.world.yard.breakAfter(98, fault);
+      const { scan: kept } = await scanToEnd(shop, bench, { jobNumber: 2031 });
       expect(kept?.brokenOff).toBe(why);
       // 105 answers make a whole scan: some units were done, none is blamed
       expect(kept?.units.some((u) => u.state === 'talks')).toBe(true);
@@ -180,7 +180,7 @@ describe('a vehicle is scanned', () => {
       expect(told.length).toBeGreaterThanOrEqual(12);
 
       // damaged from its first answer on: nothing is found, every place is shown, and it is said
-      const { scan: nothing } = await scanToEnd(house, bench, { jobNumber: 2031 });
+      const { scan: nothing } = await scanToEnd(shop, bench, { jobNumber: 2031 });
       expect(nothing?.brokenOff).toBe(why);
       expect(nothing?.units.every((u) => u.state === 'unasked')).toBe(true);
       expect(nothing?.units).toHaveLength(kept?.units.length ?? 0);
@@ -188,15 +188,15 @@ describe('a vehicle is scanned', () => {
   );
 
   it('answers of an unknown type, out of order or with a short length do not become false faults', async () => {
-    await plugIn(house, 'van-12');
+    await plugIn(shop, 'van-12');
     play('van-12', 'unit-fault');
     const good = await scan();
     const faultsOf = (s: typeof good) =>
       s.units.flatMap((u) => u.faults.map((f) => `${u.id} ${formatFault(f)}`)).sort();
     for (const fault of ['unknown-type', 'reorder', 'wrong-length'] as const) {
-      house.world.yard.fault = fault;
-      const { refused, scan: kept } = await scanToEnd(house, bench, { jobNumber: 2031 });
-      house.world.yard.fault = undefined;
+      shop.world.yard.fault = fault;
+      const { refused, scan: kept } = await scanToEnd(shop, bench, { jobNumber: 2031 });
+      shop.world.yard.fault = undefined;
       if (!kept) {
         expect(refused?.code).toMatch(/^(doip|uds)\./);
         continue;
@@ -210,9 +210,9 @@ describe('a vehicle is scanned', () => {
   });
 
   it('a unit that answers for another is not believed', async () => {
-    await plugIn(house, 'van-12');
-    house.world.yard.fault = 'impostor';
-    const { refused, scan: kept } = await scanToEnd(house, bench, { jobNumber: 2031 });
+    await plugIn(shop, 'van-12');
+    shop.world.yard.fault = 'impostor';
+    const { refused, scan: kept } = await scanToEnd(shop, bench, { jobNumber: 2031 });
     if (refused) expect(refused.code).toMatch(/^uds\.answer/);
     else {
       expect(kept?.faultCount).toBe(0);
@@ -222,14 +222,14 @@ describe('a vehicle is scanned', () => {
   });
 
   it('a response that is pending for ever ends, and the scan can be stopped', async () => {
-    await plugIn(house, 'van-12');
-    const { deps } = house.root;
+    await plugIn(shop, 'van-12');
+    const { deps } = shop.root;
     expect((await startScan(deps, bench, { jobNumber: 2031, kind: 'pre' })).ok).toBe(true);
-    house.world.yard.fault = 'pending-forever';
+    shop.world.yard.fault = 'pending-forever';
     expect(stopScan(deps, 2031).ok).toBe(true);
     await until(() => deps.bench.scans.size === 0, 60_000);
     expect(stopScan(deps, 2031)).toMatchObject({ problem: { code: 'scan.line.idle' } });
-    house.world.yard.fault = undefined;
+    shop.world.yard.fault = undefined;
     expect((await newestScan(2031))?.brokenOff).toBe('operation.run.stopped');
     // what is said about the vehicle still rests on the last whole scan
     const view = await loadJobView(deps, 2031);
@@ -237,7 +237,7 @@ describe('a vehicle is scanned', () => {
   });
 
   it('cleared and scanned again: what is real comes back, what was old stays away', async () => {
-    await plugIn(house, 'van-12');
+    await plugIn(shop, 'van-12');
     play('van-12', 'unit-fault');
     const before = await scan();
     const after = await scan(2031, 'cleared');
@@ -248,8 +248,8 @@ describe('a vehicle is scanned', () => {
   });
 
   it('one line, one scan at a time', async () => {
-    await plugIn(house, 'van-12');
-    const { deps } = house.root;
+    await plugIn(shop, 'van-12');
+    const { deps } = shop.root;
     const both = await Promise.all(
       [0, 1].map(() => startScan(deps, bench, { jobNumber: 2031, kind: 'pre' }))
     );
@@ -259,13 +259,13 @@ describe('a vehicle is scanned', () => {
   });
 
   it('the loose unit on the bench: ten expected, one internal', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     expect(await scanBench(deps, bench, { jobNumber: 2031, stationId: 'window' })).toMatchObject({
       ok: false
     });
-    await powerUp(house, 'window', '0417');
+    await powerUp(shop, 'window', '0417');
     const JOB = { jobNumber: 2031, stationId: 'window', role: 'original' } as const;
-    await runToEnd(house, bench, { kind: 'identify', ...JOB });
+    await runToEnd(shop, bench, { kind: 'identify', ...JOB });
     const kept = await scanBench(deps, bench, { jobNumber: 2031, stationId: 'window' });
     if (!kept.ok) throw new Error(kept.problem.code);
     const classes = (await loadJobView(deps, 2031))?.proof.benchFaults.map((f) => f.class) ?? [];
@@ -275,7 +275,7 @@ describe('a vehicle is scanned', () => {
   });
 
   it('what was measured and scanned can be added to, not changed', async () => {
-    const { deps } = house.root;
+    const { deps } = shop.root;
     const test = {
       jobNumber: 2031,
       test: 'ground',
@@ -283,7 +283,7 @@ describe('a vehicle is scanned', () => {
       note: ''
     } as const;
     expect((await recordTest(deps, bench, test)).ok).toBe(true);
-    const desk = await house.person('desk');
+    const desk = await shop.person('desk');
     expect(await recordTest(deps, desk, test)).toMatchObject({
       problem: { code: 'gate.person.role' }
     });

@@ -6,7 +6,7 @@ declare global {
       person: Person | undefined;
       theme: 'day' | 'night';
       demo: boolean;
-      /** Nobody has signed in, and the house wants Today on a wall. */
+      /** Nobody has signed in, and the shop wants Today on a wall. */
       wallDisplay: boolean;
     }
     interface Error {

@@ -81,7 +81,7 @@ function refuseForeign(event: RequestEvent): Response | undefined {
 async function sendAway(event: RequestEvent): Promise<Response | undefined> {
   const path = event.url.pathname;
   if (OPEN_PAGES.has(path)) return undefined;
-  // a house may want Today and the line of the bench on a wall: initials only
+  // a shop may want Today and the line of the bench on a wall: initials only
   const wanted = path === '/' || path === '/api/events';
   event.locals.wallDisplay = wanted && (await loadShopRules(deps().db)).wallDisplay;
   if (event.locals.wallDisplay) return undefined;

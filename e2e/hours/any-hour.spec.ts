@@ -1,4 +1,4 @@
-// What must hold whatever the clock of the house says: after closing, on a closed day, on a day of 23 hours.
+// What must hold whatever the clock of the shop says: after closing, on a closed day, on a day of 23 hours.
 import { expect, test } from '@playwright/test';
 import { expectAccessible, openStop, settled, signIn } from '../support/bench.ts';
 

@@ -1,7 +1,7 @@
 // The built application as a process of its own, spoken to over HTTP as a browser would.
 import { spawn, type ChildProcess } from 'node:child_process';
 import { createServer } from 'node:net';
-import { at } from './house.ts';
+import { at } from './shop.ts';
 
 export interface Server {
   readonly url: string;

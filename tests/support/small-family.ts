@@ -2,7 +2,7 @@
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { at } from './house.ts';
+import { at } from './shop.ts';
 
 interface Document {
   regions: { id: string; lengthBytes: number; eraseBlockBytes: number }[];
@@ -30,7 +30,7 @@ export function smallFamilies(): { dir: string; remove: () => void } {
 }
 
 interface CloneDocument {
-  clone: { schools: { id: string; why: string }[]; ranges: unknown[] };
+  clone: { methods: { id: string; why: string }[]; ranges: unknown[] };
 }
 
 /** The families of the demo with one of them changed. */

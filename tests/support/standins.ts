@@ -1,6 +1,6 @@
 // The simulated bench as a process of its own, as the start command runs it.
 import { spawn } from 'node:child_process';
-import { at } from './house.ts';
+import { at } from './shop.ts';
 
 /** Starts it; `stop` ends it. */
 export async function startStandins(speed = 0): Promise<{ url: string; stop: () => void }> {

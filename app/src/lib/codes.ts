@@ -2,7 +2,7 @@ import type { None } from '@badger/core/base/codes';
 
 /** What `app` tells: problems, findings and verdicts by code, each with its figures. */
 export interface AppCodes {
-  'access.house.taken': None;
+  'access.shop.taken': None;
   'access.sign-in.locked': None;
   'access.sign-in.needed': None;
   'access.sign-in.wrong': None;
@@ -17,9 +17,9 @@ export interface AppCodes {
   'gate.way.region': { region: string };
   'gate.way.unproven': { region: string };
   'hands.station.busy': None;
-  'house.hours.crossed': { day: number };
-  'house.person.unknown': None;
-  'house.work.closing': None;
+  'shop.hours.crossed': { day: number };
+  'shop.person.unknown': None;
+  'shop.work.closing': None;
   'identify.chip.changed': { chipId: string; known: string; tag: string };
   'identify.chip.elsewhere': { chipId: string; tag: string; meant: string };
   'identify.chip.used': { tag: string };
@@ -107,7 +107,7 @@ export interface AppCodes {
   'upload.unit.none': { role: string };
   'way.choice.shut': { way: string };
   'way.key.unknown': { key: string };
-  'way.school.unknown': { school: string };
+  'way.method.unknown': { method: string };
   'world.link.absent': None;
   'write.confirmation.wrong': { tag: string };
   'write.content.original': { region: string };

@@ -9,7 +9,7 @@ import type { Stage } from '@badger/core/job/stages';
 import type { Finding } from '@badger/core/image/finding';
 import type { CauseStanding, Evidence } from '@badger/core/proof/cause';
 import type { RouteLeft } from '@badger/core/proof/cloneable';
-import type { Condition, PlannedTest } from '@badger/core/proof/question';
+import type { Condition, PlannedTest } from '@badger/core/proof/assess-cause';
 import type { TestId } from '@badger/core/proof/tests';
 import type { BenchFault } from '@badger/core/scan/bench-faults';
 import type { ScanGroup } from '@badger/core/scan/read-scan';

@@ -90,7 +90,7 @@ export interface LiveBench {
   /** Scans of vehicles that are under way. */
   readonly scans: readonly LiveScanData[];
   /** Simulated bench only: the vehicles outside, and where the diagnostic cable is. */
-  readonly yard: LiveYard | undefined;
+  readonly simulator: LiveSimulator | undefined;
 }
 
 export interface LiveScanData {
@@ -105,7 +105,7 @@ export interface LiveScanData {
   }[];
 }
 
-export interface LiveYard {
+export interface LiveSimulator {
   readonly plugged: string | null;
   readonly pluggedStation: string | null;
   readonly vehicles: readonly {

@@ -10,7 +10,7 @@ import type { Prices } from '@badger/core/ways/prices';
 export interface MatchSheetData {
   readonly originalNumbers: Readonly<Record<string, string>>;
   /** Fields in which label and memory of the original contradict each other. */
-  readonly torn: readonly {
+  readonly labelDiffers: readonly {
     readonly field: string;
     readonly label: string;
     readonly read: string;
@@ -57,10 +57,10 @@ export interface QuoteData {
 export interface WaysSheetData {
   readonly options: readonly WayOption[];
   readonly times: readonly RegionTime[];
-  readonly thumb: { readonly read: Span | undefined; readonly write: Span | undefined };
+  readonly typicalMinutes: { readonly read: Span | undefined; readonly write: Span | undefined };
   readonly choices: readonly {
     readonly wayId: string;
-    readonly school: string;
+    readonly method: string;
     readonly reason: string;
     readonly at: Date;
     readonly personName: string;

@@ -3,12 +3,12 @@
   import { onMount, untrack } from 'svelte';
   import { page } from '$app/state';
   import BenchLine from '$lib/features/bench-line/BenchLine.svelte';
-  import Places from '$lib/features/house/Places.svelte';
-  import Notice from '$lib/features/house/Notice.svelte';
+  import Places from '$lib/features/shop/Places.svelte';
+  import Notice from '$lib/features/shop/Notice.svelte';
   import FindDialog from '$lib/features/find/FindDialog.svelte';
   import KeysDialog from '$lib/features/find/KeysDialog.svelte';
   import { watchKeys } from '$lib/features/find/keys.ts';
-  import { setHouseNow } from '$lib/features/live/house-now.ts';
+  import { setShopNow } from '$lib/features/live/shop-now.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
   import { notices } from '$lib/features/live/notices.svelte.ts';
   import { afterNavigate } from '$app/navigation';
@@ -17,8 +17,8 @@
   let { data, children }: LayoutProps = $props();
 
   // before anything below says what time it is
-  setHouseNow(untrack(() => data.now));
-  $effect.pre(() => setHouseNow(data.now));
+  setShopNow(untrack(() => data.now));
+  $effect.pre(() => setShopNow(data.now));
 
   let finding = $state(false);
   let keys = $state(false);

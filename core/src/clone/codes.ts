@@ -3,7 +3,7 @@ import type { None } from '../base/codes.ts';
 /** What `clone` tells: problems, findings and verdicts by code, each with its figures. */
 export interface CloneCodes {
   'clone.region.untrusted': { region: string };
-  'clone.school.other': { family: string; school: string };
+  'clone.method.other': { family: string; method: string };
   'gate.content.none': None;
   'gate.content.wrong': { region: string; found: string };
 }

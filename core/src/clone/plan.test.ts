@@ -17,10 +17,10 @@ const sources = [
 ];
 
 it('plans every region from its read, the small one first as the family says', () => {
-  expect(planWholeImage(hv, sources)).toMatchObject({
+  expect(planWholeImage(hv, 'whole-image', sources)).toMatchObject({
     ok: true,
     value: {
-      school: 'whole-image',
+      method: 'whole-image',
       lines: [
         { regionId: 'data-flash', readId: 'r1', sha256: 'aa', lengthBytes: 65536 },
         { regionId: 'program-flash', readId: 'r2', sha256: 'bb', lengthBytes: 2097152 }
@@ -28,14 +28,14 @@ it('plans every region from its read, the small one first as the family says', (
     }
   });
 });
-it('refuses a region that is not trusted, and another school', () => {
-  expect(planWholeImage(hv, sources.slice(1))).toMatchObject({
+it('refuses a region that is not trusted, and another method', () => {
+  expect(planWholeImage(hv, 'whole-image', sources.slice(1))).toMatchObject({
     problem: { code: 'clone.region.untrusted', params: { region: 'Program flash' } }
   });
-  expect(planWholeImage(profileOf('pw-bd1'), [])).toMatchObject({
+  expect(planWholeImage(profileOf('pw-bd1'), 'merge', [])).toMatchObject({
     problem: {
-      code: 'clone.school.other',
-      params: { family: 'PW-BD1', school: profileOf('pw-bd1').school }
+      code: 'clone.method.other',
+      params: { family: 'PW-BD1', method: 'merge' }
     }
   });
 });

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../base/result.ts';
-import { getRegion, type Profile } from '../profile/profile.ts';
+import { getRegion, type CloneMethod, type Profile } from '../profile/profile.ts';
 
 /** What the plan needs to know of one region of the original. */
 export interface RegionSource {
@@ -19,21 +19,22 @@ export interface PlanLine {
 
 /** What will be written, in the order in which it is written. */
 export interface ClonePlan {
-  readonly school: 'whole-image' | 'supplied-file';
+  readonly method: 'whole-image' | 'supplied-file';
   readonly family: string;
   readonly lines: readonly PlanLine[];
 }
 
 /**
  * Plans a whole-image clone: every region exactly as read from the original, in the profile's write order.
- * Errors: `clone.region.untrusted` (the first region without trusted reads), `clone.school.other`.
+ * Errors: `clone.region.untrusted` (the first region without trusted reads), `clone.method.other`.
  */
 export function planWholeImage(
   profile: Profile,
+  method: CloneMethod,
   sources: readonly RegionSource[]
 ): Result<ClonePlan> {
-  if (profile.school !== 'whole-image') {
-    return fail('clone.school.other', { family: profile.id, school: profile.school });
+  if (method !== 'whole-image') {
+    return fail('clone.method.other', { family: profile.id, method });
   }
   const lines: PlanLine[] = [];
   for (const regionId of profile.writeOrder) {
@@ -50,7 +51,7 @@ export function planWholeImage(
       sha256: source.trustedSha256
     });
   }
-  return ok({ school: 'whole-image', family: profile.id, lines });
+  return ok({ method: 'whole-image', family: profile.id, lines });
 }
 
 /** A file that is to be written into the unit itself, and the gravest thing that was found in it. */
@@ -88,5 +89,5 @@ export function planSupplied(
         sha256: source.sha256
       });
   }
-  return ok({ school: 'supplied-file', family: profile.id, lines });
+  return ok({ method: 'supplied-file', family: profile.id, lines });
 }

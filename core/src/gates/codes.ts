@@ -11,7 +11,7 @@ export interface GatesCodes {
   'build.image.ready': None;
   'build.image.stale': None;
   'build.reads.missing': None;
-  'build.school.other': { school: string };
+  'build.method.other': { method: string };
   'build.supplied.none': None;
   'gate.authority.needless': None;
   'gate.authority.recorded': None;

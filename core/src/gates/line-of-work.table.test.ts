@@ -28,10 +28,10 @@ const whole: JobFacts = {
   ...{ closed: false, customer: 'C', vinProblem: undefined, vinCheckDigit: 'holds' },
   ...{ authorisedBy: 'D', needsAuthority: true, authorityGap: undefined },
   ...{
-    question: judge('go', 'proof.verdict.unit'),
+    assessment: judge('go', 'proof.verdict.unit'),
     otherProven: false,
     proof: 'cause',
-    school: 'whole-image'
+    method: 'whole-image'
   },
   ...{ hasProfile: true, originalTag: '0417', originalChipId: 'A', originalVin: 'V' },
   ...{ vehicleVin: 'V', donorTag: '0388', donorChipId: 'B', donorMismatches: [] },
@@ -73,11 +73,14 @@ const TABLE: Readonly<Record<Stage, readonly Case[]>> = {
   ],
   prove: [
     [{}, judge('go', 'prove.unit.cause')],
-    [{ question: asked }, judge('look', 'prove.unit.decided')],
-    [{ question: judge('stop', 'proof.verdict.other') }, judge('look', 'prove.unit.contradicted')],
+    [{ assessment: asked }, judge('look', 'prove.unit.decided')],
+    [
+      { assessment: judge('stop', 'proof.verdict.other') },
+      judge('look', 'prove.unit.contradicted')
+    ],
     [{ proof: 'not-cause' }, judge('stop', 'prove.unit.innocent')],
     [{ proof: 'open' }, judge('look', 'prove.unit.undecided')],
-    [{ proof: 'open', question: asked }, asked]
+    [{ proof: 'open', assessment: asked }, asked]
   ],
   identify: [
     [{}, judge('go', 'identify.unit.known', { tag: '0417', chipId: 'A' })],
@@ -122,7 +125,7 @@ const TABLE: Readonly<Record<Stage, readonly Case[]>> = {
       judge('look', 'match.donor.byhand', { tag: '0388' })
     ],
     [{ donorTag: undefined, carrier: 'file' }, judge('look', 'match.donor.none')],
-    [{ school: 'none', donorTag: undefined }, judge('go', 'match.donor.needless')]
+    [{ method: 'none', donorTag: undefined }, judge('go', 'match.donor.needless')]
   ],
   wire: [
     [{}, steady],
@@ -165,8 +168,8 @@ const TABLE: Readonly<Record<Stage, readonly Case[]>> = {
     [{ clone: 'none', originalRegions: [trusted, remark] }, judge('look', 'build.image.none')],
     [{ clone: 'none', originalRegions: [trusted, single] }, judge('none', 'build.reads.missing')],
     [{ clone: 'none', originalRegions: [] }, judge('none', 'build.reads.missing')],
-    [{ school: 'merge' }, judge('look', 'build.school.other', { school: 'merge' })],
-    [{ school: 'merge', hasProfile: false }, judge('go', 'build.image.ready')]
+    [{ method: 'merge' }, judge('look', 'build.method.other', { method: 'merge' })],
+    [{ method: 'merge', hasProfile: false }, judge('go', 'build.image.ready')]
   ],
   write: [
     [{}, judge('go', 'write.clone.verified')],

@@ -18,10 +18,10 @@ const fresh: JobFacts = {
   authorisedBy: 'somebody',
   needsAuthority: true,
   authorityGap: undefined,
-  question: judge('look', 'proof.verdict.nothing'),
+  assessment: judge('look', 'proof.verdict.nothing'),
   otherProven: false,
   proof: 'cause',
-  school: 'whole-image',
+  method: 'whole-image',
   hasProfile: true,
   originalTag: '0417',
   originalChipId: undefined,
@@ -62,12 +62,12 @@ describe('the next step follows the work', () => {
     ['not proven', { proof: 'open' }, 'prove: proof.verdict.nothing'],
     [
       'proven and not decided',
-      { proof: 'open', question: judge('go', 'proof.verdict.unit') },
+      { proof: 'open', assessment: judge('go', 'proof.verdict.unit') },
       'prove: prove.unit.undecided'
     ],
     [
       'decided against what was measured',
-      { question: judge('stop', 'proof.verdict.other') },
+      { assessment: judge('stop', 'proof.verdict.other') },
       'prove: prove.unit.contradicted'
     ],
     ['not the cause', { proof: 'not-cause' }, 'prove: prove.unit.innocent'],
@@ -114,11 +114,11 @@ describe('the next step follows the work', () => {
 });
 
 describe('other families', () => {
-  const line = judgeLineOfWork({ ...fresh, carrier: 'file', school: 'merge' });
+  const line = judgeLineOfWork({ ...fresh, carrier: 'file', method: 'merge' });
   it('are told apart by tag, read elsewhere, and not built or written here', () => {
     expect(line.identify.code).toBe('identify.unit.tagged');
     expect(line.wire.code).toBe('wire.way.elsewhere');
-    expect(line.build.code).toBe('build.school.other');
+    expect(line.build.code).toBe('build.method.other');
     expect(line.write.code).toBe('write.way.elsewhere');
   });
   it('without a profile stop at Identify', () => {
@@ -145,7 +145,7 @@ describe('not yet is not Stop', () => {
       'none write.backup.none'
     );
     // what this bench cannot do is done elsewhere: neither wrong nor forbidden
-    expect(say({ school: 'merge' }, 'build')).toBe('look build.school.other');
+    expect(say({ method: 'merge' }, 'build')).toBe('look build.method.other');
     expect(say({ carrier: 'file' }, 'write')).toBe('look write.way.elsewhere');
     expect(say({ originalTag: undefined }, 'identify')).toBe('look identify.unit.none');
     expect(say({ clone: 'stale' }, 'build')).toBe('stop build.image.stale');
@@ -155,8 +155,8 @@ describe('not yet is not Stop', () => {
 });
 
 describe('a decision of a person', () => {
-  const prove = (question: JobFacts['question'], proof: JobFacts['proof']) => {
-    const facts = { ...fresh, question, proof };
+  const prove = (assessment: JobFacts['assessment'], proof: JobFacts['proof']) => {
+    const facts = { ...fresh, assessment, proof };
     const line = judgeLineOfWork(facts);
     const next = findNextStep(line, readStates(facts)).stage;
     return `${line.prove.verdict} ${line.prove.code}, next ${next === 'prove' ? 'prove' : 'on'}`;
@@ -170,7 +170,7 @@ describe('a decision of a person', () => {
     [judge('go', 'proof.verdict.unit'), 'open', 'look prove.unit.undecided, next prove'],
     [judge('look', 'proof.verdict.open'), 'open', 'look proof.verdict.open, next prove'],
     [judge('go', 'proof.verdict.unit'), 'not-cause', 'stop prove.unit.innocent, next prove']
-  ] as const)('%j and %s: %s', (question, proof, said) => {
-    expect(prove(question, proof)).toBe(said);
+  ] as const)('%j and %s: %s', (assessment, proof, said) => {
+    expect(prove(assessment, proof)).toBe(said);
   });
 });

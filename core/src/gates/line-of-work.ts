@@ -34,12 +34,12 @@ export interface JobFacts {
   /** What the recorded authority still lacks; undefined when it is whole. */
   readonly authorityGap: 'order' | 'proof' | 'signature' | undefined;
   /** What scan and tests say about the cause, computed anew. */
-  readonly question: Judgement;
+  readonly assessment: Judgement;
   /** Scan and tests prove something else to be the cause. */
   readonly otherProven: boolean;
   /** Outcome of the proof that this unit is the cause, as recorded by a person. */
   readonly proof: 'cause' | 'not-cause' | 'open';
-  readonly school: string;
+  readonly method: string;
   readonly hasProfile: boolean;
   readonly originalTag: string | undefined;
   readonly originalChipId: string | undefined;
@@ -96,7 +96,7 @@ function judgeProve(f: JobFacts): Judgement {
       return judge('look', 'prove.unit.undecided');
     case 'elsewhere':
     case 'open':
-      return f.question;
+      return f.assessment;
   }
 }
 
@@ -187,8 +187,8 @@ function judgeBuildOwn(f: JobFacts): Judgement {
 
 function judgeBuild(f: JobFacts): Judgement {
   if (f.shape.target === 'original') return judgeBuildOwn(f);
-  if (f.hasProfile && f.school !== 'whole-image') {
-    return judge('look', 'build.school.other', { school: f.school });
+  if (f.hasProfile && f.method !== 'whole-image') {
+    return judge('look', 'build.method.other', { method: f.method });
   }
   if (f.clone === 'built') return judge('go', 'build.image.ready');
   if (f.clone === 'stale') return judge('stop', 'build.image.stale');

@@ -27,14 +27,14 @@ export interface StageStates {
   readonly read: ReadState;
 }
 
-export function stateOfProve({ proof, question, otherProven }: JobFacts): ProveState {
+export function stateOfProve({ proof, assessment, otherProven }: JobFacts): ProveState {
   // a decision is a person's; that the tests carry it is said only when they do
   if (proof === 'cause') {
-    if (question.verdict === 'go') return 'cause';
-    return question.verdict === 'stop' ? 'contradicted' : 'decided';
+    if (assessment.verdict === 'go') return 'cause';
+    return assessment.verdict === 'stop' ? 'contradicted' : 'decided';
   }
   if (proof === 'not-cause') return 'innocent';
-  if (question.verdict === 'go') return 'undecided';
+  if (assessment.verdict === 'go') return 'undecided';
   return otherProven ? 'elsewhere' : 'open';
 }
 
@@ -50,7 +50,7 @@ export function stateOfIdentify(f: JobFacts): IdentifyState {
 }
 
 export function stateOfMatch(f: JobFacts): MatchState {
-  if (f.school === 'none') return 'needless';
+  if (f.method === 'none') return 'needless';
   if (!f.donorTag) return 'none';
   // what is known to be wrong is wrong, whoever has read it and however
   if (f.unitsSwapped) return 'swapped';

@@ -7,7 +7,7 @@ import { verifyConnected } from './verify-connected.ts';
 import {
   countFailedTries,
   isLeftBroken,
-  readsBeforeTouched,
+  readsBeforeChange,
   stateOfWrite,
   writesTo,
   type OperationFact
@@ -112,7 +112,7 @@ describe('closing', () => {
 
 const T = (minute: number) => new Date(Date.UTC(2026, 0, 1, 8, minute));
 const op = (change: Partial<OperationFact>): OperationFact => ({
-  ...{ kind: 'write', unitId: 'u', state: 'done', touchedAt: null, cloneImageId: 'i' },
+  ...{ kind: 'write', unitId: 'u', state: 'done', mayHaveChangedAt: null, cloneImageId: 'i' },
   ...{ problem: null },
   ...change
 });
@@ -126,27 +126,32 @@ describe('what became of the writes', () => {
     expect(stateOfWrite(op({}), undefined)).toBe('none');
     expect(stateOfWrite(op({ state: 'running' }), 'i')).toBe('active');
     expect(stateOfWrite(op({ state: 'failed' }), 'i')).toBe('none');
-    expect(stateOfWrite(op({ state: 'failed', touchedAt: T(1) }), 'i')).toBe('failed');
-    expect(stateOfWrite(op({ state: 'interrupted', touchedAt: T(1) }), 'i')).toBe('interrupted');
+    expect(stateOfWrite(op({ state: 'failed', mayHaveChangedAt: T(1) }), 'i')).toBe('failed');
+    expect(stateOfWrite(op({ state: 'interrupted', mayHaveChangedAt: T(1) }), 'i')).toBe(
+      'interrupted'
+    );
     expect(writesTo([op({}), op({ unitId: 'v' }), op({ kind: 'read' })], 'u')).toHaveLength(1);
   });
 
   it('a unit is left broken until a write of that unit is done', () => {
-    const broken = op({ state: 'interrupted', touchedAt: T(1) });
+    const broken = op({ state: 'interrupted', mayHaveChangedAt: T(1) });
     expect(isLeftBroken([])).toBe(false);
     expect(isLeftBroken([broken])).toBe(true);
-    expect(isLeftBroken([broken, op({ unitId: 'v', touchedAt: T(2) })])).toBe(true);
-    expect(isLeftBroken([broken, op({ touchedAt: T(2) })])).toBe(false);
+    expect(isLeftBroken([broken, op({ unitId: 'v', mayHaveChangedAt: T(2) })])).toBe(true);
+    expect(isLeftBroken([broken, op({ mayHaveChangedAt: T(2) })])).toBe(false);
     // one that was turned away changes nothing of it
     expect(isLeftBroken([broken, op({ state: 'failed' })])).toBe(true);
   });
 
   it('reads count as a way back only from before the first touch', () => {
     const reads = [{ takenAt: T(0) }, { takenAt: T(5) }, { takenAt: T(9) }];
-    expect(readsBeforeTouched(reads, [])).toHaveLength(3);
-    expect(readsBeforeTouched(reads, [op({ state: 'failed' })])).toHaveLength(3);
-    const writes = [op({ state: 'failed', touchedAt: T(5) }), op({ touchedAt: T(9) })];
-    expect(readsBeforeTouched(reads, writes)).toEqual([{ takenAt: T(0) }]);
+    expect(readsBeforeChange(reads, [])).toHaveLength(3);
+    expect(readsBeforeChange(reads, [op({ state: 'failed' })])).toHaveLength(3);
+    const writes = [
+      op({ state: 'failed', mayHaveChangedAt: T(5) }),
+      op({ mayHaveChangedAt: T(9) })
+    ];
+    expect(readsBeforeChange(reads, writes)).toEqual([{ takenAt: T(0) }]);
   });
 
   it('a try counts only where the unit itself was silent, since it last answered', () => {

@@ -8,7 +8,7 @@ export interface OperationFact {
   readonly unitId: string;
   readonly state: OperationState;
   /** From when something that may change the unit's memory may have been sent; null: nothing was. */
-  readonly touchedAt: Date | null;
+  readonly mayHaveChangedAt: Date | null;
   readonly cloneImageId: string | null;
   readonly problem: Problem | null;
 }
@@ -33,7 +33,7 @@ export function stateOfWrite(
   // proven is what was meant then; another image since is another write
   if (write.state === 'done') return write.cloneImageId === imageId ? 'verified' : 'none';
   // a write that was turned away before it touched the unit leaves everything as it was
-  if (!write.touchedAt) return 'none';
+  if (!write.mayHaveChangedAt) return 'none';
   return write.state === 'interrupted' ? 'interrupted' : 'failed';
 }
 
@@ -41,17 +41,17 @@ export function stateOfWrite(
 export function isLeftBroken(operations: readonly OperationFact[]): boolean {
   const units = new Set(operations.map((o) => o.unitId));
   return [...units].some((unitId) => {
-    const last = operations.findLast((o) => o.unitId === unitId && o.touchedAt !== null);
+    const last = operations.findLast((o) => o.unitId === unitId && o.mayHaveChangedAt !== null);
     return last !== undefined && last.state !== 'done';
   });
 }
 
 /** Reads of a unit from before anything was sent that may change its memory: only those are a way back. */
-export function readsBeforeTouched<T extends { readonly takenAt: Date }>(
+export function readsBeforeChange<T extends { readonly takenAt: Date }>(
   reads: readonly T[],
   writes: readonly OperationFact[]
 ): T[] {
-  const touched = writes.find((w) => w.touchedAt)?.touchedAt;
+  const touched = writes.find((w) => w.mayHaveChangedAt)?.mayHaveChangedAt;
   return reads.filter((r) => !touched || r.takenAt < touched);
 }
 

@@ -30,7 +30,7 @@ export const KIT_KINDS: readonly KitKind[] = [
   'network'
 ];
 
-/** One piece of kit as the house keeps it. Times are milliseconds since 1970, UTC. */
+/** One piece of kit as the shop keeps it. Times are milliseconds since 1970, UTC. */
 export interface KitItem {
   readonly id: string;
   readonly kind: KitKind;

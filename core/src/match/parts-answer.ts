@@ -59,7 +59,7 @@ export function checkPartsAnswer(answer: PartsAnswer, query: string): Result<Par
   return loop ? fail('parts.chain.loop', { loop: loop.slice(0, 8).join(' → ') }) : ok(answer);
 }
 
-/** The supersessions of an answer as rules of matching: numbers as the house writes them, each step once. */
+/** The supersessions of an answer as rules of matching: numbers as the shop writes them, each step once. */
 export function stepsOf(answer: PartsAnswer | undefined): FieldStep[] {
   const steps = new Map<string, FieldStep>();
   for (const part of answer?.parts ?? [])

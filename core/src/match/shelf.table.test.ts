@@ -147,7 +147,7 @@ describe('what a parts service answers', () => {
     expect(refused.ok ? '' : refused.problem.params['loop']).toMatch(/^(n\d+ → ){7}n\d+$/);
     expect(checkPartsAnswer(answer(step('1', '2')), 'Q').ok).toBe(true);
   });
-  it('its steps as the house writes numbers, each once; nothing of no answer', () => {
+  it('its steps as the shop writes numbers, each once; nothing of no answer', () => {
     expect(stepsOf(undefined)).toEqual([]);
     const steps = stepsOf(
       answer(step('1 a', '2'), step('1A', '2'), step('2', '3'), step('2', '3', 'forward'))

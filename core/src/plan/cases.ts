@@ -7,7 +7,7 @@ export const task = (key: string, change: Partial<Task> = {}): Task => ({
   ...{ places: [['s:1']], pinned: undefined, running: undefined },
   ...change
 });
-/** A house that is open all the time, for tests. */
+/** A shop that is open all the time, for tests. */
 export const all = (tasks: Task[], change: Partial<PlanProblem> = {}): PlanProblem => ({
   ...{ tasks, working: [{ start: 0, end: 1000 }], open: [{ start: 0, end: 1000 }] },
   due: new Map(),

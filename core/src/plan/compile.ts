@@ -20,7 +20,7 @@ export interface CompiledTask {
   readonly next: readonly number[];
   readonly job: number;
   readonly slots: readonly Slot[];
-  /** Phases that lie inside one opening of the house: memory is changed. */
+  /** Phases that lie inside one opening of the shop: memory is changed. */
   readonly attended: readonly { readonly offset: number; readonly minutes: number }[];
   /** Tasks of one kind need the same for as long: where one found no room, neither will the next. */
   readonly kind: number;

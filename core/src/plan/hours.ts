@@ -3,7 +3,7 @@ import type { Span } from './problem.ts';
 
 const clock = { type: 'string', pattern: '^([01]\\d|2[0-3]):[0-5]\\d$' } as const;
 
-/** When the house works, by day of the week from Sunday on; a closed day has no spans, lunch is the gap between two. */
+/** When the shop works, by day of the week from Sunday on; a closed day has no spans, lunch is the gap between two. */
 export const hoursSchema = {
   $id: 'urn:upright-badger:hours',
   type: 'object',
@@ -35,7 +35,7 @@ const WEEKDAY = [
   { from: '12:30', to: '17:30' }
 ];
 
-/** Monday to Friday with a lunch, Saturday morning; until a house sets its own. */
+/** Monday to Friday with a lunch, Saturday morning; until a shop sets its own. */
 export const USUAL_HOURS: Hours = {
   days: [[], WEEKDAY, WEEKDAY, WEEKDAY, WEEKDAY, WEEKDAY, [{ from: '08:00', to: '12:00' }]]
 };
@@ -109,7 +109,7 @@ export function addInside(spans: readonly Span[], from: number, minutes: number)
   return Number.POSITIVE_INFINITY;
 }
 
-/** Minutes of `spans` that have passed before `end`: how long something took in hours of the house. */
+/** Minutes of `spans` that have passed before `end`: how long something took in hours of the shop. */
 export function minutesInside(spans: readonly Span[], end: number): number {
   return spans.reduce((sum, s) => sum + Math.max(0, Math.min(s.end, end) - s.start), 0);
 }

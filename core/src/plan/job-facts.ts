@@ -18,7 +18,7 @@ export interface RegionWork {
 /** Everything that decides what is still to do for a job. Times: minutes from the start of the plan. */
 export interface JobPlanFacts {
   readonly number: number;
-  /** What is done in the house; undefined when nothing is cloned here. */
+  /** What is done in the shop; undefined when nothing is cloned here. */
   readonly way: Way | undefined;
   readonly kind: 'clone' | 'maker' | 'away' | 'identify';
   readonly proofOpen: boolean;
@@ -55,8 +55,8 @@ export interface Mark {
   readonly person: string;
 }
 
-/** Who and what the house has. Ids are those of the plan. */
-export interface House {
+/** Who and what the shop has. Ids are those of the plan. */
+export interface Shop {
   readonly stations: readonly { readonly id: string; readonly ratedMa: number }[];
   readonly places: readonly {
     readonly id: string;

@@ -13,7 +13,7 @@ const drain = <T>(steps: Generator<undefined, T>): T => {
     if (step.done) return step.value;
   }
 };
-describe('rules of the house', () => {
+describe('rules of the shop', () => {
   const hands = (minutes: number, people: readonly string[] = ['p:a']) => [
     { minutes, hands: true, attended: false, people }
   ];

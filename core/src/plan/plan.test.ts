@@ -84,7 +84,7 @@ describe('a bench of forty jobs', () => {
     expect(plan.unplaced).toEqual([]);
     expect(checkPlan(problem, plan)).toEqual([]);
   });
-  it('is near the lower bound, in hours of the house', () => {
+  it('is near the lower bound, in hours of the shop', () => {
     const free = { ...problem, due: new Map<number, number>() };
     const { makespan } = solvePlan(free, { seed: 1, rounds: 1000 }).score;
     const bound = computeLowerBound(free);

@@ -3,7 +3,7 @@ export interface Phase {
   readonly minutes: number;
   /** Takes a person the whole time, inside working hours. */
   readonly hands: boolean;
-  /** Memory is changed: it must end before the house closes, and may not run over night. */
+  /** Memory is changed: it must end before the shop closes, and may not run over night. */
   readonly attended: boolean;
   /** People who can do it; empty where no hands are needed. */
   readonly people: readonly string[];

@@ -15,7 +15,7 @@ export interface LateJob {
 /** Late jobs that are told what would save them; half as many where a try takes long. */
 const MOST_LATE = 6;
 const MANY_TASKS = 500;
-/** Plans of a try in a house of usual size, and the priority rules before them. */
+/** Plans of a try in a shop of usual size, and the priority rules before them. */
 const TRY_ROUNDS = 60;
 const TRY_RULES = 2;
 const LONGER_MINUTES = 120;
@@ -70,7 +70,7 @@ function* savesOf(
   const earliest = Math.max(0, ...own.map((t) => heads.get(t.key)?.end ?? 0));
   const saves: Judgement[] = [];
   if (earliest <= due) {
-    // alone in the house it would be on time: what if it goes first?
+    // alone in the shop it would be on time: what if it goes first?
     const first = yield* attempt(job, {
       ...problem,
       due: new Map([...problem.due, [job, earliest]])
@@ -100,7 +100,7 @@ function* savesOf(
   return saves.length > 0 ? saves : [judge('stop', 'plan.save.none', { earliest })];
 }
 
-/** Ends of the jobs in a short try of another house. */
+/** Ends of the jobs in a short try of another shop. */
 function* attempt(seed: number, problem: PlanProblem): Generator<undefined, Map<number, number>> {
   const rounds = Math.min(TRY_ROUNDS, roundsFor(problem.tasks.length, TRY_ROUNDS));
   const steps = improvePlan(problem, { seed, rounds, rules: TRY_RULES });

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { judge } from '../base/verdict.ts';
 import { parseProfile } from '../profile/parse-profile.ts';
 import type { ProfileDocument } from '../profile/schema.ts';
-import type { House, JobPlanFacts, Mark } from './job-facts.ts';
+import type { Shop, JobPlanFacts, Mark } from './job-facts.ts';
 import { tasksOfJob } from './tasks-of-job.ts';
 
 const load = (name: string) => {
@@ -13,7 +13,7 @@ const load = (name: string) => {
   return parsed.value;
 };
 const ec4 = load('hv-ec4');
-const house: House = {
+const shop: Shop = {
   stations: [
     { id: 's:big', ratedMa: 10_000 },
     { id: 's:small', ratedMa: 2_000 }
@@ -48,7 +48,7 @@ const mark = (change: Partial<Mark>): Mark => ({
   ...change
 });
 const ids = (change: Partial<JobPlanFacts> = {}) =>
-  tasksOfJob(facts(change), house).tasks.map((t) => t.key.replace('7/', ''));
+  tasksOfJob(facts(change), shop).tasks.map((t) => t.key.replace('7/', ''));
 
 describe('what is still to do', () => {
   it('for a clone by boot: open, read, back up, build, write, close, refit and what follows', () => {
@@ -66,12 +66,12 @@ describe('what is still to do', () => {
     expect(ids({ ...read, backups: read.originals, written: true })[0]).toBe('close');
   });
   it('waits for a donor with what needs one, and says so', () => {
-    const { tasks, waits } = tasksOfJob(facts({ backups: undefined }), house);
+    const { tasks, waits } = tasksOfJob(facts({ backups: undefined }), shop);
     expect(tasks.map((t) => t.key)).toEqual(['7/open', '7/read', '7/build']);
     expect(waits.map((w) => w.code)).toEqual(['plan.job.donorless']);
   });
   it('a supplied file is written to the original itself, without donor', () => {
-    const found = tasksOfJob(facts({ supplied: true, originals: [], backups: undefined }), house);
+    const found = tasksOfJob(facts({ supplied: true, originals: [], backups: undefined }), shop);
     expect(found.waits).toEqual([]);
     expect(found.tasks.map((t) => t.key)).toContain('7/write-file');
     expect(found.tasks.map((t) => t.key)).not.toContain('7/build');
@@ -81,13 +81,13 @@ describe('what is still to do', () => {
   });
   it('a job that is held from outside is not planned, with the reason', () => {
     const held = judge('stop', 'arrive.authority.none', { customer: 'x' });
-    expect(tasksOfJob(facts({ held }), house)).toEqual({ tasks: [], waits: [held] });
+    expect(tasksOfJob(facts({ held }), shop)).toEqual({ tasks: [], waits: [held] });
   });
 });
 
 describe('needs', () => {
   const taskOf = (id: string, change: Partial<JobPlanFacts> = {}) =>
-    tasksOfJob(facts(change), house).tasks.find((t) => t.key === `7/${id}`);
+    tasksOfJob(facts(change), shop).tasks.find((t) => t.key === `7/${id}`);
   it('only a station that can feed the unit, and the frame that fits the family', () => {
     expect(taskOf('read')?.places).toEqual([['s:big'], ['k:frame']]);
     expect(taskOf('read')?.phases).toMatchObject([
@@ -98,7 +98,7 @@ describe('needs', () => {
   });
   it('only people with the skill; nobody at all is told', () => {
     expect(taskOf('open')?.phases[0]?.people).toEqual(['p:hand']);
-    const alone = { ...house, people: [{ id: 'p:desk', skills: [] }], places: [] };
+    const alone = { ...shop, people: [{ id: 'p:desk', skills: [] }], places: [] };
     const { waits } = tasksOfJob(facts(), alone);
     expect(new Set(waits.map((w) => w.code))).toEqual(
       new Set(['plan.task.nobody', 'plan.task.nowhere'])
@@ -111,7 +111,7 @@ describe('needs', () => {
 
 describe('what people and operations tell', () => {
   const find = (id: string, change: Partial<JobPlanFacts>) =>
-    tasksOfJob(facts(change), house).tasks.find((t) => t.key === `7/${id}`);
+    tasksOfJob(facts(change), shop).tasks.find((t) => t.key === `7/${id}`);
   it('done is gone, begun is running, moved is held', () => {
     const marks = new Map([
       ['open', mark({ done: true })],

@@ -1,6 +1,6 @@
 import type { Code } from '../base/codes.ts';
 import { judge, type Judgement } from '../base/verdict.ts';
-import type { House, JobPlanFacts, NamedTask, RegionWork } from './job-facts.ts';
+import type { Shop, JobPlanFacts, NamedTask, RegionWork } from './job-facts.ts';
 import type { Skill, Way, WayNeed } from '../profile/profile.ts';
 import type { Phase } from './problem.ts';
 
@@ -21,32 +21,32 @@ interface Draft {
 }
 
 /**
- * What is still to do for a job, with its needs and order, and what it waits for outside the house. What is done or not
+ * What is still to do for a job, with its needs and order, and what it waits for outside the shop. What is done or not
  * wanted is left out, so the plan shrinks by itself as work is recorded. Total.
  * Example: with two equal reads of every region the reading is gone and the building of the image comes first.
  */
 export function tasksOfJob(
   facts: JobPlanFacts,
-  house: House
+  shop: Shop
 ): { readonly tasks: NamedTask[]; readonly waits: Judgement[] } {
   const waits: Judgement[] = [];
   if (facts.held) return { tasks: [], waits: [facts.held] };
-  const drafts: Draft[] = [...proveTasks(facts, house)];
+  const drafts: Draft[] = [...proveTasks(facts, shop)];
   if (facts.kind === 'clone' && facts.way) {
-    drafts.push(...cloneTasks(facts, house, facts.way));
+    drafts.push(...cloneTasks(facts, shop, facts.way));
     if (!facts.backups && !facts.written && !facts.supplied)
       waits.push(judge('look', 'plan.job.donorless'));
   } else if (facts.kind === 'identify') {
-    drafts.push(hands('identify', IDENTIFY, house, { after: ['prove'] }));
+    drafts.push(hands('identify', IDENTIFY, shop, { after: ['prove'] }));
   } else if (facts.kind === 'maker') {
     drafts.push(
-      hands('maker', MAKER, house, { after: ['prove'], skill: 'vehicle', places: vehicle(house) })
+      hands('maker', MAKER, shop, { after: ['prove'], skill: 'vehicle', places: vehicle(shop) })
     );
-  } else drafts.push(hands('pack', PACK, house, { after: ['prove'] }));
+  } else drafts.push(hands('pack', PACK, shop, { after: ['prove'] }));
   const ready =
     facts.kind === 'maker' || facts.supplied || facts.written || facts.backups !== undefined;
   if (ready && facts.kind !== 'away' && facts.kind !== 'identify')
-    drafts.push(...fitTasks(facts, house));
+    drafts.push(...fitTasks(facts, shop));
   const tasks = drafts.filter((d) => !facts.marks.get(d.id)?.done).map((d) => toTask(facts, d));
   for (const task of tasks) {
     const nobody = task.phases.some((p) => p.hands && p.people.length === 0);
@@ -57,37 +57,37 @@ export function tasksOfJob(
   return { tasks, waits };
 }
 
-function proveTasks(facts: JobPlanFacts, house: House): Draft[] {
+function proveTasks(facts: JobPlanFacts, shop: Shop): Draft[] {
   if (!facts.proofOpen || facts.kind === 'identify') return [];
   return [
-    hands('prove', PROVE, house, {
+    hands('prove', PROVE, shop, {
       after: [],
       skill: 'vehicle',
-      places: facts.vehicleHere ? vehicle(house) : []
+      places: facts.vehicleHere ? vehicle(shop) : []
     })
   ];
 }
 
-function cloneTasks(facts: JobPlanFacts, house: House, way: Way): Draft[] {
+function cloneTasks(facts: JobPlanFacts, shop: Shop, way: Way): Draft[] {
   const drafts: Draft[] = [];
   const wanted = (list: readonly RegionWork[]) =>
     list.reduce((sum, r) => sum + r.minutes * r.missing, 0);
   const readMinutes = wanted(facts.originals);
   const readsLeft = facts.originals.some((r) => r.missing > 0);
   if (readsLeft) {
-    drafts.push(...openTask('open', way, house, ['prove']));
+    drafts.push(...openTask('open', way, shop, ['prove']));
     drafts.push(
-      wired('read', { way, house, minutes: readMinutes, attended: false, after: ['open', 'prove'] })
+      wired('read', { way, shop, minutes: readMinutes, attended: false, after: ['open', 'prove'] })
     );
   }
   const backupMinutes = facts.backups ? wanted(facts.backups) : 0;
   const backupsLeft = facts.backups?.some((r) => r.missing > 0) ?? false;
   if (backupsLeft) {
-    drafts.push(...openTask('open-donor', way, house, ['prove']));
+    drafts.push(...openTask('open-donor', way, shop, ['prove']));
     drafts.push(
       wired('backup', {
         way,
-        house,
+        shop,
         minutes: backupMinutes,
         attended: false,
         after: ['open-donor', 'prove']
@@ -96,14 +96,14 @@ function cloneTasks(facts: JobPlanFacts, house: House, way: Way): Draft[] {
   }
   if (facts.written) return drafts;
   if (facts.supplied) {
-    const file = { way, house, minutes: facts.writeMinutes, attended: true, after: ['prove'] };
+    const file = { way, shop, minutes: facts.writeMinutes, attended: true, after: ['prove'] };
     return [wired('write-file', file)];
   }
-  if (!facts.built) drafts.push(hands('build', BUILD, house, { after: ['read'] }));
+  if (!facts.built) drafts.push(hands('build', BUILD, shop, { after: ['read'] }));
   if (facts.backups) {
     drafts.push(
       wired('write', {
-        ...{ way, house, minutes: facts.writeMinutes, attended: true },
+        ...{ way, shop, minutes: facts.writeMinutes, attended: true },
         after: ['build', 'read', 'backup']
       })
     );
@@ -111,23 +111,23 @@ function cloneTasks(facts: JobPlanFacts, house: House, way: Way): Draft[] {
   return drafts;
 }
 
-function fitTasks(facts: JobPlanFacts, house: House): Draft[] {
+function fitTasks(facts: JobPlanFacts, shop: Shop): Draft[] {
   const close = facts.way?.handsOn.close ?? 0;
   const drafts: Draft[] =
     facts.kind === 'clone' && close > 0
       ? [
-          hands('close', close, house, {
+          hands('close', close, shop, {
             after: ['write', 'write-file'],
             ...(facts.way?.skills[0] ? { skill: facts.way.skills[0] } : {})
           })
         ]
       : [];
   if (!facts.vehicleHere) {
-    drafts.push(hands('pack', PACK, house, { after: ['close', 'write', 'write-file', 'maker'] }));
+    drafts.push(hands('pack', PACK, shop, { after: ['close', 'write', 'write-file', 'maker'] }));
     return drafts;
   }
   drafts.push(
-    hands('refit', REFIT, house, {
+    hands('refit', REFIT, shop, {
       after: ['close', 'write', 'write-file', 'maker'],
       skill: 'vehicle'
     })
@@ -135,10 +135,10 @@ function fitTasks(facts: JobPlanFacts, house: House): Draft[] {
   for (const [i, fit] of facts.afterFit.entries()) {
     const before = i === 0 ? 'refit' : `after-${facts.afterFit[i - 1]?.id ?? ''}`;
     drafts.push({
-      ...hands(`after-${fit.id}`, fit.minutes, house, {
+      ...hands(`after-${fit.id}`, fit.minutes, shop, {
         after: [before],
         skill: 'vehicle',
-        places: vehicle(house)
+        places: vehicle(shop)
       }),
       params: { name: fit.name }
     });
@@ -146,14 +146,14 @@ function fitTasks(facts: JobPlanFacts, house: House): Draft[] {
   return drafts;
 }
 
-function openTask(id: string, way: Way, house: House, after: readonly string[]): Draft[] {
+function openTask(id: string, way: Way, shop: Shop, after: readonly string[]): Draft[] {
   const minutes = way.handsOn.open;
   if (minutes === 0) return [];
   return [
-    hands(id, minutes, house, {
+    hands(id, minutes, shop, {
       after,
       skill: 'open-case',
-      places: way.needs.includes('solder-place') ? [placesOf(house, 'solder-place')] : []
+      places: way.needs.includes('solder-place') ? [placesOf(shop, 'solder-place')] : []
     })
   ];
 }
@@ -163,55 +163,53 @@ function wired(
   id: string,
   options: {
     readonly way: Way;
-    readonly house: House;
+    readonly shop: Shop;
     readonly minutes: number;
     readonly attended: boolean;
     readonly after: readonly string[];
   }
 ): Draft {
-  const { way, house, attended } = options;
+  const { way, shop, attended } = options;
   const skill = way.skills.find((s) => s !== 'open-case');
   return {
     id,
     after: options.after,
-    places: placesOfWay(way, house),
+    places: placesOfWay(way, shop),
     phases: [
-      ...phaseOfHands(way.handsOn.connect, house, skill),
+      ...phaseOfHands(way.handsOn.connect, shop, skill),
       { minutes: Math.ceil(options.minutes), hands: false, attended, people: [] }
     ]
   };
 }
 
-function placesOfWay(way: Way, house: House): (readonly string[])[] {
+function placesOfWay(way: Way, shop: Shop): (readonly string[])[] {
   const lists: (readonly string[])[] = [];
   const fed = way.supply?.limitMinMa ?? 0;
   if (way.needs.includes('interface'))
-    lists.push(house.stations.filter((s) => s.ratedMa >= fed).map((s) => s.id));
-  for (const need of HELD) if (way.needs.includes(need)) lists.push(placesOf(house, need));
-  if (way.needs.includes('vehicle-supply')) lists.push(placesOf(house, 'vehicle-supply'));
+    lists.push(shop.stations.filter((s) => s.ratedMa >= fed).map((s) => s.id));
+  for (const need of HELD) if (way.needs.includes(need)) lists.push(placesOf(shop, need));
+  if (way.needs.includes('vehicle-supply')) lists.push(placesOf(shop, 'vehicle-supply'));
   return lists;
 }
 
 /** Places that are held while a unit is wired. */
 const HELD: readonly WayNeed[] = ['probe-frame', 'programmer', 'clip', 'fuse-lead'];
 
-function placesOf(house: House, kind: string): readonly string[] {
-  return house.places
-    .filter(
-      (p) => p.kind === kind && (p.families.length === 0 || p.families.includes(house.family))
-    )
+function placesOf(shop: Shop, kind: string): readonly string[] {
+  return shop.places
+    .filter((p) => p.kind === kind && (p.families.length === 0 || p.families.includes(shop.family)))
     .map((p) => p.id);
 }
 
-function vehicle(house: House): (readonly string[])[] {
-  const list = placesOf(house, 'vehicle-supply');
+function vehicle(shop: Shop): (readonly string[])[] {
+  const list = placesOf(shop, 'vehicle-supply');
   return list.length > 0 ? [list] : [];
 }
 
 function hands(
   id: string,
   minutes: number,
-  house: House,
+  shop: Shop,
   options: {
     readonly after: readonly string[];
     readonly skill?: Skill;
@@ -222,13 +220,13 @@ function hands(
     id,
     after: options.after,
     places: options.places ?? [],
-    phases: phaseOfHands(minutes, house, options.skill)
+    phases: phaseOfHands(minutes, shop, options.skill)
   };
 }
 
-function phaseOfHands(minutes: number, house: House, skill: Skill | undefined): Phase[] {
+function phaseOfHands(minutes: number, shop: Shop, skill: Skill | undefined): Phase[] {
   if (minutes === 0) return [];
-  const people = house.people
+  const people = shop.people
     .filter((p) => skill === undefined || p.skills.includes(skill))
     .map((p) => p.id);
   return [{ minutes: Math.ceil(minutes), hands: true, attended: false, people }];

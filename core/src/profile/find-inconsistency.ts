@@ -47,7 +47,7 @@ const twice: Check = (p) => {
     ['identity', p.identity],
     ['checksums', p.checksums],
     ['transforms', p.transforms],
-    ['clone/schools', p.schools],
+    ['clone/methods', p.cloneMethods],
     ['secrets', p.secrets],
     ['afterFit', p.afterFit],
     ['risks', p.risks],

@@ -1,10 +1,10 @@
 import { formatAscii } from '../base/bytes.ts';
 import type { Profile } from './profile.ts';
 
-/** Identity fields by id, as text. A field whose copies differ is listed in `torn`. */
+/** Identity fields by id, as text. A field whose copies differ is listed in `copiesDiffer`. */
 export interface StoredIdentity {
   readonly values: Readonly<Record<string, string>>;
-  readonly torn: readonly string[];
+  readonly copiesDiffer: readonly string[];
 }
 
 /** Text of a fixed-width field: trailing blanks, FF and 00 are padding. */
@@ -16,7 +16,7 @@ export function decodeField(bytes: Uint8Array): string {
 
 /**
  * Reads the identity fields that `profile` keeps in `regionId` out of a whole image of that region.
- * Memory: reads in place. A field with several copies takes the first; differing copies are named in `torn`.
+ * Memory: reads in place. A field with several copies takes the first; differing copies are named in `copiesDiffer`.
  */
 export function readStoredIdentity(
   profile: Profile,
@@ -24,14 +24,14 @@ export function readStoredIdentity(
   image: Uint8Array
 ): StoredIdentity {
   const values: Record<string, string> = {};
-  const torn: string[] = [];
+  const copiesDiffer: string[] = [];
   for (const field of profile.identity) {
     if (field.stored?.region !== regionId) continue;
     const copies = field.stored.offsets.map((at) =>
       decodeField(image.subarray(at, at + field.lengthBytes))
     );
     values[field.id] = copies[0] as string;
-    if (copies.some((c) => c !== copies[0])) torn.push(field.id);
+    if (copies.some((c) => c !== copies[0])) copiesDiffer.push(field.id);
   }
-  return { values, torn };
+  return { values, copiesDiffer };
 }

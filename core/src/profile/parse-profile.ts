@@ -25,7 +25,7 @@ export function parseProfile(doc: ProfileDocument): Result<Profile> {
 }
 
 function toProfile(doc: ProfileDocument): Profile {
-  const { schools, ranges, together = [] } = doc.clone;
+  const { methods, ranges, together = [] } = doc.clone;
   return {
     id: doc.id,
     version: doc.version,
@@ -50,8 +50,8 @@ function toProfile(doc: ProfileDocument): Profile {
       processor: r.processor ?? undefined
     })),
     writeOrder: doc.writeOrder,
-    school: schools[0]?.id ?? 'none',
-    schools,
+    cloneMethod: methods[0]?.id ?? 'none',
+    cloneMethods: methods,
     cloneRanges: ranges.map(toCloneRange),
     together,
     identity: (doc.identity ?? []).map(toField),
@@ -67,7 +67,10 @@ function toProfile(doc: ProfileDocument): Profile {
     afterFit: doc.afterFit,
     risks: doc.risks,
     wear: doc.wear ?? [],
-    thumb: { read: spanOf(doc.thumb?.readMinutes), write: spanOf(doc.thumb?.writeMinutes) },
+    typicalMinutes: {
+      read: spanOf(doc.typicalMinutes?.readMinutes),
+      write: spanOf(doc.typicalMinutes?.writeMinutes)
+    },
     expectedBenchFaults: (doc.expectedBenchFaults ?? []).map((e) => ({
       code: e.code,
       failureTypes: (e.failureTypes ?? []).map((t) => Number.parseInt(t, 16))

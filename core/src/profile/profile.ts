@@ -122,7 +122,7 @@ export interface Way {
   readonly chip: ChipAccess | undefined;
 }
 
-export type School = ProfileDocument['clone']['schools'][number]['id'];
+export type CloneMethod = ProfileDocument['clone']['methods'][number]['id'];
 export type MatchRule = ProfileDocument['match'][number];
 export type Supersession = NonNullable<ProfileDocument['supersessions']>[number];
 export type OtherMake = NonNullable<ProfileDocument['otherMakes']>[number];
@@ -164,9 +164,9 @@ export interface Profile {
   readonly labels: readonly LabelRule[];
   readonly regions: readonly Region[];
   readonly writeOrder: readonly string[];
-  /** The first school of `schools`: what is done unless somebody chooses otherwise. */
-  readonly school: School;
-  readonly schools: readonly { readonly id: School; readonly why: string }[];
+  /** The first of `cloneMethods`: what is done unless somebody chooses otherwise. */
+  readonly cloneMethod: CloneMethod;
+  readonly cloneMethods: readonly { readonly id: CloneMethod; readonly why: string }[];
   readonly cloneRanges: readonly CloneRange[];
   /** Processors that must be written in one job, in this order; empty for one. */
   readonly together: readonly string[];
@@ -180,7 +180,7 @@ export interface Profile {
   readonly risks: readonly Risk[];
   readonly wear: readonly WearValue[];
   /** Rules of thumb of the trade. Units: minutes, from and to. */
-  readonly thumb: { readonly read: Span | undefined; readonly write: Span | undefined };
+  readonly typicalMinutes: { readonly read: Span | undefined; readonly write: Span | undefined };
   readonly identity: readonly IdentityField[];
   readonly checksums: readonly ChecksumRule[];
   readonly ways: readonly Way[];

@@ -44,7 +44,7 @@ export const wearValue = {
 } as const;
 
 /** Trade rules of thumb that an estimate is shown beside. */
-export const thumb = {
+export const typicalMinutes = {
   type: 'object',
   description: 'Trade rules of thumb that an estimate is shown beside, from and to.',
   additionalProperties: false,

@@ -77,14 +77,14 @@ export const transform = {
   }
 } as const;
 
-/** The schools of cloning that serve the family, and where each byte comes from. */
+/** The methods of cloning that serve the family, and where each byte comes from. */
 export const clone = {
   type: 'object',
   description: 'How the family is cloned.',
   additionalProperties: false,
-  required: ['schools', 'ranges'],
+  required: ['methods', 'ranges'],
   properties: {
-    schools: {
+    methods: {
       type: 'array',
       description: 'Schools that serve it; the first is done unless somebody chooses otherwise.',
       minItems: 1,
@@ -99,7 +99,7 @@ export const clone = {
             ],
             description: 'What is written.'
           },
-          why: { ...text, description: 'When this school is the right one.' }
+          why: { ...text, description: 'When this method is the right one.' }
         }
       }
     },

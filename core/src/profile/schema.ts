@@ -1,6 +1,6 @@
 import type { Static } from 'typebox';
 import { id, name } from './schema-basics.ts';
-import { afterFit, expectedFault, risk, thumb, wearValue } from './schema-care.ts';
+import { afterFit, expectedFault, risk, typicalMinutes, wearValue } from './schema-care.ts';
 import { identityField, label, matchRule, otherMake, supersession } from './schema-identity.ts';
 import { checksum, clone, region, secret, transform } from './schema-memory.ts';
 import { way } from './schema-ways.ts';
@@ -18,7 +18,7 @@ export const profileSchema = {
     id: {
       type: 'string',
       pattern: '^[A-Z]{2}-[A-Z0-9]{3}$',
-      description: 'Family code, as the house calls it.'
+      description: 'Family code, as the shop calls it.'
     },
     version: {
       type: 'integer',
@@ -75,7 +75,7 @@ export const profileSchema = {
     afterFit: { type: 'array', items: afterFit, description: 'What the vehicle still needs.' },
     risks: { type: 'array', items: risk, description: 'What may go wrong, and what lowers it.' },
     wear: { type: 'array', items: wearValue, description: 'Values that tell the wear.' },
-    thumb,
+    typicalMinutes,
     expectedBenchFaults: {
       type: 'array',
       items: expectedFault,

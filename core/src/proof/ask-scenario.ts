@@ -2,7 +2,7 @@
 import type { Fault } from '../faults/fault.ts';
 import { readScan } from '../scan/read-scan.ts';
 import type { Scan, ScannedUnit, UnitKind } from '../scan/scan.ts';
-import { askQuestion, type Question } from './question.ts';
+import { assessCause, type CauseAssessment } from './assess-cause.ts';
 import { SCENARIOS } from './scenarios.ts';
 import type { TestResult } from './tests.ts';
 
@@ -93,9 +93,9 @@ const toTests = (text: string): TestResult[] =>
       return result;
     });
 /** Asks with a scan, the battery in volts and the tests that were made, as a row of the scenarios writes them. */
-export function ask(scan: string, volts: string, tests: string): Question {
+export function ask(scan: string, volts: string, tests: string): CauseAssessment {
   const none = scan === '-' || scan === 'loose';
-  return askQuestion({
+  return assessCause({
     reading: none ? undefined : readScan(toScan(scan, volts), 'engine'),
     suspect: 'engine',
     results: toTests(tests),

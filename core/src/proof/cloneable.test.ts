@@ -3,51 +3,58 @@ import { judgeCloneable, type CloneFacts } from './cloneable.ts';
 
 describe('can it be cloned?', () => {
   const facts: CloneFacts = {
-    speech: 'well',
+    responsiveness: 'well',
     chipIdRead: true,
     readsTrusted: false,
     ways: ['boot', 'obd'],
-    school: 'whole-image'
+    method: 'whole-image'
   };
   const say = (change: Partial<CloneFacts>) => judgeCloneable({ ...facts, ...change });
   it('talks and the chip id reads: yes; talks badly: read now', () => {
     expect(say({}).verdict).toMatchObject({ verdict: 'go', code: 'clone.unit.talks' });
-    expect(say({ speech: 'badly' }).verdict).toMatchObject({
+    expect(say({ responsiveness: 'badly' }).verdict).toMatchObject({
       verdict: 'look',
       code: 'clone.unit.badly'
     });
-    expect(say({ readsTrusted: true, speech: 'silent' }).verdict.verdict).toBe('go');
+    expect(say({ readsTrusted: true, responsiveness: 'silent' }).verdict.verdict).toBe('go');
   });
   it('silent: boot and chip are left, the socket is not; a new unit always is', () => {
-    const silent = say({ speech: 'silent', chipIdRead: false });
+    const silent = say({ responsiveness: 'silent', chipIdRead: false });
     expect(silent.verdict).toMatchObject({ code: 'clone.unit.silent', params: { left: 1 } });
     expect(silent.routes.map((r) => `${r.route} ${r.possible}`)).toEqual([
       'boot true',
       'obd false',
       'new-unit true'
     ]);
-    const mute = say({ speech: 'silent', chipIdRead: false, ways: ['obd'] });
-    expect(mute.verdict).toMatchObject({ verdict: 'stop', code: 'clone.unit.mute' });
+    const unresponsive = say({ responsiveness: 'silent', chipIdRead: false, ways: ['obd'] });
+    expect(unresponsive.verdict).toMatchObject({
+      verdict: 'stop',
+      code: 'clone.unit.unresponsive'
+    });
   });
 });
 
 describe('can it be cloned: every answer', () => {
   const base: CloneFacts = {
-    ...{ speech: 'unknown', chipIdRead: false, readsTrusted: false },
-    ...{ ways: ['obd', 'bench', 'boot', 'clip', 'lifted', 'pads', 'boot'], school: 'whole-image' }
+    ...{ responsiveness: 'unknown', chipIdRead: false, readsTrusted: false },
+    ...{ ways: ['obd', 'bench', 'boot', 'clip', 'lifted', 'pads', 'boot'], method: 'whole-image' }
   };
   const table: readonly [Partial<CloneFacts>, string, Record<string, number>?][] = [
-    [{ school: 'none', speech: 'silent', ways: [] }, 'go clone.unit.needless'],
-    [{ readsTrusted: true, speech: 'badly' }, 'go clone.unit.kept'],
-    [{ chipIdRead: true, speech: 'well' }, 'go clone.unit.talks'],
-    [{ chipIdRead: true, speech: 'unknown' }, 'go clone.unit.talks'],
-    [{ chipIdRead: true, speech: 'badly' }, 'look clone.unit.badly'],
-    [{ speech: 'badly' }, 'look clone.unit.badly'],
-    [{ speech: 'well' }, 'look clone.unit.unread'],
-    [{ speech: 'silent' }, 'look clone.unit.silent', { left: 4 }],
-    [{ speech: 'silent', ways: ['obd', 'bench', 'clip'] }, 'look clone.unit.silent', { left: 1 }],
-    [{ speech: 'silent', ways: ['obd', 'bench'] }, 'stop clone.unit.mute'],
-    [{ speech: 'silent', ways: [] }, 'stop clone.unit.mute'],
+    [{ method: 'none', responsiveness: 'silent', ways: [] }, 'go clone.unit.needless'],
+    [{ readsTrusted: true, responsiveness: 'badly' }, 'go clone.unit.kept'],
+    [{ chipIdRead: true, responsiveness: 'well' }, 'go clone.unit.talks'],
+    [{ chipIdRead: true, responsiveness: 'unknown' }, 'go clone.unit.talks'],
+    [{ chipIdRead: true, responsiveness: 'badly' }, 'look clone.unit.badly'],
+    [{ responsiveness: 'badly' }, 'look clone.unit.badly'],
+    [{ responsiveness: 'well' }, 'look clone.unit.unread'],
+    [{ responsiveness: 'silent' }, 'look clone.unit.silent', { left: 4 }],
+    [
+      { responsiveness: 'silent', ways: ['obd', 'bench', 'clip'] },
+      'look clone.unit.silent',
+      { left: 1 }
+    ],
+    [{ responsiveness: 'silent', ways: ['obd', 'bench'] }, 'stop clone.unit.unresponsive'],
+    [{ responsiveness: 'silent', ways: [] }, 'stop clone.unit.unresponsive'],
     [{}, 'look clone.unit.unknown']
   ];
   it.each(table)('%j: %s', (change, said, params = {}) => {
@@ -56,14 +63,16 @@ describe('can it be cloned: every answer', () => {
     expect(verdict.params).toEqual(params);
   });
   it('each way once, with its risk, and the new unit last; a silent one leaves only those that need no answer', () => {
-    const of = (speech: CloneFacts['speech']) =>
-      judgeCloneable({ ...base, speech }).routes.map((r) => `${r.route} ${r.possible} ${r.code}`);
+    const of = (responsiveness: CloneFacts['responsiveness']) =>
+      judgeCloneable({ ...base, responsiveness }).routes.map(
+        (r) => `${r.route} ${r.possible} ${r.code}`
+      );
     const ways = ['obd', 'bench', 'boot', 'clip', 'lifted', 'pads'];
     const risks = ways.map((w) => `${w} true clone.route.${w}`);
     expect(of('well')).toEqual([...risks, 'new-unit true clone.route.new']);
     expect(of('silent')).toEqual([
-      'obd false clone.route.mute',
-      'bench false clone.route.mute',
+      'obd false clone.route.unresponsive',
+      'bench false clone.route.unresponsive',
       ...risks.slice(2),
       'new-unit true clone.route.new'
     ]);

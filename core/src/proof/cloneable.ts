@@ -3,7 +3,7 @@ import { judge, type Judgement } from '../base/verdict.ts';
 import type { Way } from '../profile/profile.ts';
 
 /** How well the unit speaks, from the last identification or scan. */
-export type Speech = 'well' | 'badly' | 'silent' | 'unknown';
+export type Responsiveness = 'well' | 'badly' | 'silent' | 'unknown';
 
 export type CloneRoute = Way['kind'] | 'new-unit';
 
@@ -15,17 +15,17 @@ export interface RouteLeft {
 }
 
 export interface CloneFacts {
-  readonly speech: Speech;
+  readonly responsiveness: Responsiveness;
   readonly chipIdRead: boolean;
   /** Two agreeing reads of every region are kept already. */
   readonly readsTrusted: boolean;
   readonly ways: readonly Way['kind'][];
   /** The family takes no clone at all: it is bought new. */
-  readonly school: string;
+  readonly method: string;
 }
 
 /** Ways that do not need the unit's own software to answer. */
-const WITHOUT_SPEECH: readonly CloneRoute[] = ['boot', 'clip', 'lifted', 'pads'];
+const WITHOUT_ANSWERS: readonly CloneRoute[] = ['boot', 'clip', 'lifted', 'pads'];
 
 /** The risk of each way, as a catalogue code. */
 const RISKS: Record<Way['kind'], Code> = {
@@ -49,29 +49,29 @@ export function judgeCloneable(facts: CloneFacts): {
 } {
   const routes = [...new Set(facts.ways), 'new-unit' as const].map((route): RouteLeft => {
     if (route === 'new-unit') return { route, possible: true, code: 'clone.route.new' };
-    const mute = facts.speech === 'silent' && !WITHOUT_SPEECH.includes(route);
+    const unresponsive = facts.responsiveness === 'silent' && !WITHOUT_ANSWERS.includes(route);
     return {
       route,
-      possible: !mute,
-      code: mute ? 'clone.route.mute' : RISKS[route]
+      possible: !unresponsive,
+      code: unresponsive ? 'clone.route.unresponsive' : RISKS[route]
     };
   });
-  const settled = facts.school === 'none' || facts.readsTrusted || facts.chipIdRead;
-  const silent = facts.speech === 'silent' && !settled;
-  return { verdict: judgeSpeech(facts, routes), routes, silent };
+  const settled = facts.method === 'none' || facts.readsTrusted || facts.chipIdRead;
+  const silent = facts.responsiveness === 'silent' && !settled;
+  return { verdict: judgeResponsiveness(facts, routes), routes, silent };
 }
 
-function judgeSpeech(facts: CloneFacts, routes: readonly RouteLeft[]): Judgement {
-  if (facts.school === 'none') return judge('go', 'clone.unit.needless');
+function judgeResponsiveness(facts: CloneFacts, routes: readonly RouteLeft[]): Judgement {
+  if (facts.method === 'none') return judge('go', 'clone.unit.needless');
   if (facts.readsTrusted) return judge('go', 'clone.unit.kept');
-  if (facts.chipIdRead && facts.speech !== 'badly') return judge('go', 'clone.unit.talks');
-  if (facts.speech === 'badly') return judge('look', 'clone.unit.badly');
-  if (facts.speech === 'well') return judge('look', 'clone.unit.unread');
-  if (facts.speech === 'silent') {
+  if (facts.chipIdRead && facts.responsiveness !== 'badly') return judge('go', 'clone.unit.talks');
+  if (facts.responsiveness === 'badly') return judge('look', 'clone.unit.badly');
+  if (facts.responsiveness === 'well') return judge('look', 'clone.unit.unread');
+  if (facts.responsiveness === 'silent') {
     const left = routes.filter((r) => r.possible && r.route !== 'new-unit').length;
     return left > 0
       ? judge('look', 'clone.unit.silent', { left })
-      : judge('stop', 'clone.unit.mute');
+      : judge('stop', 'clone.unit.unresponsive');
   }
   return judge('look', 'clone.unit.unknown');
 }

@@ -6,13 +6,13 @@ export interface ProofCodes {
   'clone.route.boot': None;
   'clone.route.clip': None;
   'clone.route.lifted': None;
-  'clone.route.mute': None;
+  'clone.route.unresponsive': None;
   'clone.route.new': None;
   'clone.route.obd': None;
   'clone.route.pads': None;
   'clone.unit.badly': None;
   'clone.unit.kept': None;
-  'clone.unit.mute': None;
+  'clone.unit.unresponsive': None;
   'clone.unit.needless': None;
   'clone.unit.silent': { left: number };
   'clone.unit.talks': None;

@@ -2,7 +2,7 @@
 // with its weight, standings, conditions, order of the tests with their reasons, verdict and what the customer is told.
 import { expect, it } from 'vitest';
 import { ask, rows } from './ask-scenario.ts';
-import type { Question } from './question.ts';
+import type { CauseAssessment } from './assess-cause.ts';
 
 const params = (p: Readonly<Record<string, unknown>>) =>
   Object.entries(p)
@@ -10,7 +10,7 @@ const params = (p: Readonly<Record<string, unknown>>) =>
     .join(',');
 const MARK = { met: '+', open: '?', failed: '!' };
 
-function inWords(q: Question): string[] {
+function inWords(q: CauseAssessment): string[] {
   const { verdict } = q;
   return [
     `  says  ${verdict.verdict} ${verdict.code} ${params(verdict.params)} / ${q.customer}`,

@@ -2,11 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Verdict } from '../base/verdict.ts';
 import { ask, rows, TESTS } from './ask-scenario.ts';
-import { askQuestion, type Question, type QuestionFacts } from './question.ts';
+import { assessCause, type CauseAssessment, type AssessmentFacts } from './assess-cause.ts';
 
 /** Against small changes the tables do the work: chance is thinned so that each is tried in seconds. */
 const THIN = process.env['MUTANT_FOLDER'] ? 20 : 1;
-const leader = ({ standings }: Question) => {
+const leader = ({ standings }: CauseAssessment) => {
   const [first, second] = standings;
   if (!first || first.standing === 'ruled-out') return '-';
   if (first.standing === 'proven' || first.standing === 'likely') return first.cause;
@@ -80,7 +80,7 @@ const askMade = (m: Made, change: Partial<{ flag: string; own: string; volts: st
 };
 
 describe('worse evidence never moves the verdict towards Go', () => {
-  const stricter = (before: Question, after: Question, why: string) =>
+  const stricter = (before: CauseAssessment, after: CauseAssessment, why: string) =>
     expect(
       RANK[after.verdict.verdict],
       `${why}: ${before.verdict.code} became ${after.verdict.code}`
@@ -98,7 +98,7 @@ describe('worse evidence never moves the verdict towards Go', () => {
         );
         for (const [i, after] of verdicts.entries())
           if (i > 0)
-            stricter(verdicts[i - 1] as Question, after, `${ladder[i - 1]} to ${ladder[i]}`);
+            stricter(verdicts[i - 1] as CauseAssessment, after, `${ladder[i - 1]} to ${ladder[i]}`);
       }),
       { numRuns: 3000 / THIN }
     );
@@ -114,7 +114,8 @@ describe('worse evidence never moves the verdict towards Go', () => {
         const steps = ['P0606-49', 'P0606-49s', 'P0606-49p', 'P0606-49?', 'P0606-49o'];
         const verdicts = steps.map((own) => askMade(m, { own }));
         for (const [i, after] of verdicts.entries())
-          if (i > 0) stricter(verdicts[i - 1] as Question, after, `${steps[i - 1]} to ${steps[i]}`);
+          if (i > 0)
+            stricter(verdicts[i - 1] as CauseAssessment, after, `${steps[i - 1]} to ${steps[i]}`);
       }),
       { numRuns: 2000 / THIN }
     );
@@ -160,12 +161,12 @@ describe('worse evidence never moves the verdict towards Go', () => {
     expect(weight('E:;T:U0422-00p', '12.6')).toBe('medium');
   });
   it('facts without a reading are asked for, never guessed', () => {
-    const facts: QuestionFacts = {
+    const facts: AssessmentFacts = {
       reading: undefined,
       suspect: 'engine',
       results: [],
       loose: false
     };
-    expect(askQuestion(facts).conditions.every((c) => c.state === 'open')).toBe(true);
+    expect(assessCause(facts).conditions.every((c) => c.state === 'open')).toBe(true);
   });
 });

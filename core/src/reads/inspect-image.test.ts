@@ -27,8 +27,8 @@ const profile: Profile = {
   labels: [],
   regions: [region],
   writeOrder: ['eeprom'],
-  school: 'whole-image',
-  schools: [],
+  cloneMethod: 'whole-image',
+  cloneMethods: [],
   cloneRanges: [],
   together: [],
   match: [],
@@ -40,7 +40,7 @@ const profile: Profile = {
   afterFit: [],
   risks: [],
   wear: [],
-  thumb: { read: undefined, write: undefined },
+  typicalMinutes: { read: undefined, write: undefined },
   identity: [
     {
       id: 'vin',

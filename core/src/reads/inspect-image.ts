@@ -49,7 +49,7 @@ export function inspectImage(profile: Profile, regionId: string, image: Uint8Arr
     }
   }
   const identity = readStoredIdentity(profile, regionId, image);
-  for (const field of identity.torn) {
+  for (const field of identity.copiesDiffer) {
     findings.push({ code: 'image.identity.torn', severity: 'look', params: { field } });
   }
   return { findings, entropyBitsPerByte: stats.entropyBitsPerByte, identity: identity.values };

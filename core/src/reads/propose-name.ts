@@ -2,7 +2,7 @@ import { plateInName } from '../identity/plate.ts';
 
 export interface NameParts {
   readonly vin: string;
-  /** Plate that the house names files by; empty where the end of the VIN stands. */
+  /** Plate that the shop names files by; empty where the end of the VIN stands. */
   readonly plate: string;
   readonly role: string;
   readonly family: string;

@@ -129,7 +129,7 @@ describe('estimates', () => {
     });
     expect(floor).toMatchObject({ basis: 'arithmetic', seconds: floor.floorSeconds });
   });
-  it('are corrected by what the house measured, and trust many measurements more than few', () => {
+  it('are corrected by what the shop measured, and trust many measurements more than few', () => {
     const one = estimate(took(300));
     expect(one).toMatchObject({ basis: 'measured', samples: 1, seconds: 300 });
     const many = estimate(took(300, 302, 298, 301, 299, 300));

@@ -31,7 +31,7 @@ const LEAST_SPREAD = 0.05;
 const NEWEST = 15;
 
 /**
- * How long will this transfer take? What is usual with the family, corrected by the middle of what the house measured on
+ * How long will this transfer take? What is usual with the family, corrected by the middle of what the shop measured on
  * it; never under what the line can carry. `measured` is newest first. Total.
  * Example: three reads that each took 1.2 times the usual make the next one 1.2 times the usual.
  */

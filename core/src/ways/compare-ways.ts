@@ -5,7 +5,7 @@ import {
   keyOfWay,
   type Profile,
   type Risk,
-  type School,
+  type CloneMethod,
   type Skill,
   type Way,
   type WayKind,
@@ -26,7 +26,7 @@ export interface WayOption {
   readonly possible: boolean;
   /** Why not, or what to mind. */
   readonly notes: readonly Judgement[];
-  readonly schools: readonly { readonly id: School; readonly why: string }[];
+  readonly methods: readonly { readonly id: CloneMethod; readonly why: string }[];
   readonly reads: readonly string[];
   readonly writes: readonly string[];
   readonly handsOnMinutes: number;
@@ -44,12 +44,12 @@ export interface WayOption {
 export interface WaysFacts {
   readonly profile: Profile;
   readonly kit: readonly KitItem[];
-  /** What the people of the house can do, together. */
+  /** What the people of the shop can do, together. */
   readonly skills: readonly Skill[];
   readonly prices: Prices;
   readonly vehicleHere: boolean;
   /** The unit does not answer over its socket or connector. */
-  readonly mute: boolean;
+  readonly unresponsive: boolean;
   /** A donor is at hand already: none is bought. */
   readonly donorHere: boolean;
   readonly measured: readonly Measured[];
@@ -87,7 +87,7 @@ function viewWay(facts: WaysFacts, way: Way, index: number): WayOption {
     name: way.name,
     possible: !notes.some((n) => n.verdict === 'stop'),
     notes,
-    schools: profile.schools,
+    methods: profile.cloneMethods,
     reads: namesOf(profile, way.reads),
     writes: namesOf(profile, way.writes),
     handsOnMinutes,
@@ -123,12 +123,13 @@ function estimateOf(facts: WaysFacts, way: Way, direction: 'read' | 'write'): Es
 function judgeWay(facts: WaysFacts, way: Way): Judgement[] {
   const { profile } = facts;
   const notes: Judgement[] = [];
-  if (way.reads.length === 0 && way.writes.length === 0 && profile.school !== 'none')
+  if (way.reads.length === 0 && way.writes.length === 0 && profile.cloneMethod !== 'none')
     notes.push(judge('stop', 'way.memory.shut', { way: way.name }));
   if (way.known === 'fails') notes.push(judge('stop', 'way.known.fails', { family: profile.id }));
   if (way.known === 'untried')
     notes.push(judge('look', 'way.known.untried', { family: profile.id }));
-  if (facts.mute && !WITHOUT_SPEECH.includes(way.kind)) notes.push(judge('stop', 'way.unit.mute'));
+  if (facts.unresponsive && !WITHOUT_SPEECH.includes(way.kind))
+    notes.push(judge('stop', 'way.unit.mute'));
   for (const need of way.needs) {
     const missing = judgeNeed(facts, way, need);
     if (missing) notes.push(missing);
@@ -234,9 +235,9 @@ function elsewhere(facts: WaysFacts, id: 'new-unit' | 'send-away') {
     id,
     key: id,
     name: id === 'new-unit' ? "New unit by the maker's route" : 'Send it away',
-    schools: [
+    methods: [
       { id: 'none' as const, why: 'Nothing is cloned here.' },
-      ...facts.profile.schools.filter((s) => s.id === 'supplied-file')
+      ...facts.profile.cloneMethods.filter((s) => s.id === 'supplied-file')
     ],
     reads: [],
     writes: [],

@@ -12,7 +12,7 @@ import {
 import type { Profile } from '../profile/profile.ts';
 import type { Prices } from './prices.ts';
 
-/** One part of the price; `amount` is exact decimal text, or undefined where the house has set no price. */
+/** One part of the price; `amount` is exact decimal text, or undefined where the shop has set no price. */
 export interface CostLine {
   readonly kind: 'work' | 'donor' | 'newUnit' | 'sendAway' | 'credits' | 'sealing' | 'soldering';
   /** Minutes of work or number of credits; 1 for the rest. */
@@ -26,7 +26,7 @@ export interface WayCost {
   readonly total: string;
   /** The same for sorting; not for arithmetic. */
   readonly known: number;
-  /** What the house has no price for: the sum is at least that. */
+  /** What the shop has no price for: the sum is at least that. */
   readonly missing: readonly CostLine['kind'][];
 }
 
@@ -39,7 +39,7 @@ export interface WayUse {
   readonly part: 'donor' | 'newUnit' | 'sendAway' | 'none';
 }
 
-/** Prices a way by the house's settings. Example: 90 minutes at 68.00 is 102.00. */
+/** Prices a way by the shop's settings. Example: 90 minutes at 68.00 is 102.00. */
 export function priceWay(
   { prices, profile }: { readonly prices: Prices; readonly profile: Profile },
   use: WayUse

@@ -6,7 +6,7 @@ import { fail, ok, type Result } from '../base/result.ts';
 const money = { type: 'string', pattern: "^[\\d., \u00a0\u202f'’]{0,20}$" } as const;
 const count = { type: 'integer', minimum: 0, maximum: 100_000 } as const;
 
-/** The house's prices. Money as exact decimal text; empty where the house has not set it. */
+/** The shop's prices. Money as exact decimal text; empty where the shop has not set it. */
 export const pricesSchema = {
   $id: 'urn:upright-badger:prices',
   type: 'object',
@@ -42,7 +42,7 @@ export const pricesSchema = {
 
 export type Prices = Static<typeof pricesSchema>;
 
-/** A house that has set nothing yet. */
+/** A shop that has set nothing yet. */
 export const NO_PRICES: Prices = {
   currency: 'EUR',
   hourlyRate: '',

@@ -30,7 +30,7 @@ const prices: Prices = {
   }
 };
 const facts = (name: string, change: Partial<WaysFacts> = {}): WaysFacts => ({
-  ...{ profile: load(name), kit, prices, vehicleHere: true, mute: false, donorHere: false },
+  ...{ profile: load(name), kit, prices, vehicleHere: true, unresponsive: false, donorHere: false },
   skills: ['open-case', 'fine-solder', 'clip', 'vehicle'],
   measured: [],
   ...change
@@ -84,8 +84,8 @@ describe('ways compared', () => {
     expect(why('hv-ec6', 'new-unit', { kit: without('network') })).toContain('way.network.unknown');
     expect(why('hv-ec6', 'new-unit')).not.toContain('way.network.unknown');
     expect(why('md-cm5', 'lifted', { skills: ['open-case'] })).toEqual(['way.skill.missing']);
-    expect(why('qn-tc2', 'bench', { mute: true })).toContain('way.unit.mute');
-    expect(why('hv-ec4', 'boot', { mute: true })).toEqual([]);
+    expect(why('qn-tc2', 'bench', { unresponsive: true })).toContain('way.unit.mute');
+    expect(why('hv-ec4', 'boot', { unresponsive: true })).toEqual([]);
     expect(why('hv-ec6', 'obd', { prices: { ...prices, creditsLeft: 2 } })).toEqual([
       'way.credits.short'
     ]);

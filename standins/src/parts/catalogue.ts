@@ -3,7 +3,7 @@ import { chainOf, usableNumbers } from '@badger/core/profile/supersession';
 import type { Profile } from '@badger/core/profile/profile';
 import type { VehicleSpec } from '../vehicle/vehicle.ts';
 
-/** Numbers that the parts service knows and the house's profiles do not: the reason to ask it. Invented. */
+/** Numbers that the parts service knows and the shop's profiles do not: the reason to ask it. Invented. */
 const LATE: readonly { family: string; from: string; to: string; way: 'both' | 'forward' }[] = [
   { family: 'HV-EC4', from: '0731204416', to: '0731204418', way: 'both' },
   { family: 'QN-TC2', from: '0460811205', to: '0460811209', way: 'both' },

@@ -7,7 +7,7 @@ export type PartsFault =
   | { readonly kind: 'broken' | 'not-json' | 'wrong-shape' | 'other-answer' | 'loop' | 'huge' }
   | { readonly kind: 'hang-up' };
 
-/** Key that the simulated house has. */
+/** Key that the simulated shop has. */
 export const PARTS_KEY = 'saltmarsh-parts-key';
 /** How long a person waits for it in life. Units: ms. */
 const LATENCY_MS = 1_200;

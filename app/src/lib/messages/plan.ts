@@ -144,7 +144,7 @@ export const plan = {
     text: `Nobody to send a ${text(p['family'])} to; set one on the Shop page.`
   }),
   'way.key.unknown': () => ({ title: 'No such way', text: 'Nothing was recorded.' }),
-  'way.school.unknown': () => ({
+  'way.method.unknown': () => ({
     title: 'This clone method does not work with this access',
     text: 'Nothing was recorded.'
   }),
@@ -187,11 +187,11 @@ export const plan = {
     title: `More than ${text(p['most'])} lines`,
     text: 'Nothing was made.'
   }),
-  'house.hours.crossed': () => ({
+  'shop.hours.crossed': () => ({
     title: 'Hours that run against the clock',
     text: 'Each span begins after the one before has ended. Nothing was changed.'
   }),
-  'house.person.unknown': () => ({ title: 'No such person', text: 'Nothing was changed.' }),
+  'shop.person.unknown': () => ({ title: 'No such person', text: 'Nothing was changed.' }),
   ...TASKS,
   'plan.task.unknown': () => ({
     title: 'That task is not in the plan any more',

@@ -125,9 +125,9 @@ export const problems = {
     text: `${text(p['region'])} of the original lacks two agreeing reads.`,
     clear: 'Read it until two agree.'
   }),
-  'clone.school.other': (p) => ({
+  'clone.method.other': (p) => ({
     title: 'Not a whole-image family',
-    text: `${text(p['family'])} is cloned another way (${text(p['school'])}), which this version cannot build.`,
+    text: `${text(p['family'])} is cloned another way (${text(p['method'])}), which this version cannot build.`,
     clear: 'Keep the reads; build it with your own tool for now.'
   }),
   'write.confirmation.wrong': (p) => ({
@@ -202,7 +202,7 @@ export const problems = {
     text: 'It is being started again. Nothing was changed; what runs on the bench goes on and is stored when it is back.',
     clear: 'Try again in a moment.'
   }),
-  'house.work.closing': () => ({
+  'shop.work.closing': () => ({
     title: 'The application is being stopped',
     text: 'Nothing new is begun; a write that runs is waited for.',
     clear: 'Start the application again.'
@@ -281,7 +281,7 @@ export const problems = {
     title: 'Sign in first',
     text: 'You are not signed in any more. Nothing was changed.'
   }),
-  'access.house.taken': () => ({
+  'access.shop.taken': () => ({
     title: 'There is somebody here already',
     text: 'The first account has been made.'
   }),

@@ -262,7 +262,7 @@ export const prove = {
   ),
   'clone.unit.kept': sentence(
     'Its content is kept already',
-    'Two agreeing reads of every region are in the house.'
+    'Two agreeing reads of every region are in the shop.'
   ),
   'clone.unit.talks': sentence('It can be cloned', 'It answers and its chip id was read.'),
   'clone.unit.badly': () => ({
@@ -280,7 +280,7 @@ export const prove = {
     text: 'Its own software does not answer; boot mode or the chip itself may still give the memory.',
     clear: 'Choose a way below and record why.'
   }),
-  'clone.unit.mute': () => ({
+  'clone.unit.unresponsive': () => ({
     title: 'It cannot be cloned this way',
     text: 'It is silent, and this family has no way in without its own software.',
     clear: 'A new unit by the maker’s route is left.'
@@ -290,7 +290,10 @@ export const prove = {
     text: 'It has been neither scanned nor identified.',
     clear: 'Scan the vehicle, or read the chip id at Wire.'
   }),
-  'clone.route.mute': sentence('Not open', 'It needs the unit’s own software, which is silent.'),
+  'clone.route.unresponsive': sentence(
+    'Not open',
+    'It needs the unit’s own software, which is silent.'
+  ),
   'clone.route.obd': sentence(
     'Through the diagnostic socket',
     'Gives part of the memory; the vehicle may sag or fall asleep.'

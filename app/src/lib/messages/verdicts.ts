@@ -65,9 +65,9 @@ export const verdicts = {
     text: 'The bench does not read the numbers of this family.',
     clear: 'Hold both labels side by side.'
   }),
-  'build.school.other': (p) => ({
+  'build.method.other': (p) => ({
     title: 'Not a whole-image family',
-    text: `This family is cloned another way (${text(p['school']).replace('-', ' ')}), which this version does not build.`,
+    text: `This family is cloned another way (${text(p['method']).replace('-', ' ')}), which this version does not build.`,
     clear: 'Keep the reads here; build it with your own tool for now.'
   }),
   'write.way.elsewhere': () => ({

@@ -1,6 +1,6 @@
 import { jobRole, stationId, tag, cloneRole } from './shapes.ts';
 
-/** Empty: the house gives the next tag. */
+/** Empty: the shop gives the next tag. */
 const tagOrNone = { anyOf: [tag, { type: 'string', maxLength: 0 }] } as const;
 
 export const assignUnit = {

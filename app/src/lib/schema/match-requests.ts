@@ -57,10 +57,10 @@ export const wayChoice = {
   $id: 'urn:upright-badger:way-choice',
   type: 'object',
   additionalProperties: false,
-  required: ['key', 'school', 'reason'],
+  required: ['key', 'method', 'reason'],
   properties: {
     key: { type: 'string', pattern: '^[a-z-]{2,12}(-\\d{1,2})?$' },
-    school: {
+    method: {
       enum: ['whole-image', 'merge', 'memory-chip', 'patch-secret', 'supplied-file', 'none']
     },
     reason: { type: 'string', minLength: 3, maxLength: 300, pattern: '\\S' }
@@ -103,7 +103,7 @@ export const personSkills = {
   }
 } as const;
 
-/** What the house has decided once for all jobs. */
+/** What the shop has decided once for all jobs. */
 export const shopRules = {
   $id: 'urn:upright-badger:shop-rules',
   type: 'object',

@@ -139,7 +139,7 @@ const stations = {
 
 /** Every body that a route takes; the validators are generated from these. */
 export const schemas = {
-  Hands: hands,
+  Simulator: hands,
   Supply: supply,
   StartOperation: startOperation,
   Proof: proof,
@@ -157,7 +157,7 @@ export const schemas = {
   Stations: stations,
   StartScan: startScan,
   TypedScan: typedScan,
-  VehicleHands: vehicleHands,
+  SimulatedVehicle: vehicleHands,
   ProofTest: proofTest,
   Route: route,
   KitTick: kitTick,
@@ -191,7 +191,7 @@ export type NewJob = Static<typeof newJob>;
 export type Stations = Static<typeof stations>;
 export type StartScan = Static<typeof startScan>;
 export type TypedScan = Static<typeof typedScan>;
-export type VehicleHands = Static<typeof vehicleHands>;
+export type SimulatedVehicle = Static<typeof vehicleHands>;
 export type ProofTest = Static<typeof proofTest>;
 export type Route = Static<typeof route>;
 export type KitTick = Static<typeof kitTick>;

@@ -5,17 +5,17 @@ import type { PartsClient } from './bench/parts-client.ts';
 import type { RefusedProfile } from './services/families/load-profiles.ts';
 import type { Db } from './db/client.ts';
 import type { Log } from './log.ts';
-import type { HouseClock } from './shop-clock.ts';
+import type { ShopClock } from './shop-clock.ts';
 
 /** What the services work with; made once in the composition root, or by a test. */
 export interface Deps {
   readonly db: Db;
-  readonly clock: HouseClock;
+  readonly clock: ShopClock;
   readonly bench: Bench;
   readonly profiles: ReadonlyMap<string, Profile>;
   /** Profile files that do not hold, with the place and the reason. */
   readonly refusedProfiles: readonly RefusedProfile[];
-  /** The house's parts service; undefined where there is none. */
+  /** The shop's parts service; undefined where there is none. */
   readonly parts: PartsClient | undefined;
   /** Where the units of the known makes answer. */
   readonly layouts: readonly VehicleLayout[];

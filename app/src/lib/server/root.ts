@@ -7,7 +7,7 @@ import { Bench } from './bench/bench.ts';
 import { PartsClient } from './bench/parts-client.ts';
 import { createDb, migrateDb } from './db/client.ts';
 import type { Deps } from './deps.ts';
-import { makeHouseClock } from './shop-clock.ts';
+import { makeShopClock } from './shop-clock.ts';
 import { listStations, saveStation } from './repositories/stations.ts';
 import { seedDemo } from './demo/demo.ts';
 import { parseStations } from './services/kit/configured-stations.ts';
@@ -32,9 +32,9 @@ export interface RootOptions {
   readonly stations?: string | undefined;
   /** Where a real vehicle's DoIP entity listens: `HOST` or `HOST:PORT`. */
   readonly doip?: string | undefined;
-  /** Address and key of the house's parts service; the simulated world brings its own. */
+  /** Address and key of the shop's parts service; the simulated world brings its own. */
   readonly parts?: { readonly url: string; readonly key: string } | undefined;
-  /** What counts as now: see {@link makeHouseClock}. */
+  /** What counts as now: see {@link makeShopClock}. */
   readonly now?: string | undefined;
   /** Bring a freshly seeded demo to its stops by working on the simulated bench. */
   readonly rehearse?: boolean;
@@ -46,7 +46,7 @@ export interface RootOptions {
 /** Puts the application together: database, profiles, stations, recovery. */
 export async function createRoot(options: RootOptions): Promise<Root> {
   const log = options.log ?? pino({ level: process.env['LOG_LEVEL'] ?? 'info' });
-  const clock = makeHouseClock(options.now);
+  const clock = makeShopClock(options.now);
   const db = createDb(options.databaseUrl, { options: clock.databaseOptions });
   await migrateDb(db, options.migrationsDir);
   const folder = resolve(options.profilesDir ?? '../profiles');

@@ -1,21 +1,21 @@
 import { expect, it } from 'vitest';
-import { makeHouseClock } from './shop-clock.ts';
+import { makeShopClock } from './shop-clock.ts';
 
 const at = (text: string) => Date.parse(text);
 
 it('is the machine’s own without a setting', () => {
-  const clock = makeHouseClock(undefined, () => 5_000);
+  const clock = makeShopClock(undefined, () => 5_000);
   expect(clock.now().getTime()).toBe(5_000);
   expect(clock.databaseOptions).toBe('');
   expect(
-    makeHouseClock('  ', () => 5_000)
+    makeShopClock('  ', () => 5_000)
       .now()
       .getTime()
   ).toBe(5_000);
 });
 it('begins at a time and goes on from there; the machine’s own stays known', () => {
   let machine = 1_000;
-  const clock = makeHouseClock('2026-11-25T09:00:00Z', () => machine);
+  const clock = makeShopClock('2026-11-25T09:00:00Z', () => machine);
   expect(clock.now().toISOString()).toBe('2026-11-25T09:00:00.000Z');
   machine += 90_000;
   expect(clock.now().toISOString()).toBe('2026-11-25T09:01:30.000Z');
@@ -24,12 +24,12 @@ it('begins at a time and goes on from there; the machine’s own stays known', (
 });
 it('stands still when it is told so', () => {
   let machine = 1_000;
-  const clock = makeHouseClock('2026-11-25T09:00:00Z fixed', () => machine);
+  const clock = makeShopClock('2026-11-25T09:00:00Z fixed', () => machine);
   machine += 90_000;
   expect(clock.now().toISOString()).toBe('2026-11-25T09:00:00.000Z');
   expect(clock.databaseOptions).toBe(`-c badger.fixed_ms=${at('2026-11-25T09:00:00Z')}`);
 });
 it('refuses what is no time', () => {
   for (const bad of ['tomorrow', '2026-11-25T09:00 later', '25.11.2026 9:00'])
-    expect(() => makeHouseClock(bad), bad).toThrow(RangeError);
+    expect(() => makeShopClock(bad), bad).toThrow(RangeError);
 });

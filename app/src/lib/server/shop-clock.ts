@@ -1,5 +1,5 @@
-/** The one clock of the server: what counts as now in the house. */
-export interface HouseClock {
+/** The one clock of the server: what counts as now in the shop. */
+export interface ShopClock {
   now(): Date;
   /** What the machine itself believes, for comparing clocks. Units: ms since 1970. */
   machineMs(): number;
@@ -11,12 +11,12 @@ export interface HouseClock {
  * The clock that `setting` asks for: empty is the machine's own, `2026-11-25T09:00` begins there (local time, or with an
  * offset) and goes on, `2026-11-25T09:00 fixed` stands still. For tests and for showing the demo at another time.
  * Times that measure (leases, heartbeats, durations) never ask it.
- * Errors: throws RangeError for a text that is no time. Example: `makeHouseClock('2026-11-25T22:00')`.
+ * Errors: throws RangeError for a text that is no time. Example: `makeShopClock('2026-11-25T22:00')`.
  */
-export function makeHouseClock(
+export function makeShopClock(
   setting: string | undefined,
   systemNow: () => number = Date.now
-): HouseClock {
+): ShopClock {
   if (setting === undefined || setting.trim() === '') {
     return { now: () => new Date(systemNow()), machineMs: systemNow, databaseOptions: '' };
   }

@@ -8,7 +8,7 @@ export const load: PageServerLoad = () => ({
     title: p.title,
     make: p.make,
     kind: p.kind,
-    school: p.school,
+    method: p.cloneMethod,
     memory: p.regions.map((r) => ({ name: r.name, lengthBytes: r.lengthBytes })),
     ways: p.ways.filter((w) => w.reads.length + w.writes.length > 0).map((w) => w.name),
     chipMarkings: p.chipMarkings,

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { StageProps } from '$lib/features/shared/stage-props.ts';
-  import { houseNow } from '$lib/features/live/house-now.ts';
+  import { shopNow } from '$lib/features/live/shop-now.ts';
   import AuthorityCard from '$lib/features/arrive/AuthorityCard.svelte';
   import PhotoCard from '$lib/features/arrive/PhotoCard.svelte';
   import UnitsCard from '$lib/features/arrive/UnitsCard.svelte';
@@ -12,7 +12,7 @@
 
   let { job, extras }: StageProps = $props();
 
-  const vin = $derived(viewVin(job.vin, houseNow().getFullYear()));
+  const vin = $derived(viewVin(job.vin, shopNow().getFullYear()));
   const reason = $derived(REASONS.find((r) => r.id === job.reason)?.name ?? job.reason);
   const came = $derived(
     job.arrival &&

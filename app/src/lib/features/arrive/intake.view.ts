@@ -3,7 +3,7 @@ import { formatDuration } from '@badger/core/base/format';
 import type { NewJob } from '$lib/schema/requests.ts';
 import type { Reason } from '../shared/reasons.ts';
 
-/** A job of the same vehicle that the house has had before. */
+/** A job of the same vehicle that the shop has had before. */
 export interface EarlierJob {
   readonly number: number;
   readonly customer: string;
@@ -14,7 +14,7 @@ export interface EarlierJob {
   readonly closed: boolean;
 }
 
-/** A unit as it is entered; an empty tag asks the house for the next one. */
+/** A unit as it is entered; an empty tag asks the shop for the next one. */
 export interface UnitDraft {
   present: boolean;
   tag: string;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { houseNow } from '$lib/features/live/house-now.ts';
+  import { shopNow } from '$lib/features/live/shop-now.ts';
   import { formatChipId } from '@badger/core/base/format';
   import type { LiveStation } from '$lib/live-types.ts';
   import Gauge from './Gauge.svelte';
@@ -28,7 +28,7 @@
     <div class="cell"><small>Stations</small><b class="word">none yet</b></div>
   {/if}
   {#each shown as station (station.id)}
-    {@const view = viewBenchLine(station, houseNow())}
+    {@const view = viewBenchLine(station, shopNow())}
     <div class="line">
       <div class="cell station"><small>Station</small><b class="word">{station.name}</b></div>
       <div class="role">

@@ -1,15 +1,15 @@
 <script lang="ts">
   import type { Profile } from '@badger/core/profile/profile';
-  import { SCHOOL_WORDS } from '$lib/features/shared/words.ts';
+  import { METHOD_WORDS } from '$lib/features/shared/words.ts';
   import Panel from '$lib/ui/Panel.svelte';
 
   let { profile: p }: { profile: Profile } = $props();
 </script>
 
 <div class="two">
-  <Panel label="Schools" title="How it is cloned">
+  <Panel label="Clone methods" title="How it is cloned">
     <ul>
-      {#each p.schools as s (s.id)}<li><b>{SCHOOL_WORDS[s.id]}</b> {s.why}</li>{/each}
+      {#each p.cloneMethods as s (s.id)}<li><b>{METHOD_WORDS[s.id]}</b> {s.why}</li>{/each}
     </ul>
     {#if p.together.length > 0}<p>In one job, in this order: {p.together.join(', ')}.</p>{/if}
     {#if p.secrets.length > 0}

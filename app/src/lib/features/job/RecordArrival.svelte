@@ -2,7 +2,7 @@
   import type { JobData } from '$lib/job-types.ts';
   import { PROOF_WORDS } from '$lib/features/shared/reasons.ts';
   import { pathOfStrokes } from '$lib/features/shared/signature.svelte.ts';
-  import { wordsOfResult } from '$lib/features/shared/question.view.ts';
+  import { wordsOfResult } from '$lib/features/shared/cause.view.ts';
   import { nameOfTest } from '$lib/messages/prove.ts';
 
   let { job }: { job: JobData } = $props();

@@ -26,7 +26,7 @@ class Live {
     units: [],
     chips: [],
     scans: [],
-    yard: undefined
+    simulator: undefined
   });
   /** False while the stream is down: figures on the page are old then. */
   connected = $state(false);

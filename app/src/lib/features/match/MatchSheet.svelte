@@ -47,8 +47,8 @@
   {#if !closed}<AdvertCheck jobNumber={job.number} {profile} {match} />{/if}
   <OfferList offers={match.offers} />
 {:else}
-  {#each match.torn as t (t.field)}
-    <p class="torn card-sheet" role="alert">
+  {#each match.labelDiffers as t (t.field)}
+    <p class="labelDiffers card-sheet" role="alert">
       <b>Label and memory of the original differ</b>: the label says
       <span class="mono">{t.label}</span>, the unit itself <span class="mono">{t.read}</span>. Wrong
       case, or a unit that was written before.
@@ -79,7 +79,7 @@
     background: var(--ink);
     color: var(--sheet);
   }
-  .torn {
+  .labelDiffers {
     padding: 10px 16px;
     border-color: var(--look);
     background: var(--look-tint);

@@ -7,7 +7,7 @@
   import { basisOf, rangeOf } from './ways.view.ts';
 
   let { ways }: { ways: WaysSheetData } = $props();
-  const { thumb } = $derived(ways);
+  const { typicalMinutes } = $derived(ways);
   const findings = $derived(
     ways.times.flatMap((t) =>
       [t.read, t.write].flatMap((e, i) =>
@@ -59,11 +59,11 @@
       </p>
     {/each}
     <p class="soft">
-      {#if thumb.read || thumb.write}
-        Rule of thumb of the trade: {thumb.read
-          ? `full read ${thumb.read[0]} to ${thumb.read[1]} min`
-          : ''}{thumb.read && thumb.write ? ', ' : ''}{thumb.write
-          ? `write ${thumb.write[0]} to ${thumb.write[1]} min`
+      {#if typicalMinutes.read || typicalMinutes.write}
+        Rule of thumb of the trade: {typicalMinutes.read
+          ? `full read ${typicalMinutes.read[0]} to ${typicalMinutes.read[1]} min`
+          : ''}{typicalMinutes.read && typicalMinutes.write ? ', ' : ''}{typicalMinutes.write
+          ? `write ${typicalMinutes.write[0]} to ${typicalMinutes.write[1]} min`
           : ''}.
       {:else}The trade has no rule of thumb for this family.{/if}
     </p>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { SCHOOL_WORDS } from '$lib/features/shared/words.ts';
+  import { METHOD_WORDS } from '$lib/features/shared/words.ts';
   import type { WayOption } from '@badger/core/ways/compare-ways';
   import type { WaysSheetData } from '$lib/match-types.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
@@ -15,20 +15,20 @@
 
   const chosen = $derived(ways.choices[0]);
   let key = $state('');
-  let school = $state('');
+  let method = $state('');
   let reason = $state('');
   const gravest = (o: WayOption) => {
     const high = o.risks.filter((r) => r.weight === 'high');
     return high.length > 0 ? high : o.risks.slice(0, 1);
   };
   const picked = $derived(ways.options.find((o) => o.key === key));
-  const schoolNow = $derived(
-    picked?.schools.some((s) => s.id === school) ? school : (picked?.schools[0]?.id ?? '')
+  const methodNow = $derived(
+    picked?.methods.some((s) => s.id === method) ? method : (picked?.methods[0]?.id ?? '')
   );
 
   async function choose(event: SubmitEvent) {
     event.preventDefault();
-    const body = { key, school: schoolNow, reason };
+    const body = { key, method: methodNow, reason };
     if (noted(await send(`/api/jobs/${jobNumber}/way`, body))) {
       key = '';
       reason = '';
@@ -44,7 +44,7 @@
   {#if chosen}
     {@const name = ways.options.find((o) => o.key === chosen.wayId)?.name ?? chosen.wayId}
     <p class="chosen">
-      Chosen by {chosen.personName}: <b>{name}</b>, {SCHOOL_WORDS[chosen.school]?.toLowerCase()}. “{chosen.reason}”
+      Chosen by {chosen.personName}: <b>{name}</b>, {METHOD_WORDS[chosen.method]?.toLowerCase()}. “{chosen.reason}”
     </p>
   {/if}
   <form onsubmit={choose}>
@@ -115,14 +115,14 @@
       <WayDetail option={picked} currency={ways.prices.currency} />
       <div class="why">
         <label
-          >School
+          >CloneMethod
           <select
             class="select"
-            value={schoolNow}
-            onchange={(e) => (school = e.currentTarget.value)}
+            value={methodNow}
+            onchange={(e) => (method = e.currentTarget.value)}
           >
-            {#each picked.schools as s (s.id)}<option value={s.id}
-                >{SCHOOL_WORDS[s.id]}: {s.why}</option
+            {#each picked.methods as s (s.id)}<option value={s.id}
+                >{METHOD_WORDS[s.id]}: {s.why}</option
               >{/each}
           </select>
         </label>

@@ -17,7 +17,7 @@ export function waitOf(option: WayOption): string {
   return `${minutes(option.waitMinutes)}${range}`;
 }
 
-/** The price, or what the house has no price for. */
+/** The price, or what the shop has no price for. */
 export function costOf(option: WayOption, currency: string): { text: string; note: string } {
   const { total, missing } = option.cost;
   const money = formatMoney(decimal(total), currency);

@@ -83,7 +83,7 @@
     />
     <p class="legend soft">
       <span class="key hands"></span> hands <span class="key"></span> waiting
-      <span class="key attended"></span> memory is changed, stay in the house
+      <span class="key attended"></span> memory is changed, stay in the shop
       <span class="key late"></span> job late. Drag a task to another time or place; the rest is planned
       anew.
     </p>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { houseNow } from '$lib/features/live/house-now.ts';
+  import { shopNow } from '$lib/features/live/shop-now.ts';
   import { invalidate } from '$app/navigation';
   import { onMount } from 'svelte';
   import type { PlanData } from '$lib/plan-types.ts';
@@ -17,7 +17,7 @@
   const OLD_MS = 300_000;
   onMount(() => {
     const timer = setInterval(() => {
-      clock = houseNow();
+      clock = shopNow();
       if (shown && clock.getTime() - shown.madeAt.getTime() > OLD_MS)
         void invalidate('badger:jobs');
     }, TICK_MS);

@@ -4,7 +4,7 @@
   import { wordsOfCause } from '$lib/messages/prove.ts';
   import Panel from '$lib/ui/Panel.svelte';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
-  import { STANDING_BAR, STANDING_WORDS, wordsOfCondition } from '../shared/question.view.ts';
+  import { STANDING_BAR, STANDING_WORDS, wordsOfCondition } from '../shared/cause.view.ts';
 
   let { proof }: { proof: ProofData } = $props();
 </script>

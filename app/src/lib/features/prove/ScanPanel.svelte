@@ -9,7 +9,7 @@
   import Panel from '$lib/ui/Panel.svelte';
   import ScanProgress from './ScanProgress.svelte';
   import TypedScan from './TypedScan.svelte';
-  import VehicleHands from '$lib/features/live/VehicleHands.svelte';
+  import SimulatedVehicle from '$lib/features/live/SimulatedVehicle.svelte';
 
   let {
     job,
@@ -51,8 +51,13 @@
   note="standing still, support supply on, ignition on"
 >
   {#if !job.closedAt}
-    {#if live.bench.yard}
-      <VehicleHands {job} yard={live.bench.yard} {stationId} busy={scanning !== undefined} />
+    {#if live.bench.simulator}
+      <SimulatedVehicle
+        {job}
+        simulator={live.bench.simulator}
+        {stationId}
+        busy={scanning !== undefined}
+      />
     {/if}
     {#if scanning}
       <ScanProgress scan={scanning} onstop={stop} />

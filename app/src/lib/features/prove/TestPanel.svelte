@@ -12,7 +12,7 @@
     toValues,
     wordsOfChoice,
     wordsOfResult
-  } from '../shared/question.view.ts';
+  } from '../shared/cause.view.ts';
 
   let { job }: { job: JobData } = $props();
 

@@ -10,7 +10,7 @@ import {
   toValues,
   wordsOfChoice,
   wordsOfResult
-} from '../shared/question.view.ts';
+} from '../shared/cause.view.ts';
 import { sortForReading, wordsOfSource, wordsOfState, wordsOfStatus } from './scan-sheet.view.ts';
 
 const unit = (change: Partial<ScannedUnit>): ScannedUnit => ({

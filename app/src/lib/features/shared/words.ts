@@ -18,7 +18,7 @@ export const STOCK_WORDS: Readonly<Record<string, string>> = {
   dead: 'dead'
 };
 
-export const SCHOOL_WORDS: Readonly<Record<string, string>> = {
+export const METHOD_WORDS: Readonly<Record<string, string>> = {
   'whole-image': 'Whole image',
   merge: 'Merge',
   'memory-chip': 'Memory chip only',

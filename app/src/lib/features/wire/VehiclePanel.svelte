@@ -4,7 +4,7 @@
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveStation } from '$lib/live-types.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
-  import VehicleHands from '$lib/features/live/VehicleHands.svelte';
+  import SimulatedVehicle from '$lib/features/live/SimulatedVehicle.svelte';
   import Panel from '$lib/ui/Panel.svelte';
 
   let { job, station }: { job: JobData; station: LiveStation } = $props();
@@ -20,10 +20,10 @@
 </script>
 
 <Panel label="Vehicle" title="1 · Vehicle, {line}">
-  {#if live.bench.yard}
-    <VehicleHands
+  {#if live.bench.simulator}
+    <SimulatedVehicle
       {job}
-      yard={live.bench.yard}
+      simulator={live.bench.simulator}
       stationId={station.id}
       busy={station.operation !== undefined}
     />

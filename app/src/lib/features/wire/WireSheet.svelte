@@ -8,7 +8,7 @@
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import ChipPanel from './ChipPanel.svelte';
   import FeedCard from './FeedCard.svelte';
-  import HandsPanel from './HandsPanel.svelte';
+  import SimulatorPanel from './SimulatorPanel.svelte';
   import ProgrammerPanel from './ProgrammerPanel.svelte';
   import VehiclePanel from './VehiclePanel.svelte';
   import SupplyPanel from './SupplyPanel.svelte';
@@ -79,7 +79,7 @@
         <VehiclePanel {job} {station} />
         <ChipPanel {job} {station} {roles} />
       {:else}
-        <HandsPanel {job} {station} />
+        <SimulatorPanel {job} {station} />
         {#key station.id}<SupplyPanel {job} {station} />{/key}
       {/if}
     </div>

@@ -22,9 +22,9 @@ export class Bench {
   freeBytes: number | undefined;
   /** The database does not answer at this moment. */
   databaseAway = false;
-  /** No new work is begun: the house waits for the end of a write. */
+  /** No new work is begun: the shop waits for the end of a write. */
   closing = false;
-  /** The house is being closed: nothing new is begun, and nobody waits for the database any more. */
+  /** The shop is being closed: nothing new is begun, and nobody waits for the database any more. */
   closed = false;
   #told = 0;
   #pending: NodeJS.Timeout | undefined;

@@ -39,7 +39,7 @@ export interface LiveOperationSpec {
   /** Who pressed. */
   readonly person: Person;
   readonly vin: string;
-  /** What the house names files by instead; empty for the VIN. */
+  /** What the shop names files by instead; empty for the VIN. */
   readonly plate: string;
 }
 

@@ -2,12 +2,12 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import { validatePartsAnswer } from '@badger/core/generated/validators';
 import { checkPartsAnswer, type PartsAnswer } from '@badger/core/match/parts-answer';
 
-export type PartsQuestion = 'number' | 'vin';
+export type PartsQuery = 'number' | 'vin';
 
 /** How long a person is kept waiting before the kept answer is shown instead. Units: ms. */
 const PATIENCE_MS = 4_000;
 const MOST_BYTES = 1_000_000;
-const PATHS: Record<PartsQuestion, string> = { number: 'numbers', vin: 'vehicles' };
+const PATHS: Record<PartsQuery, string> = { number: 'numbers', vin: 'vehicles' };
 
 /**
  * The parts service over HTTP. Errors: `parts.service.down`, `parts.service.slow`, `parts.service.key` (refused),
@@ -25,7 +25,7 @@ export class PartsClient {
     this.#patienceMs = patienceMs;
   }
 
-  async ask(kind: PartsQuestion, key: string): Promise<Result<PartsAnswer>> {
+  async ask(kind: PartsQuery, key: string): Promise<Result<PartsAnswer>> {
     const signal = AbortSignal.timeout(this.#patienceMs);
     let status: number;
     let text: string;

@@ -1,6 +1,6 @@
 import { isWorldCode } from '@badger/core/port/world-codes';
 import { fail, ok, type Result } from '@badger/core/base/result';
-import type { LiveYard } from '../../live-types.ts';
+import type { LiveSimulator } from '../../live-types.ts';
 
 /** What the control service of the simulated bench tells. */
 export interface WorldState {
@@ -26,10 +26,10 @@ export interface WorldState {
   /** Vehicle that the diagnostic cable is in. */
   readonly plugged: string | null;
   readonly pluggedStation: string | null;
-  readonly vehicles: LiveYard['vehicles'];
+  readonly vehicles: LiveSimulator['vehicles'];
 }
 
-export interface VehicleHands {
+export interface SimulatedVehicle {
   readonly plug?: string | null;
   readonly station?: string;
   readonly vehicle?: string;
@@ -66,7 +66,7 @@ export class WorldClient {
     return this.#call('/hands', { station, ...change });
   }
 
-  vehicle(change: VehicleHands): Promise<Result<WorldState>> {
+  vehicle(change: SimulatedVehicle): Promise<Result<WorldState>> {
     return this.#call('/vehicle', change);
   }
 

@@ -2,7 +2,7 @@ import type { NewJobValues } from '../repositories/jobs.ts';
 
 export interface DemoJob extends Omit<NewJobValues, 'promisedAt'> {
   readonly number: number;
-  /** Opening hours of the house from the moment the demo begins. */
+  /** Opening hours of the shop from the moment the demo begins. */
   readonly promisedInHours?: number;
   readonly original?: { tag: string; place: string };
   readonly donor?: { tag: string; place: string };

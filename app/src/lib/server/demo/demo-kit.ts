@@ -61,7 +61,7 @@ export function demoKit(midnight: Date, stations: readonly string[]): KitValues[
     { kind: 'programmer', name: 'Chip programmer', software: '2.6', wantedSoftware: '2.6' },
     { kind: 'clip', name: 'Eight-leg clip', plugCycles: 61, plugLimit: 200 },
     { kind: 'fuse-lead', name: 'Fuse lead, power cycling', families: ['HV-EC6'] },
-    { kind: 'network', name: 'Network of the house', cableLink: true },
+    { kind: 'network', name: 'Network of the shop', cableLink: true },
     { kind: 'vehicle-supply', name: 'Vehicle support supply', ratedMa: 60_000, dueAt: inDays(200) }
   ];
 }

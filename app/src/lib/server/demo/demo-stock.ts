@@ -134,7 +134,7 @@ export const DEMO_SKILLS: Readonly<Record<string, Skill[]>> = {
   lead: ['open-case', 'fine-solder', 'clip', 'vehicle']
 };
 
-/** Prices of an invented house. */
+/** Prices of an invented shop. */
 export const DEMO_PRICES: Prices = {
   currency: 'EUR',
   hourlyRate: '68.00',

@@ -13,7 +13,7 @@ import { insertArrival, insertAuthority } from '../repositories/arrive.ts';
 import { insertKit } from '../repositories/kit.ts';
 import { DEMO_JOBS, DEMO_SIGNATURE, type DemoJob } from './demo-jobs.ts';
 import { demoKit } from './demo-kit.ts';
-import { daysOfHouse, type HouseDays } from '../services/shop/shop-days.ts';
+import { daysOfShop, type ShopDays } from '../services/shop/shop-days.ts';
 import { DEMO_FACTS, DEMO_PRICES, DEMO_SKILLS, DEMO_STOCK } from './demo-stock.ts';
 
 /** Demo accounts: invented, shown on the sign-in page only while the demo data is loaded. */
@@ -40,7 +40,7 @@ export async function seedDemo(db: Db, now: Date): Promise<boolean> {
   const hashes = await Promise.all(DEMO_ACCOUNTS.map((a) => hashPassword(a.password)));
   const midnight = new Date(now);
   midnight.setHours(0, 0, 0, 0);
-  const days = daysOfHouse(now, USUAL_HOURS, 21);
+  const days = daysOfShop(now, USUAL_HOURS, 21);
   await db.transaction(async (tx) => {
     const people: Person[] = [];
     for (const [i, account] of DEMO_ACCOUNTS.entries()) {
@@ -93,7 +93,7 @@ async function fillShelf(tx: Parameters<typeof appendEvent>[0]) {
 }
 
 /** A promise so many opening hours from now, on a full half hour: no demo is born late, at whatever hour. */
-export function promiseOf(days: HouseDays, now: Date, hours: number): Date {
+export function promiseOf(days: ShopDays, now: Date, hours: number): Date {
   const end = addInside(days.open, days.minuteOf(now) + 1, hours * 60);
   return days.timeOf(Math.ceil(end / 30) * 30);
 }

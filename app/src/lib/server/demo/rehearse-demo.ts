@@ -4,7 +4,7 @@ import type { ProofTest, StartOperation } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { listPeople, type Person } from '../repositories/people.ts';
 import { buildClone } from '../services/build/build-clone.ts';
-import { moveVehicle } from '../services/simulator/hands.ts';
+import { moveSimulatedVehicle } from '../services/simulator/hands.ts';
 import { recordTest } from '../services/prove/prove.ts';
 import { startScan } from '../services/prove/scan-vehicle.ts';
 import { startOperation } from '../services/operation/start-operation.ts';
@@ -138,8 +138,12 @@ async function visitAll(deps: Deps, person: Person, visits: readonly Visit[]): P
 async function scanAndTest(deps: Deps, person: Person, visit: Visit): Promise<void> {
   const { jobNumber, vehicle, stationId, tests = [] } = visit;
   const station = stationId ? { station: stationId } : {};
-  await moveVehicle(deps, person, { plug: vehicle, ...station });
-  await moveVehicle(deps, person, { vehicle, ignition: 'on', support: jobNumber !== 2032 });
+  await moveSimulatedVehicle(deps, person, { plug: vehicle, ...station });
+  await moveSimulatedVehicle(deps, person, {
+    vehicle,
+    ignition: 'on',
+    support: jobNumber !== 2032
+  });
   const started = await startScan(deps, person, {
     jobNumber,
     kind: 'pre',
@@ -148,6 +152,6 @@ async function scanAndTest(deps: Deps, person: Person, visit: Visit): Promise<vo
   while (started.ok && [...deps.bench.scans.values()].some((s) => s.jobNumber === jobNumber))
     await sleep(20);
   for (const test of tests) await recordTest(deps, person, { jobNumber, note: '', ...test });
-  await moveVehicle(deps, person, { vehicle, ignition: 'off', support: false });
-  await moveVehicle(deps, person, { plug: null });
+  await moveSimulatedVehicle(deps, person, { vehicle, ignition: 'off', support: false });
+  await moveSimulatedVehicle(deps, person, { plug: null });
 }

@@ -20,7 +20,7 @@ const STATUS: Readonly<Partial<Record<Code, number>>> = {
   'access.sign-in.locked': TOO_MANY,
   'gate.person.role': FORBIDDEN,
   'database.link.away': AWAY,
-  'house.work.closing': AWAY,
+  'shop.work.closing': AWAY,
   'store.database.away': AWAY,
   'image.size.huge': TOO_LARGE,
   'photo.size.huge': TOO_LARGE,
@@ -30,7 +30,7 @@ const STATUS: Readonly<Partial<Record<Code, number>>> = {
   'request.body.unmeasured': MALFORMED,
   'request.origin.foreign': MALFORMED,
   'request.route.unlisted': MALFORMED,
-  'house.person.unknown': NOT_FOUND,
+  'shop.person.unknown': NOT_FOUND,
   'identify.family.unknown': NOT_FOUND,
   'job.family.unknown': NOT_FOUND,
   'job.number.unknown': NOT_FOUND,
@@ -45,7 +45,7 @@ const STATUS: Readonly<Partial<Record<Code, number>>> = {
   'upload.region.unknown': NOT_FOUND,
   'vehicle.layout.unknown': NOT_FOUND,
   'way.key.unknown': NOT_FOUND,
-  'way.school.unknown': NOT_FOUND,
+  'way.method.unknown': NOT_FOUND,
   'world.station.unknown': NOT_FOUND,
   'world.vehicle.unknown': NOT_FOUND
 };

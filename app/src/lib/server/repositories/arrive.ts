@@ -61,7 +61,7 @@ export async function lockVin(db: Tx, vin: string): Promise<void> {
   await db.execute(sql`select pg_advisory_xact_lock(727003, hashtext(${vin}))`);
 }
 
-/** The next tag that no unit carries: four digits, from the house's sequence. */
+/** The next tag that no unit carries: four digits, from the shop's sequence. */
 export async function takeTag(db: Tx): Promise<string> {
   for (;;) {
     const result = await db.execute(sql`select nextval('unit_tag_number') as n`);

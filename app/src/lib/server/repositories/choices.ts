@@ -35,7 +35,7 @@ export async function listChoices(db: Tx, jobId: string) {
   return db
     .select({
       wayId: wayChoice.wayId,
-      school: wayChoice.school,
+      method: wayChoice.cloneMethod,
       reason: wayChoice.reason,
       at: wayChoice.at,
       personName: person.name
@@ -50,7 +50,11 @@ export async function listChoices(db: Tx, jobId: string) {
 export async function listLatestChoices(db: Tx, jobIds: readonly string[]) {
   if (jobIds.length === 0) return [];
   return db
-    .selectDistinctOn([wayChoice.jobId], { jobId: wayChoice.jobId, wayId: wayChoice.wayId })
+    .selectDistinctOn([wayChoice.jobId], {
+      jobId: wayChoice.jobId,
+      wayId: wayChoice.wayId,
+      method: wayChoice.cloneMethod
+    })
     .from(wayChoice)
     .where(inArray(wayChoice.jobId, [...jobIds]))
     .orderBy(wayChoice.jobId, desc(wayChoice.at));

@@ -31,7 +31,7 @@ const columns = {
   timeFactor: operation.timeFactor,
   queuedAt: operation.queuedAt,
   startedAt: operation.startedAt,
-  touchedAt: operation.touchedAt,
+  mayHaveChangedAt: operation.mayHaveChangedAt,
   endedAt: operation.endedAt
 };
 

@@ -29,7 +29,7 @@ export async function insertPerson(db: Tx, values: NewPerson): Promise<Person> {
   return row as Person;
 }
 
-/** Inserts the first person of an empty house; undefined when there is somebody already, even a moment ago. */
+/** Inserts the first person of an empty shop; undefined when there is somebody already, even a moment ago. */
 export async function insertFirstPerson(db: Db, values: NewPerson): Promise<Person | undefined> {
   return db.transaction(async (tx) => {
     await tx.execute(sql`lock table ${person} in exclusive mode`);

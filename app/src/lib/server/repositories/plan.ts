@@ -28,7 +28,7 @@ export async function setMark(
   key: { jobId: string; taskKey: string; personId: string },
   values: MarkValues
 ): Promise<void> {
-  const set = { ...values, personId: key.personId, changedAt: sql`house_now()` };
+  const set = { ...values, personId: key.personId, changedAt: sql`shop_now()` };
   await db
     .insert(planMark)
     .values({ ...key, ...values })

@@ -1,4 +1,4 @@
-import { houseNow } from '$lib/features/live/house-now.ts';
+import { shopNow } from '$lib/features/live/shop-now.ts';
 import type { Problem } from '@badger/core/base/result';
 import type { PartsAnswer } from '@badger/core/match/parts-answer';
 import type { Sent } from '$lib/features/live/send.ts';
@@ -32,7 +32,7 @@ export async function askParts(
 }
 
 /** Age of an answer in words. Example: `3 days old`. */
-export function ageOf(at: Date, now = houseNow()): string {
+export function ageOf(at: Date, now = shopNow()): string {
   const minutes = Math.floor((now.getTime() - at.getTime()) / 60_000);
   if (minutes < 2) return 'just now';
   if (minutes < 90) return `${minutes} minutes old`;

@@ -8,10 +8,10 @@ export const bytea = customType<{ data: Uint8Array; driverData: Buffer }>({
 
 export const id = () => uuid().primaryKey().defaultRandom();
 export const at = () => timestamp({ withTimezone: true, mode: 'date' });
-/** When it happened by the clock of the house, which tests and the demo may set. */
+/** When it happened by the clock of the shop, which tests and the demo may set. */
 export const createdAt = () =>
   at()
     .notNull()
-    .default(sql`house_now()`);
+    .default(sql`shop_now()`);
 /** A sign of life, by the machine's own clock: never set by anybody. */
 export const livedAt = () => at().notNull().defaultNow();

@@ -59,7 +59,7 @@ export const wayChoice = pgTable(
       .notNull()
       .references(() => job.id),
     wayId: text().notNull(),
-    school: text().notNull(),
+    cloneMethod: text().notNull(),
     reason: text().notNull(),
     options: jsonb().$type<readonly WayOption[]>().notNull(),
     at: createdAt(),

@@ -125,7 +125,7 @@ export const operation = pgTable(
     queuedAt: createdAt(),
     startedAt: at(),
     /** From here on the memory of the unit may have been changed; null: nothing that could change it went out. */
-    touchedAt: at(),
+    mayHaveChangedAt: at(),
     endedAt: at()
   },
   (t) => [

@@ -12,7 +12,7 @@ import { actOnView, hasRunningWork } from '../job/act-on-job.ts';
 /**
  * Builds the clone image of a job from the reads that are trusted now, and keeps the plan.
  * Errors: `job.number.unknown`, `gate.job.closed`, `gate.person.role`, `identify.family.unknown`,
- * `clone.region.untrusted`, `clone.school.other`, `job.work.running` (an operation of the job has not ended).
+ * `clone.region.untrusted`, `clone.method.other`, `job.work.running` (an operation of the job has not ended).
  */
 export async function buildClone(
   deps: Deps,
@@ -44,7 +44,7 @@ function planFor(view: JobView, profile: Profile): Result<ClonePlan> {
     trustedSha256: isTrusted(r.verdict) ? r.agreement.trustedSha256 : undefined,
     readId: r.reads.find((read) => read.sha256 === r.agreement.trustedSha256)?.id
   }));
-  if (view.shape.target === 'donor') return planWholeImage(profile, sources);
+  if (view.shape.target === 'donor') return planWholeImage(profile, view.method, sources);
   if (view.shape.target === undefined) return fail('gate.target.none');
   const supplied = view.supplied.map(({ regionId, sha256, id, findings }) => ({
     ...{ regionId, sha256, readId: id },

@@ -109,7 +109,7 @@ async function open(
 export interface Attachment {
   readonly jobId: string;
   readonly role: UnitRole;
-  /** Empty: the house gives the next one. */
+  /** Empty: the shop gives the next one. */
   readonly tag: string;
   readonly family: string;
   readonly place?: string;

@@ -23,8 +23,8 @@ export type ArrivalRow = Awaited<ReturnType<typeof listArrivals>>[number];
 export interface JobRecords {
   readonly units: JobUnits;
   readonly reads: readonly ReadRow[];
-  /** The way that was last chosen for the job. */
-  readonly wayId: string | undefined;
+  /** The way and the method that were last chosen for the job. */
+  readonly choice: { readonly wayId: string; readonly method: string } | undefined;
   readonly clone: CloneImage | undefined;
   readonly operations: readonly OperationRow[];
   /** Units of the job that another job has verifiedly written. */
@@ -36,7 +36,7 @@ export interface JobRecords {
   readonly benchScan: ScanRow | undefined;
   /** Oldest first. */
   readonly tests: readonly ProofTestRow[];
-  /** The house's kit, the same for every job. */
+  /** The shop's kit, the same for every job. */
   readonly kit: readonly KitRow[];
 }
 
@@ -76,7 +76,7 @@ export async function loadJobRecords(
     const scansOfJob = own(scans);
     return {
       units: units.get(jobId) ?? {},
-      wayId: own(choices)[0]?.wayId,
+      choice: own(choices)[0],
       reads: own(reads),
       clone: own(clones)[0],
       operations: own(operations),

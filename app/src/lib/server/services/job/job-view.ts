@@ -7,12 +7,13 @@ import { readStates, type StageStates } from '@badger/core/gates/stage-states';
 import { findNextStep, type NextStep } from '@badger/core/gates/next-step';
 import type { Stage } from '@badger/core/job/stages';
 import type { CloseFacts } from '@badger/core/job/close';
+import { resolveMethod } from '@badger/core/job/clone-method';
 import { shapeOf, type JobShape } from '@badger/core/job/shape';
-import { readsBeforeTouched, stateOfWrite, writesTo } from '@badger/core/job/work-state';
+import { readsBeforeChange, stateOfWrite, writesTo } from '@badger/core/job/work-state';
 import type { DonorCheck } from '@badger/core/match/judge-donor';
 import { resolveAccess, type Access } from '@badger/core/access/access';
 import { judgeFeed, needOf } from '@badger/core/gates/judge-feed';
-import type { Profile } from '@badger/core/profile/profile';
+import type { CloneMethod, Profile } from '@badger/core/profile/profile';
 import { findEqualBackups } from '@badger/core/reads/equal-backup';
 import { isTrusted, judgeEqualBackup } from '@badger/core/reads/judge-region';
 import type { Tx } from '../../db/client.ts';
@@ -48,6 +49,8 @@ export interface JobView {
   readonly lastWrite: OperationRow | undefined;
   /** What a job of this kind consists of. */
   readonly shape: JobShape;
+  /** How the image is made: what was chosen for the job, else the family's first method. */
+  readonly method: CloneMethod;
   /** The unit whose memory is to be written, if there is one. */
   readonly target: UnitRow | undefined;
   /** What closing the job rests on, for whoever asks. */
@@ -89,7 +92,7 @@ export async function buildJobViews(deps: Deps, jobs: readonly JobRow[]): Promis
     const some = jobs.slice(at, at + TOGETHER);
     const view = (job: JobRow) => viewJob(deps, { job, records: records(job.id), db: deps.db });
     views.push(...(await Promise.all(some.map(view))));
-    // others are let in between: a house with hundreds of open jobs holds nobody up
+    // others are let in between: a shop with hundreds of open jobs holds nobody up
     await breathe();
   }
   return views;
@@ -104,13 +107,14 @@ async function viewJob(
 ): Promise<JobView> {
   const { units, reads, clone, operations } = records;
   const profile = deps.profiles.get(job.familyId);
-  const access = profile && resolveAccess(profile, records.wayId);
+  const access = profile && resolveAccess(profile, records.choice?.wayId);
+  const method = profile ? resolveMethod(profile, records.choice) : 'none';
   const shape = shapeOf(job.reason);
   const target = shape.target && units[shape.target];
   const writes = writesTo(operations, target?.id);
   /** Reads of a unit that still say what was in it before this job changed anything. */
   const before = (role: UnitRole) =>
-    readsBeforeTouched(readsOf(reads, role, units[role]), writesTo(operations, units[role]?.id));
+    readsBeforeChange(readsOf(reads, role, units[role]), writesTo(operations, units[role]?.id));
   const original = await viewsOf(db, profile, 'original', before('original'));
   const backups = await viewsOf(db, profile, 'donor', before('donor'));
   const supplied = newestSupplied(reads, units.original);
@@ -125,7 +129,7 @@ async function viewJob(
       : [];
   const regions = { original, donor, new: await other('new'), partner: await other('partner') };
   const match = profile && matchUnits(profile, units);
-  const cloneState = stateOfClone({ clone, profile, shape, supplied }, regions.original);
+  const cloneState = stateOfClone({ clone, profile, shape, method, supplied }, regions.original);
   const lastWrite = writes.at(-1);
   const proof = buildProof({ job, profile, records, originalRegions: regions.original });
   const needsAuthority = touchesSecurity(job.reason, profile?.securityData ?? false);
@@ -145,12 +149,12 @@ async function viewJob(
     ...factsOfUnits(units, match),
     needsAuthority,
     authorityGap,
-    question: proof.question.verdict,
-    otherProven: proof.question.otherProven,
+    assessment: proof.assessment.verdict,
+    otherProven: proof.assessment.otherProven,
     unitsSwapped: swapped(job, units),
     closed: job.closedAt !== null,
     proof: job.proofOutcome,
-    school: profile?.school ?? 'none',
+    method,
     hasProfile: profile !== undefined,
     carrier: access?.carrier ?? 'file',
     donorCheck: match?.verdict,
@@ -169,7 +173,7 @@ async function viewJob(
     lastWrite,
     ...{ line, states },
     next: findNextStep(line, states),
-    ...{ shape, target, supplied, ending },
+    ...{ shape, method, target, supplied, ending },
     room: { freeBytes: deps.bench.freeBytes, needBytes: roomFor(profile) },
     match
   };
@@ -237,11 +241,13 @@ interface CloneParts {
   readonly clone: CloneImage | undefined;
   readonly profile: Profile | undefined;
   readonly shape: JobShape;
+  /** How the image is made: what was chosen for the job, else the family's first method. */
+  readonly method: CloneMethod;
   readonly supplied: readonly ReadRow[];
 }
 
 function stateOfClone(
-  { clone, profile, shape, supplied }: CloneParts,
+  { clone, profile, shape, method, supplied }: CloneParts,
   originals: readonly RegionView[]
 ): JobView['cloneState'] {
   if (!clone || !profile) return 'none';
@@ -252,6 +258,8 @@ function stateOfClone(
     );
     return same && lines.length === supplied.length ? 'built' : 'stale';
   }
+  // made by another method than is chosen now
+  if (clone.plan.method !== method) return 'stale';
   const holds = clone.plan.lines.every((line) => {
     const view = originals.find((r) => r.region.id === line.regionId);
     return view && isTrusted(view.verdict) && view.agreement.trustedSha256 === line.sha256;

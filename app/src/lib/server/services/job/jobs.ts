@@ -30,7 +30,7 @@ export async function assignUnit(
     const others = JOB_ROLES.filter((r) => r !== role).map((r) => view.units[r]?.tag);
     if (tag !== '' && others.includes(tag)) return fail('job.units.same', { tag });
     const present = view.units[role];
-    if (present && writesTo(view.operations, present.id).some((w) => w.touchedAt))
+    if (present && writesTo(view.operations, present.id).some((w) => w.mayHaveChangedAt))
       return fail('job.donor.written', { tag: present.tag });
     if (role === 'original' && view.records.reads.some((r) => r.role === 'original')) {
       return fail('job.original.read', { tag: view.units.original?.tag ?? '' });
@@ -186,7 +186,7 @@ export async function waiveBackup(
   const act = { person, jobNumber, right: 'backup.waive' } as const;
   return actOnView<true>(deps, act, async (tx, view) => {
     if (hasRunningWork(view)) return fail('job.work.running');
-    if (view.profile?.school !== 'whole-image' || view.shape.target !== 'donor')
+    if (!view.profile || view.method !== 'whole-image' || view.shape.target !== 'donor')
       return fail('backup.waive.needed', { family: view.job.familyId });
     const why = reason.trim();
     await setBackupWaived(tx, view.job.id, why === '' ? null : why);

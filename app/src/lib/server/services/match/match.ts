@@ -21,11 +21,11 @@ export async function loadMatchSheet(deps: Deps, view: JobView): Promise<MatchSh
     listOffers(deps.db, view.job.id),
     keptPart(deps, numbers['hardware-number'] ?? '')
   ]);
-  const torn = Object.entries(original?.labelNumbers ?? {}).flatMap(([field, label]) => {
+  const labelDiffers = Object.entries(original?.labelNumbers ?? {}).flatMap(([field, label]) => {
     const read = original?.numbers[field] ?? '';
     return label !== '' && read !== '' && label !== read ? [{ field, label, read }] : [];
   });
-  return { originalNumbers: numbers, torn, fits, offers, steps: stepsOf(part) };
+  return { originalNumbers: numbers, labelDiffers, fits, offers, steps: stepsOf(part) };
 }
 
 /**

@@ -2,7 +2,7 @@ import { fail, ok, type Problem, type Result } from '@badger/core/base/result';
 import { parseVin } from '@badger/core/identity/vin';
 import { normalizeNumber } from '@badger/core/label/tidy-number';
 import type { PartsAnswer } from '@badger/core/match/parts-answer';
-import type { PartsQuestion } from '../../bench/parts-client.ts';
+import type { PartsQuery } from '../../bench/parts-client.ts';
 import type { Deps } from '../../deps.ts';
 import { findAnswer, keepAnswer } from '../../repositories/parts.ts';
 
@@ -25,7 +25,7 @@ const FRESH_MS = 86_400_000;
  */
 export async function lookUpParts(
   deps: Deps,
-  question: { kind: PartsQuestion; key: string; fresh?: boolean },
+  question: { kind: PartsQuery; key: string; fresh?: boolean },
   now = deps.clock.now()
 ): Promise<Result<PartsFound>> {
   const key = parseKey(question.kind, question.key);
@@ -60,7 +60,7 @@ export async function keptPart(deps: Deps, number: string): Promise<PartsAnswer 
   return key === '' ? undefined : (await findAnswer(deps.db, 'number', key))?.answer;
 }
 
-function parseKey(kind: PartsQuestion, text: string): string | undefined {
+function parseKey(kind: PartsQuery, text: string): string | undefined {
   if (kind === 'vin') {
     const vin = parseVin(text);
     return vin.ok ? vin.value.text : undefined;

@@ -9,7 +9,7 @@ import type { Person } from '../../repositories/people.ts';
 import { listReadsOfUnit } from '../../repositories/reads.ts';
 import { findUnitByTag, setPlace } from '../../repositories/units.ts';
 
-/** Everything that the house knows of one unit, in whatever job it served; undefined when the tag is unknown. */
+/** Everything that the shop knows of one unit, in whatever job it served; undefined when the tag is unknown. */
 export async function loadUnit(deps: Deps, tag: string) {
   const unit = await findUnitByTag(deps.db, tag);
   if (!unit) return undefined;

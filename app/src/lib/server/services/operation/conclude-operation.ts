@@ -44,7 +44,7 @@ const MOST_PAUSE_MS = 2000;
 /**
  * Writes the end of an operation down: what it read or found, its trace, its event, its state, all in one transaction,
  * tried until it is stored. The end is idempotent: an end whose answer was lost is found stored and not stored twice.
- * Until then a finished read stays in memory and is offered to the pages; when the house is closed before that, it goes
+ * Until then a finished read stays in memory and is offered to the pages; when the shop is closed before that, it goes
  * into a file. What is in memory follows only after the commit.
  */
 export async function concludeOperation(
@@ -126,7 +126,7 @@ async function store(tx: Tx, run: Run, { outcome, trace, at }: End): Promise<Sto
     const state = before?.state ?? 'failed';
     return { state, identified: state === 'done' ? identified : undefined };
   }
-  const result = outcome.result.ok ? await bring(tx, run, outcome, at) : outcome.result;
+  const result = outcome.result.ok ? await storeOutcome(tx, run, outcome, at) : outcome.result;
   const problem = result.ok ? undefined : result.problem;
   const event: OperationEvent = !problem
     ? 'finished'
@@ -144,7 +144,7 @@ async function store(tx: Tx, run: Run, { outcome, trace, at }: End): Promise<Sto
     problem: problem ?? null,
     meaning: meaningOf(run, state),
     endedAt: at,
-    ...(live.memoryMayHaveChanged ? {} : { touchedAt: null })
+    ...(live.memoryMayHaveChanged ? {} : { mayHaveChangedAt: null })
   });
   await appendEvent(tx, {
     jobId: live.spec.jobId,
@@ -164,7 +164,7 @@ async function store(tx: Tx, run: Run, { outcome, trace, at }: End): Promise<Sto
   return { state, identified: state === 'done' ? identified : undefined };
 }
 
-async function bring(tx: Tx, run: Run, outcome: Outcome, at: Date): Promise<Result<true>> {
+async function storeOutcome(tx: Tx, run: Run, outcome: Outcome, at: Date): Promise<Result<true>> {
   if (outcome.identity) return keepIdentity(tx, run, outcome.identity, at);
   const { live, view, unit, person } = run;
   if (outcome.image) {

@@ -19,7 +19,7 @@ export function describeBench(deps: Deps): LiveBench {
       kind: s.kind,
       units: s.units()
     })),
-    yard: world?.latest && {
+    simulator: world?.latest && {
       plugged: world.latest.plugged,
       pluggedStation: world.latest.pluggedStation,
       vehicles: world.latest.vehicles

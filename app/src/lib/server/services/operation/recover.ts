@@ -79,7 +79,7 @@ export async function recoverOperations(deps: Deps): Promise<number> {
 }
 
 async function interrupt(deps: Deps, row: OperationRow): Promise<boolean> {
-  const meaning = row.touchedAt ? 'meaning.write.interrupted' : 'meaning.unit.untouched';
+  const meaning = row.mayHaveChangedAt ? 'meaning.write.interrupted' : 'meaning.unit.untouched';
   const person = (await listPeople(deps.db)).find((p) => p.name === row.personName);
   return deps.db.transaction(async (tx) => {
     await lockJob(tx, row.jobId);

@@ -10,7 +10,7 @@ import { insertSamples, updateOperation } from '../../repositories/operations.ts
 import type { RemoteMemory } from '../../bench/remote-memory.ts';
 import { concludeOperation, type Outcome } from './conclude-operation.ts';
 import { knownVehicle } from './vehicle-cable.ts';
-import { provesByContent } from './prove-by-content.ts';
+import { verifyByContent } from './verify-by-content.ts';
 import { advance, type Run } from './run.ts';
 import { runWrite } from './run-write.ts';
 
@@ -93,7 +93,7 @@ async function workOn(run: Run, memory: RemoteMemory): Promise<Outcome> {
   const fit = await lookAtVehicle(run, memory);
   if (!fit.ok) return { result: fit };
   if (live.spec.kind === 'identify') return identify(run, memory);
-  const right = await provesToBe(run, memory);
+  const right = await verifyConnectedUnit(run, memory);
   if (!right.ok) return { result: right };
   if (live.signal.stopped) return { result: fail('operation.run.stopped', { doneBytes: 0 }) };
   return live.spec.kind === 'write' ? runWrite(run, memory) : read(run, memory);
@@ -118,11 +118,11 @@ async function identify(run: Run, memory: MemoryAccess): Promise<Outcome> {
 }
 
 /** Reads the chip id once more and holds it against the unit that this operation is meant for. */
-async function provesToBe(run: Run, memory: MemoryAccess): Promise<Result<true>> {
+async function verifyConnectedUnit(run: Run, memory: MemoryAccess): Promise<Result<true>> {
   const { live, unit, view } = run;
   const chipId = await memory.fingerprint();
   if (!chipId.ok) return chipId;
-  if (chipId.value === undefined) return provesByContent(run, memory);
+  if (chipId.value === undefined) return verifyByContent(run, memory);
   return verifyConnected({
     chipId: chipId.value,
     meant: { chipId: unit.chipId, tag: unit.tag, role: live.spec.role },

@@ -34,7 +34,7 @@ export async function advance(run: Run, event: OperationEvent): Promise<void> {
     regions: live.regions,
     totalBytes: live.totalBytes,
     ...(begun ? { startedAt: now } : {}),
-    ...(begun && write ? { touchedAt: now } : {})
+    ...(begun && write ? { mayHaveChangedAt: now } : {})
   });
   if (write && begun) {
     // that the unit may be touched from now on must be on paper before it is; whoever finds the paper without us knows it

@@ -36,7 +36,7 @@ import type { Run } from './run.ts';
 /**
  * Starts an operation if its gate is open, and leaves it running in the background. Gate, units and image are looked at
  * while the job is held: nobody can change them between the look and the lease.
- * Errors: `job.number.unknown`, `gate.job.closed`, `station.id.unknown`, `house.work.closing` (the application is being stopped), `upload.unit.none`, `upload.region.unknown`,
+ * Errors: `job.number.unknown`, `gate.job.closed`, `station.id.unknown`, `shop.work.closing` (the application is being stopped), `upload.unit.none`, `upload.region.unknown`,
  * `write.confirmation.wrong`, `gate.station.busy`, `gate.unit.busy` (it is worked on elsewhere), and the code of the line
  * that holds the gate.
  */
@@ -46,7 +46,7 @@ export async function startOperation(
   request: StartOperation,
   series?: SeriesStep
 ): Promise<Result<{ operationId: string }>> {
-  if (deps.bench.closing || deps.bench.closed) return fail('house.work.closing');
+  if (deps.bench.closing || deps.bench.closed) return fail('shop.work.closing');
   const station = deps.bench.stations.get(request.stationId);
   if (!station) return fail('station.id.unknown');
   const right = request.kind === 'write' ? 'memory.write' : 'memory.read';

@@ -2,7 +2,7 @@ import { judge, type Judgement } from '@badger/core/base/verdict';
 import { isActive } from '@badger/core/operation/life-cycle';
 import type { Hours } from '@badger/core/plan/hours';
 import type { PlanProblem } from '@badger/core/plan/problem';
-import type { House, JobPlanFacts, Mark, NamedTask, RegionWork } from '@badger/core/plan/job-facts';
+import type { Shop, JobPlanFacts, Mark, NamedTask, RegionWork } from '@badger/core/plan/job-facts';
 import { tasksOfJob } from '@badger/core/plan/tasks-of-job';
 import { findWayOfKey, type Way } from '@badger/core/profile/profile';
 import { isTrusted } from '@badger/core/reads/judge-region';
@@ -12,7 +12,7 @@ import type { Deps } from '../../deps.ts';
 import type { KitRow } from '../../repositories/kit.ts';
 import type { listSkills } from '../../repositories/people.ts';
 import type { listMarks } from '../../repositories/plan.ts';
-import { daysOfHouse, type HouseDays } from '../shop/shop-days.ts';
+import { daysOfShop, type ShopDays } from '../shop/shop-days.ts';
 import type { JobView } from '../job/job-view.ts';
 import type { RegionView } from '../reads/region-views.ts';
 
@@ -42,21 +42,21 @@ export interface BuiltProblem {
   readonly tasks: readonly NamedTask[];
   readonly waits: ReadonlyMap<number, readonly Judgement[]>;
   readonly lanes: readonly LaneData[];
-  readonly days: HouseDays;
+  readonly days: ShopDays;
 }
 
 /** The open jobs as a problem for the planner: minutes since midnight, places and people by id. */
 export function buildProblem(deps: Deps, input: PlanInput): BuiltProblem {
-  const days = daysOfHouse(input.now, input.hours, DAYS);
+  const days = daysOfShop(input.now, input.hours, DAYS);
   const minute = days.minuteOf;
   const now = minute(input.now);
-  const house = houseOf(deps, input);
+  const shop = shopOf(deps, input);
   const tasks: NamedTask[] = [];
   const waits = new Map<number, readonly Judgement[]>();
   const due = new Map<number, number>();
   for (const view of input.views) {
     const facts = factsOf(deps, input, { view, minute, now });
-    const found = tasksOfJob(facts, { ...house, family: view.job.familyId });
+    const found = tasksOfJob(facts, { ...shop, family: view.job.familyId });
     tasks.push(...found.tasks);
     waits.set(view.job.number, found.waits);
     if (view.job.promisedAt) due.set(view.job.number, minute(view.job.promisedAt));
@@ -72,7 +72,7 @@ const SHARED: readonly string[] = [
   ...['probe-frame', 'solder-place', 'programmer', 'clip', 'fuse-lead', 'vehicle-supply']
 ];
 
-function houseOf(deps: Deps, { people, kit }: PlanInput): Omit<House, 'family'> {
+function shopOf(deps: Deps, { people, kit }: PlanInput): Omit<Shop, 'family'> {
   return {
     stations: [...deps.bench.stations.values()].map((s) => ({
       id: `s:${s.row.id}`,
@@ -149,7 +149,7 @@ function factsOf(deps: Deps, input: PlanInput, at: At): JobPlanFacts {
 }
 
 function kindOf(view: JobView, chosen: string | undefined): JobPlanFacts['kind'] {
-  if (chosen === 'new-unit' || (view.profile?.school === 'none' && !chosen)) return 'maker';
+  if (chosen === 'new-unit' || (view.profile?.cloneMethod === 'none' && !chosen)) return 'maker';
   if (chosen === 'send-away') return 'away';
   return view.job.reason === 'unknown-unit' ? 'identify' : 'clone';
 }

@@ -36,7 +36,7 @@ export async function loadWaysSheet(deps: Deps, view: JobView): Promise<WaysShee
         skills,
         prices,
         vehicleHere: view.records.arrival?.how === 'vehicle',
-        mute: view.proof.cloneable.silent,
+        unresponsive: view.proof.cloneable.silent,
         donorHere: view.units.donor !== undefined,
         measured
       })
@@ -58,14 +58,14 @@ export async function loadWaysSheet(deps: Deps, view: JobView): Promise<WaysShee
       read: estimate([r.id], 'read'),
       write: estimate([r.id], 'write')
     })),
-    thumb: profile?.thumb ?? { read: undefined, write: undefined },
+    typicalMinutes: profile?.typicalMinutes ?? { read: undefined, write: undefined },
     choices,
     quotes,
     prices
   };
 }
 
-/** What the house measured on a family, in seconds of life. */
+/** What the shop measured on a family, in seconds of life. */
 export async function measuredOn(deps: Deps, family: string): Promise<Measured[]> {
   const rows = await listMeasuredReads(deps.db, family);
   return rows.flatMap((r): Measured[] =>
@@ -82,13 +82,13 @@ export async function measuredOn(deps: Deps, family: string): Promise<Measured[]
 }
 
 /**
- * Records the way, the school and why, with everything that lay beside it. Errors: those of
- * {@link actOnJob}, `way.key.unknown`, `way.choice.shut` (it is not possible now), `way.school.unknown`.
+ * Records the way, the method and why, with everything that lay beside it. Errors: those of
+ * {@link actOnJob}, `way.key.unknown`, `way.choice.shut` (it is not possible now), `way.method.unknown`.
  */
 export async function chooseWay(
   deps: Deps,
   person: Person,
-  { jobNumber, key, school, reason }: { jobNumber: number } & WayChoice
+  { jobNumber, key, method, reason }: { jobNumber: number } & WayChoice
 ): Promise<Result<true>> {
   const view = await loadJobView(deps, jobNumber);
   if (!view) return fail('job.number.unknown', { number: jobNumber });
@@ -96,13 +96,13 @@ export async function chooseWay(
   const option = options.find((o) => o.key === key);
   if (!option) return fail('way.key.unknown', { key });
   if (!option.possible) return fail('way.choice.shut', { way: option.name });
-  if (!option.schools.some((s) => s.id === school)) return fail('way.school.unknown', { school });
+  if (!option.methods.some((s) => s.id === method)) return fail('way.method.unknown', { method });
   const why = reason.trim();
   return actOnJob<true>(deps, { person, jobNumber, right: 'access.choose' }, async (tx) => {
     await insertChoice(tx, {
       jobId: view.job.id,
       wayId: key,
-      school,
+      cloneMethod: method,
       reason: why,
       options,
       personId: person.id
@@ -112,7 +112,7 @@ export async function chooseWay(
       jobId: view.job.id,
       person,
       kind: 'route.chosen',
-      data: { route: option.id, way: option.name, school, reason: why, cost: option.cost.total }
+      data: { route: option.id, way: option.name, method, reason: why, cost: option.cost.total }
     });
     return ok(true);
   });

@@ -22,18 +22,18 @@ export function describeScanHead(row: ScanRow): ScanHead {
 
 /** What the Prove sheet shows. */
 export function describeProof({ proof, records }: JobView): ProofData {
-  const { question, reading, benchFaults, cloneable } = proof;
+  const { assessment, reading, benchFaults, cloneable } = proof;
   const whole = (row: ScanRow | undefined) => row && { ...describeScanHead(row), units: row.units };
   return {
     groups: reading?.groups ?? [],
     suspectState: reading?.suspectState,
-    evidence: question.evidence,
-    standings: question.standings,
-    tests: question.tests,
-    next: question.next,
-    conditions: question.conditions,
-    verdict: question.verdict,
-    customer: question.customer,
+    evidence: assessment.evidence,
+    standings: assessment.standings,
+    tests: assessment.tests,
+    next: assessment.next,
+    conditions: assessment.conditions,
+    verdict: assessment.verdict,
+    customer: assessment.customer,
     benchFaults,
     cloneable,
     vehicleScan: whole(records.vehicleScan),

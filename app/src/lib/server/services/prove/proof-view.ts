@@ -1,6 +1,6 @@
 import { kindOf } from '@badger/core/base/problem-kind';
-import { judgeCloneable, type Speech } from '@badger/core/proof/cloneable';
-import { askQuestion, type Question } from '@badger/core/proof/question';
+import { judgeCloneable, type Responsiveness } from '@badger/core/proof/cloneable';
+import { assessCause, type CauseAssessment } from '@badger/core/proof/assess-cause';
 import type { TestResult } from '@badger/core/proof/tests';
 import type { Profile } from '@badger/core/profile/profile';
 import { isTrusted } from '@badger/core/reads/judge-region';
@@ -14,7 +14,7 @@ import type { RegionView } from '../reads/region-views.ts';
 /** Is it this unit, and can it be cloned: computed anew from the kept scans and tests. */
 export interface ProofView {
   readonly reading: ScanReading | undefined;
-  readonly question: Question;
+  readonly assessment: CauseAssessment;
   readonly benchFaults: readonly BenchFault[];
   readonly cloneable: ReturnType<typeof judgeCloneable>;
 }
@@ -43,20 +43,20 @@ export function buildProof({ job, profile, records, originalRegions }: ProofFact
     benchScan?.unitId === units.original?.id ? (benchScan?.units[0]?.faults ?? []) : [],
     profile?.expectedBenchFaults ?? []
   );
-  const question = askQuestion({
+  const assessment = assessCause({
     reading,
     suspect,
     results: newestResults(records),
     loose: arrival !== undefined && arrival.how !== 'vehicle' && !vehicleScan
   });
   const cloneable = judgeCloneable({
-    speech: speechOf(records, reading),
+    responsiveness: responsivenessOf(records, reading),
     chipIdRead: Boolean(units.original?.chipId),
     readsTrusted: originalRegions.length > 0 && originalRegions.every((r) => isTrusted(r.verdict)),
     ways: profile?.ways.map((w) => w.kind) ?? [],
-    school: job.reason === 'new-module' ? 'none' : (profile?.school ?? 'merge')
+    method: job.reason === 'new-module' ? 'none' : (profile?.cloneMethod ?? 'merge')
   });
-  return { reading, question, benchFaults, cloneable };
+  return { reading, assessment, benchFaults, cloneable };
 }
 
 /** The newest result of each test, in the order in which they were made. */
@@ -67,7 +67,7 @@ function newestResults({ tests }: JobRecords): TestResult[] {
 }
 
 /** How the original speaks: on the bench if it has been there, else in the vehicle. */
-function speechOf(records: JobRecords, reading: ScanReading | undefined): Speech {
+function responsivenessOf(records: JobRecords, reading: ScanReading | undefined): Responsiveness {
   const { benchScan, units, operations } = records;
   const asked = operations.findLast(
     (o) => o.unitId === units.original?.id && o.kind === 'identify' && o.endedAt !== null

@@ -22,7 +22,7 @@ function nameOfUnsaved({ clock }: Deps, { spec }: LiveOperation): string {
   return name.replace('read0', `unsaved-${spec.id.slice(0, 8)}`);
 }
 
-/** The house is closed while the database cannot take a finished read: it goes into a file, to be dropped later. */
+/** The shop is closed while the database cannot take a finished read: it goes into a file, to be dropped later. */
 export async function saveUnsaved(run: Run): Promise<void> {
   const { deps, live } = run;
   if (!live.image || !deps.unsavedDir) return;

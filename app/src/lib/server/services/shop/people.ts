@@ -54,7 +54,7 @@ export function signOut(db: Db, token: string): Promise<void> {
   return deleteSession(db, digestToken(token));
 }
 
-/** Makes the first person, a lead who can do everything until told otherwise, in an empty house. Errors: `access.house.taken`. */
+/** Makes the first person, a lead who can do everything until told otherwise, in an empty shop. Errors: `access.shop.taken`. */
 export async function makeFirstPerson(
   db: Db,
   values: { name: string; password: string }
@@ -64,5 +64,5 @@ export async function makeFirstPerson(
     ...{ name: values.name, role: 'lead', passwordHash },
     skills: ['open-case', 'fine-solder', 'clip', 'vehicle']
   });
-  return made ? ok(made) : fail('access.house.taken');
+  return made ? ok(made) : fail('access.shop.taken');
 }

@@ -1,7 +1,7 @@
 import { afterAll, afterEach, describe, expect, it } from 'vitest';
 import { addInside, USUAL_HOURS } from '@badger/core/plan/hours';
 import { promiseOf } from '../../demo/demo.ts';
-import { daysOfHouse } from './shop-days.ts';
+import { daysOfShop } from './shop-days.ts';
 
 const before = process.env['TZ'];
 const reset = () => {
@@ -22,10 +22,10 @@ describe('days with a clock change', () => {
     ['Australia/Lord_Howe', new Date(Date.UTC(2027, 3, 3, 1))],
     ['Asia/Kolkata', new Date(Date.UTC(2027, 3, 3, 5))]
   ] as const) {
-    it(`the house opens at eight on the wall, ${zone} from ${eve.toISOString().slice(0, 10)}`, () => {
+    it(`the shop opens at eight on the wall, ${zone} from ${eve.toISOString().slice(0, 10)}`, () => {
       process.env['TZ'] = zone;
       const daily = { days: Array.from({ length: 7 }, () => [{ from: '08:00', to: '17:30' }]) };
-      const days = daysOfHouse(eve, daily, 5);
+      const days = daysOfShop(eve, daily, 5);
       expect(days.open).toHaveLength(5);
       for (const span of days.open) {
         expect(wall(days.timeOf(span.start))).toBe('08:00');
@@ -38,7 +38,7 @@ describe('days with a clock change', () => {
     process.env['TZ'] = 'Europe/Berlin';
     const night = { days: Array.from({ length: 7 }, () => [{ from: '01:00', to: '05:00' }]) };
     const minutes = (at: Date) => {
-      const [span] = daysOfHouse(at, night, 1).open;
+      const [span] = daysOfShop(at, night, 1).open;
       return span && span.end - span.start;
     };
     expect(minutes(new Date(Date.UTC(2027, 2, 28, 11)))).toBe(180);
@@ -48,7 +48,7 @@ describe('days with a clock change', () => {
   it('a span that the change swallows is no time at all', () => {
     process.env['TZ'] = 'Europe/Berlin';
     const gone = { days: Array.from({ length: 7 }, () => [{ from: '02:10', to: '02:50' }]) };
-    const spans = daysOfHouse(new Date(Date.UTC(2027, 2, 28, 11)), gone, 1).open;
+    const spans = daysOfShop(new Date(Date.UTC(2027, 2, 28, 11)), gone, 1).open;
     expect(spans.reduce((sum, s) => sum + s.end - s.start, 0)).toBeLessThanOrEqual(40);
     for (const s of spans) expect(s.end).toBeGreaterThan(s.start);
   });
@@ -57,7 +57,7 @@ describe('days with a clock change', () => {
 it('a promise of the demo lies in opening hours ahead, at every hour of every day', () => {
   for (let hour = 0; hour < 24 * 8; hour++) {
     const now = new Date(2026, 10, 25, hour, 7);
-    const days = daysOfHouse(now, USUAL_HOURS, 21);
+    const days = daysOfShop(now, USUAL_HOURS, 21);
     for (const hours of [8.5, 9, 27]) {
       const promise = promiseOf(days, now, hours);
       const left = days.open.reduce(

@@ -1,8 +1,8 @@
 import { spreadHours, type Hours } from '@badger/core/plan/hours';
 import type { Span } from '@badger/core/plan/problem';
 
-/** Days of the house as the plan counts them: whole minutes since the midnight before now, in true time. */
-export interface HouseDays {
+/** Days of the shop as the plan counts them: whole minutes since the midnight before now, in true time. */
+export interface ShopDays {
   readonly working: readonly Span[];
   readonly open: readonly Span[];
   /** Minute in which a time lies. */
@@ -12,10 +12,10 @@ export interface HouseDays {
 }
 
 /**
- * The hours of the house from the midnight before `now` on, `count` days. A day on which the clocks change has its 23 or
+ * The hours of the shop from the midnight before `now` on, `count` days. A day on which the clocks change has its 23 or
  * 25 hours, and the days after it begin at their own midnights: opening at eight is eight on the wall.
  */
-export function daysOfHouse(now: Date, hours: Hours, count: number): HouseDays {
+export function daysOfShop(now: Date, hours: Hours, count: number): ShopDays {
   const base = new Date(now);
   base.setHours(0, 0, 0, 0);
   const minuteOf = (at: Date) => Math.floor((at.getTime() - base.getTime()) / 60_000);

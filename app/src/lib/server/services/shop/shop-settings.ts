@@ -10,13 +10,13 @@ import type { Deps } from '../../deps.ts';
 import { setSkills, type Person } from '../../repositories/people.ts';
 import { findSetting, saveSetting } from '../../repositories/stations.ts';
 
-/** The house's prices; none set when there are none or they do not hold any more. */
+/** The shop's prices; none set when there are none or they do not hold any more. */
 export async function loadPrices(db: Tx): Promise<Prices> {
   const kept = await findSetting(db, 'prices');
   return validatePrices(kept) ? readPrices(kept) : NO_PRICES;
 }
 
-/** The house's hours, or the usual ones. */
+/** The shop's hours, or the usual ones. */
 export async function loadHours(db: Tx): Promise<Hours> {
   const kept = await findSetting(db, 'hours');
   return validateHours(kept) ? kept : USUAL_HOURS;
@@ -35,16 +35,16 @@ export async function savePrices(
   return keepRule(deps, 'prices', tidy.value);
 }
 
-/** Errors: `gate.person.role`, `house.hours.crossed` (a span against the clock or into another). */
+/** Errors: `gate.person.role`, `shop.hours.crossed` (a span against the clock or into another). */
 export async function saveHours(deps: Deps, person: Person, hours: Hours): Promise<Result<true>> {
   const may = checkRight(person.role, 'settings.change');
   if (!may.ok) return may;
   const fault = findHoursFault(hours);
-  if (fault) return fail('house.hours.crossed', { day: fault.day });
+  if (fault) return fail('shop.hours.crossed', { day: fault.day });
   return keepRule(deps, 'hours', hours);
 }
 
-/** Errors: `gate.person.role`, `house.person.unknown`. */
+/** Errors: `gate.person.role`, `shop.person.unknown`. */
 export async function saveSkills(
   deps: Deps,
   person: Person,
@@ -52,7 +52,7 @@ export async function saveSkills(
 ): Promise<Result<true>> {
   const may = checkRight(person.role, 'settings.change');
   if (!may.ok) return may;
-  if (!(await setSkills(deps.db, personId, skills))) return fail('house.person.unknown');
+  if (!(await setSkills(deps.db, personId, skills))) return fail('shop.person.unknown');
   deps.bench.hub.tell({ type: 'kit' });
   return ok(true);
 }
@@ -60,7 +60,7 @@ export async function saveSkills(
 /** Nothing is shown to whoever walks past until somebody wants it. */
 const USUAL_RULES: ShopRules = { wallDisplay: false, namesBy: 'vin' };
 
-/** What the house has decided once for all jobs; the careful answer where nothing is kept or it does not hold any more. */
+/** What the shop has decided once for all jobs; the careful answer where nothing is kept or it does not hold any more. */
 export async function loadShopRules(db: Tx): Promise<ShopRules> {
   const kept = await findSetting(db, 'shop');
   return validateShopRules(kept) ? kept : USUAL_RULES;
@@ -77,7 +77,7 @@ export async function saveShopRules(
   return keepRule(deps, 'shop', rules);
 }
 
-/** The plate where the house names its files by it, else nothing. */
+/** The plate where the shop names its files by it, else nothing. */
 export async function plateForName(db: Tx, job: { readonly plate: string }): Promise<string> {
   return job.plate !== '' && (await loadShopRules(db)).namesBy === 'plate' ? job.plate : '';
 }

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { checkRight } from '@badger/core/rights/rights';
-import type { Hands, VehicleHands } from '../../../schema/requests.ts';
+import type { Hands, SimulatedVehicle } from '../../../schema/requests.ts';
 import type { Deps } from '../../deps.ts';
 import type { Person } from '../../repositories/people.ts';
 import { mayTouchBench } from '../operation/set-supply.ts';
@@ -9,7 +9,7 @@ import { mayTouchBench } from '../operation/set-supply.ts';
  * Hands at the simulated bench: clamps a unit, holds the boot pad, puts a chip on the programmer.
  * Errors: `station.id.unknown`, `gate.person.role`, `hands.station.busy`, `world.link.absent`, `world.unit.elsewhere`.
  */
-export async function moveHands(
+export async function moveSimulator(
   deps: Deps,
   person: Person,
   { stationId, change }: { stationId: string; change: Hands }
@@ -44,10 +44,10 @@ export async function setWorldSpeed(deps: Deps, factor: number): Promise<Result<
  * Hands at the simulated vehicles: the diagnostic cable, the key, the support supply, what is wrong.
  * Errors: `gate.person.role`, `world.link.absent`, `world.vehicle.unknown`, `scan.line.busy` (hands off while a scan runs).
  */
-export async function moveVehicle(
+export async function moveSimulatedVehicle(
   deps: Deps,
   person: Person,
-  change: VehicleHands
+  change: SimulatedVehicle
 ): Promise<Result<true>> {
   const may = checkRight(person.role, 'bench.operate');
   if (!may.ok) return may;

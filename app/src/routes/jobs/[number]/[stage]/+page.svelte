@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { houseNow } from '$lib/features/live/house-now.ts';
+  import { shopNow } from '$lib/features/live/shop-now.ts';
   import JobVerdict from '$lib/features/job/JobVerdict.svelte';
   import LineOfWork from '$lib/features/job/LineOfWork.svelte';
   import JobFacts from '$lib/features/job/JobFacts.svelte';
@@ -18,7 +18,7 @@
   const bench = $derived(live.connected ? live.bench : (data.bench ?? live.bench));
   const station = $derived(bench.stations.find((s) => s.id === data.focusStation));
   const line = $derived(liveLine(job, station));
-  const promise = $derived(formatPromise(job.promisedAt, houseNow()));
+  const promise = $derived(formatPromise(job.promisedAt, shopNow()));
   const Sheet = $derived(STAGE_SHEETS[data.stage]);
   const trace = new SupplyTraceState();
   let folded = $state(false);

@@ -1,10 +1,10 @@
-import { validateHands } from '$lib/generated/validators.js';
+import { validateSimulator } from '$lib/generated/validators.js';
 import { deps } from '$lib/server/app-root.ts';
 import { act } from '$lib/server/http/respond.ts';
-import { moveHands } from '$lib/server/services/simulator/hands.ts';
+import { moveSimulator } from '$lib/server/services/simulator/hands.ts';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = (event) =>
-  act(event, validateHands, (person, change) =>
-    moveHands(deps(), person, { stationId: event.params.id, change })
+  act(event, validateSimulator, (person, change) =>
+    moveSimulator(deps(), person, { stationId: event.params.id, change })
   );

@@ -7,7 +7,7 @@
   let { rules, may }: { rules: ShopRules; may: boolean } = $props();
 
   async function set(change: Partial<ShopRules>) {
-    noted(await send('/api/house/shop', { ...rules, ...change }));
+    noted(await send('/api/shop/rules', { ...rules, ...change }));
   }
 </script>
 

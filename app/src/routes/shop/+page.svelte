@@ -1,11 +1,11 @@
 <script lang="ts">
   import { may } from '$lib/features/live/may.ts';
   import { formatAmps } from '@badger/core/base/format';
-  import HoursForm from '$lib/features/house/HoursForm.svelte';
-  import PricesForm from '$lib/features/house/PricesForm.svelte';
-  import RightsTable from '$lib/features/house/RightsTable.svelte';
-  import ShopForm from '$lib/features/house/ShopForm.svelte';
-  import SkillsForm from '$lib/features/house/SkillsForm.svelte';
+  import HoursForm from '$lib/features/shop/HoursForm.svelte';
+  import PricesForm from '$lib/features/shop/PricesForm.svelte';
+  import RightsTable from '$lib/features/shop/RightsTable.svelte';
+  import ShopForm from '$lib/features/shop/ShopForm.svelte';
+  import SkillsForm from '$lib/features/shop/SkillsForm.svelte';
   import { live } from '$lib/features/live/live.svelte.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';

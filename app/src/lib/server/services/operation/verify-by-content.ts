@@ -17,7 +17,7 @@ const STOPS: Partial<Record<ContentOwner, Code>> = {
  * and original. A read changes nothing and needs no proof.
  * Errors: `write.content.original`, `write.content.stranger`, those of the access and of the store.
  */
-export async function provesByContent(run: Run, memory: MemoryAccess): Promise<Result<true>> {
+export async function verifyByContent(run: Run, memory: MemoryAccess): Promise<Result<true>> {
   const { live } = run;
   if (live.spec.kind !== 'write') return ok(true);
   const unlocked = await memory.unlock();
@@ -55,7 +55,8 @@ async function ownerOf(
   if (!backups.ok) return backups;
   // a write of this job that was begun on this donor and not proven
   const last = view.lastWrite;
-  const broken = last?.touchedAt && last.state !== 'done' && last.cloneImageId === view.clone?.id;
+  const broken =
+    last?.mayHaveChangedAt && last.state !== 'done' && last.cloneImageId === view.clone?.id;
   const line = broken ? view.clone?.plan.lines.find((l) => l.regionId === regionId) : undefined;
   const begun = line ? await loadAll(run, [line.sha256]) : ok([]);
   if (!begun.ok) return begun;

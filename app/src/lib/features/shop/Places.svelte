@@ -31,7 +31,7 @@
     { href: '/shelf', name: 'Shelf', icon: Boxes },
     { href: '/kit', name: 'Kit', icon: Wrench },
     { href: '/families', name: 'Families', icon: LayoutGrid },
-    { href: '/house', name: 'Shop', icon: House }
+    { href: '/shop', name: 'Shop', icon: House }
   ];
   const here = (href: string) =>
     href === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(href);

@@ -1,4 +1,4 @@
-// A whole house for a test: an own database, a simulated bench, and the application's services in this process.
+// A whole shop for a test: an own database, a simulated bench, and the application's services in this process.
 import { randomBytes } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
@@ -23,7 +23,7 @@ import type { StartOperation } from '../../app/src/lib/schema/requests.ts';
 
 export const at = (path: string) => fileURLToPath(new URL(`../../${path}`, import.meta.url));
 
-export interface House {
+export interface Shop {
   readonly root: Root;
   readonly world: World;
   readonly worldUrl: string;
@@ -78,7 +78,7 @@ export async function startWorld(
 
 const silent = { info: () => undefined, warn: () => undefined, error: () => undefined };
 
-export async function makeHouse({
+export async function makeShop({
   speed = 0,
   tapped = false,
   now,
@@ -92,9 +92,9 @@ export async function makeHouse({
   profilesDir?: string;
   /** Puts something between the application and its database. */
   line?: (url: string) => Promise<string>;
-  /** Address of a simulated bench in a process of its own; the house's own is then only asked what is in its units. */
+  /** Address of a simulated bench in a process of its own; the shop's own is then only asked what is in its units. */
   elsewhere?: string;
-} = {}): Promise<House & { readonly tap: DoipTap | undefined }> {
+} = {}): Promise<Shop & { readonly tap: DoipTap | undefined }> {
   const database = await makeDatabase();
   const bench = await startWorld(speed, profilesDir);
   const tap = tapped ? await tapDoip(bench.world.yard.doipPort) : undefined;
@@ -145,7 +145,7 @@ export async function until(
 
 /** Clamps a unit with the pad held and gives it the family's supply. */
 export async function powerUp(
-  house: House,
+  shop: Shop,
   stationId: string,
   tag: string,
   options = {}
@@ -159,7 +159,7 @@ export async function powerUp(
     voltageMv?: number;
     limitMa?: number;
   };
-  const { bench } = house.root.deps;
+  const { bench } = shop.root.deps;
   const station = bench.stations.get(stationId);
   await station?.supply.apply({ on: false });
   await bench.world?.hands(stationId, { unit: tag, padHeld });
@@ -175,16 +175,16 @@ export function freshFile(): { fileName: string; modifiedMs: number } {
 }
 
 /** Starts an operation and waits for its end. */
-export async function runToEnd(house: House, person: Person, request: StartOperation) {
-  const { deps } = house.root;
+export async function runToEnd(shop: Shop, person: Person, request: StartOperation) {
+  const { deps } = shop.root;
   const started = await startOperation(deps, person, request);
   if (!started.ok) return { refused: started.problem, operation: undefined };
-  const operation = await waitForEnd(house, started.value.operationId);
+  const operation = await waitForEnd(shop, started.value.operationId);
   return { refused: undefined, operation };
 }
 
-export async function waitForEnd(house: House, operationId: string) {
-  const { db, bench } = house.root.deps;
+export async function waitForEnd(shop: Shop, operationId: string) {
+  const { db, bench } = shop.root.deps;
   await until(async () => {
     const row = await findOperation(db, operationId);
     const open = [...bench.running.values()].some((o) => o.spec.id === operationId);
@@ -195,22 +195,22 @@ export async function waitForEnd(house: House, operationId: string) {
 
 /** Puts the diagnostic cable into a vehicle and turns its key; `station` for an older one. */
 export async function plugIn(
-  house: House,
+  shop: Shop,
   vehicle: string,
   options: { ignition?: 'off' | 'on' | 'running'; station?: string; support?: boolean } = {}
 ): Promise<void> {
   const { ignition = 'on', station, support = true } = options;
-  await house.root.deps.bench.world?.vehicle({ plug: vehicle, ...(station ? { station } : {}) });
-  await house.root.deps.bench.world?.vehicle({ vehicle, ignition, support });
+  await shop.root.deps.bench.world?.vehicle({ plug: vehicle, ...(station ? { station } : {}) });
+  await shop.root.deps.bench.world?.vehicle({ vehicle, ignition, support });
 }
 
 /** Scans the vehicle of a job and waits for its end; gives the refusal's code, or the newest kept scan. */
 export async function scanToEnd(
-  house: House,
+  shop: Shop,
   person: Person,
   request: { jobNumber: number; kind?: 'pre' | 'post' | 'cleared'; stationId?: string }
 ): Promise<{ refused: Problem | undefined; scan: ScanRow | undefined }> {
-  const { deps } = house.root;
+  const { deps } = shop.root;
   const { jobNumber, kind = 'pre', stationId } = request;
   const started = await startScan(deps, person, {
     jobNumber,

@@ -1,5 +1,5 @@
 import type { CauseStanding } from '@badger/core/proof/cause';
-import type { Condition } from '@badger/core/proof/question';
+import type { Condition } from '@badger/core/proof/assess-cause';
 import { LIMITS, TESTS, type TestField, type TestId } from '@badger/core/proof/tests';
 
 export const STANDING_WORDS: Record<CauseStanding['standing'], string> = {

@@ -35,7 +35,7 @@
   async function save(event: SubmitEvent) {
     event.preventDefault();
     const body: Prices = { ...now, families: { ...prices.families, ...ofFamily } };
-    if (noted(await send('/api/house/prices', body))) {
+    if (noted(await send('/api/shop/prices', body))) {
       edit = {};
       ofFamily = {};
     }

@@ -16,7 +16,7 @@
 
   async function turn(person: Row, skill: Skill, on: boolean) {
     const skills = SKILLS.filter((s) => (s === skill ? on : person.skills.includes(s)));
-    noted(await send('/api/house/skills', { personId: person.id, skills }));
+    noted(await send('/api/shop/skills', { personId: person.id, skills }));
   }
 </script>
 

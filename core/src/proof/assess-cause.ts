@@ -31,7 +31,7 @@ export interface Condition {
   readonly test: TestId | undefined;
 }
 
-export interface Question {
+export interface CauseAssessment {
   readonly evidence: readonly Evidence[];
   readonly standings: readonly CauseStanding[];
   /** Tests in the order in which they pay; done ones keep their place. */
@@ -46,7 +46,7 @@ export interface Question {
   readonly customer: Code;
 }
 
-export interface QuestionFacts {
+export interface AssessmentFacts {
   /** Reading of the newest scan of the vehicle; undefined when there is none. */
   readonly reading: ScanReading | undefined;
   /** Kind of unit in the vehicle that the family stands for. */
@@ -62,7 +62,7 @@ export interface QuestionFacts {
  * Go needs every {@link Condition} met; points only tell which cause leads. Stop when something else stands before the
  * unit or has to be solved first. Total. The rule in words: docs/proof.md.
  */
-export function askQuestion(facts: QuestionFacts): Question {
+export function assessCause(facts: AssessmentFacts): CauseAssessment {
   const counts = doCodesCount(facts);
   const evidence = [
     ...(facts.reading ? weighScan(facts.reading, { suspect: facts.suspect, counts }) : []),
@@ -72,7 +72,7 @@ export function askQuestion(facts: QuestionFacts): Question {
   const conditions = listConditions(facts, standings, counts);
   const tests = planTests(facts, standings, conditions);
   const next = tests.find((t) => t.result === undefined)?.id;
-  const judged = judgeQuestion(facts, { standings, conditions, next });
+  const judged = judgeAssessment(facts, { standings, conditions, next });
   return {
     evidence,
     standings,
@@ -86,23 +86,23 @@ export function askQuestion(facts: QuestionFacts): Question {
 }
 
 /** A sound wire or part speaks for the unit only where a code of the unit names one, or the unit accuses itself. */
-function isBesidesThePoint({ cause, weight }: Evidence, { reading }: QuestionFacts): boolean {
+function isBesidesThePoint({ cause, weight }: Evidence, { reading }: AssessmentFacts): boolean {
   if (cause !== 'unit' || weight !== 'weak') return false;
   const named = ['suspect-internal', 'suspect-circuit', 'suspect-actuator'];
   return !(reading?.groups ?? []).some((g) => named.includes(g.id) && g.members.some(isConfirmed));
 }
 
-function resultOf(facts: QuestionFacts, id: TestId): TestResult | undefined {
+function resultOf(facts: AssessmentFacts, id: TestId): TestResult | undefined {
   return facts.results.find((r) => r.test === id);
 }
 
-function outcomeOf(facts: QuestionFacts, id: TestId): string | undefined {
+function outcomeOf(facts: AssessmentFacts, id: TestId): string | undefined {
   const value = resultOf(facts, id)?.values['outcome'];
   return value === undefined ? undefined : String(value);
 }
 
 /** Was the supply sound when the codes were taken, or have they come back since it was measured sound, not before? */
-function doCodesCount(facts: QuestionFacts): boolean {
+function doCodesCount(facts: AssessmentFacts): boolean {
   if (facts.reading && wasSupplySound(facts.reading)) return true;
   const back = outcomeOf(facts, 'clear');
   const returned = back === 'back-at-once' || back === 'back-when-used';
@@ -115,14 +115,14 @@ function doCodesCount(facts: QuestionFacts): boolean {
   );
 }
 
-function soundnessOf(facts: QuestionFacts, id: 'supply' | 'ground'): Soundness {
+function soundnessOf(facts: AssessmentFacts, id: 'supply' | 'ground'): Soundness {
   const result = resultOf(facts, id);
   if (!result) return 'unknown';
   return id === 'supply' ? judgeSupplyTest(result.values) : judgeGroundTest(result.values);
 }
 
 function listConditions(
-  facts: QuestionFacts,
+  facts: AssessmentFacts,
   standings: readonly CauseStanding[],
   counts: boolean
 ): Condition[] {
@@ -171,7 +171,7 @@ function listConditions(
 }
 
 /** The bus is accused: by several, and no resistance clears it; by one, and the pair measured sound does. */
-function networkCondition(facts: QuestionFacts): Condition {
+function networkCondition(facts: AssessmentFacts): Condition {
   const ohm = resultOf(facts, 'network')?.values['pairOhm'];
   const pairSound =
     typeof ohm === 'number' && ohm >= LIMITS.pairLowOhm && ohm <= LIMITS.pairHighOhm;
@@ -185,7 +185,7 @@ function networkCondition(facts: QuestionFacts): Condition {
 
 /** Order by what is known: what has to be solved first, then what parts the leading causes, then what is cheap. */
 function planTests(
-  facts: QuestionFacts,
+  facts: AssessmentFacts,
   standings: readonly CauseStanding[],
   conditions: readonly Condition[]
 ): PlannedTest[] {
@@ -232,7 +232,7 @@ function planTests(
 /** A test whose answer is known already would only cost time. */
 function needless(
   id: TestId,
-  { ruledOut, facts }: { ruledOut: (cause: string) => boolean; facts: QuestionFacts }
+  { ruledOut, facts }: { ruledOut: (cause: string) => boolean; facts: AssessmentFacts }
 ): boolean {
   if (id === 'wiring') return ruledOut('wiring');
   if (id === 'actuator') return ruledOut('actuator');
@@ -248,8 +248,8 @@ interface Judged {
   readonly otherProven: boolean;
 }
 
-function judgeQuestion(
-  facts: QuestionFacts,
+function judgeAssessment(
+  facts: AssessmentFacts,
   {
     standings,
     conditions,
@@ -289,7 +289,7 @@ function judgeQuestion(
 
 /** What has to be put right before any unit is blamed: measured bad, or accused by the scan and not cleared since. */
 function firstToSolve(
-  facts: QuestionFacts,
+  facts: AssessmentFacts,
   conditions: readonly Condition[]
 ): 'supply' | 'network' | undefined {
   const state = (id: Condition['id']) => conditions.find((c) => c.id === id)?.state;

@@ -35,7 +35,7 @@
     edit[day]?.splice(span, 1);
   }
   async function save() {
-    if (edit && noted(await send('/api/house/hours', { days: edit }))) edit = undefined;
+    if (edit && noted(await send('/api/shop/hours', { days: edit }))) edit = undefined;
   }
 </script>
 

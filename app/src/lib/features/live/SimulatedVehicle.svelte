@@ -1,15 +1,15 @@
 <script lang="ts">
   import type { JobData } from '$lib/job-types.ts';
-  import type { LiveYard } from '$lib/live-types.ts';
+  import type { LiveSimulator } from '$lib/live-types.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
 
   let {
     job,
-    yard,
+    simulator,
     stationId,
     busy
-  }: { job: JobData; yard: LiveYard; stationId: string | null; busy: boolean } = $props();
+  }: { job: JobData; simulator: LiveSimulator; stationId: string | null; busy: boolean } = $props();
 
   const scripts = [
     ['healthy', 'nothing wrong'],
@@ -23,10 +23,10 @@
   ] as const;
   // the vehicle of this job stands first
   const vehicles = $derived([
-    ...yard.vehicles.filter((v) => v.vin === job.vin),
-    ...yard.vehicles.filter((v) => v.vin !== job.vin)
+    ...simulator.vehicles.filter((v) => v.vin === job.vin),
+    ...simulator.vehicles.filter((v) => v.vin !== job.vin)
   ]);
-  const plugged = $derived(yard.vehicles.find((v) => v.id === yard.plugged));
+  const plugged = $derived(simulator.vehicles.find((v) => v.id === simulator.plugged));
 
   async function hands(change: object) {
     noted(await send('/api/vehicle', change));
@@ -46,7 +46,7 @@
     <select
       class="select"
       disabled={busy}
-      value={yard.plugged ?? ''}
+      value={simulator.plugged ?? ''}
       onchange={(e) => plug(e.currentTarget.value)}
     >
       <option value="">nothing</option>
