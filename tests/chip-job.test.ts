@@ -6,7 +6,7 @@ import { findJob } from '../app/src/lib/server/repositories/jobs.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import type { StartOperation } from '../app/src/lib/schema/requests.ts';
 import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts';
-import { moveSimulator } from '../app/src/lib/server/services/simulator/hands.ts';
+import { moveSimulator } from '../app/src/lib/server/services/simulator/simulator.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { assignUnit } from '../app/src/lib/server/services/job/jobs.ts';
 import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';

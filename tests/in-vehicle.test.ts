@@ -1,7 +1,7 @@
 // A unit in its vehicle, through the diagnostic socket: the whole application against the simulated vehicles.
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
-import { moveSimulatedVehicle } from '../app/src/lib/server/services/simulator/hands.ts';
+import { moveSimulatedVehicle } from '../app/src/lib/server/services/simulator/simulator.ts';
 import { listKit } from '../app/src/lib/server/repositories/kit.ts';
 import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
 import { chooseWay } from '../app/src/lib/server/services/plan/ways.ts';

@@ -3,7 +3,7 @@ import type { NewJob, StartOperation } from '../app/src/lib/schema/requests.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { listEvents } from '../app/src/lib/server/repositories/events.ts';
 import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts';
-import { moveSimulator } from '../app/src/lib/server/services/simulator/hands.ts';
+import { moveSimulator } from '../app/src/lib/server/services/simulator/simulator.ts';
 import { setSupply } from '../app/src/lib/server/services/operation/set-supply.ts';
 import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
 import { assignUnit, finishJob } from '../app/src/lib/server/services/job/jobs.ts';

@@ -24,8 +24,8 @@ import {
 import { proof, proofTest, route, startScan, typedScan, vehicleHands } from './prove-requests.ts';
 import { jobRole, stationId, tag } from './shapes.ts';
 
-const hands = {
-  $id: 'urn:upright-badger:hands',
+const simulator = {
+  $id: 'urn:upright-badger:simulator',
   type: 'object',
   additionalProperties: false,
   properties: {
@@ -139,7 +139,7 @@ const stations = {
 
 /** Every body that a route takes; the validators are generated from these. */
 export const schemas = {
-  Simulator: hands,
+  Simulator: simulator,
   Supply: supply,
   StartOperation: startOperation,
   Proof: proof,
@@ -173,7 +173,7 @@ export const schemas = {
   ShopRules: shopRules
 } as const;
 
-export type Hands = Static<typeof hands>;
+export type Simulator = Static<typeof simulator>;
 export type Supply = Static<typeof supply>;
 export type StartOperation = Static<typeof startOperation>;
 export type Proof = Static<typeof proof>;

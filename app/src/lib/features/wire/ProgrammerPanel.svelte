@@ -13,7 +13,7 @@
   const roleOf = (tag: string) => JOB_ROLES.find((role) => job.units[role]?.tag === tag);
 
   async function put(chip: string | null) {
-    noted(await send(`/api/stations/${station.id}/hands`, { chip }));
+    noted(await send(`/api/stations/${station.id}/simulator`, { chip }));
   }
   const off = async () => noted(await send(`/api/stations/${station.id}/supply`, { on: false }));
 </script>

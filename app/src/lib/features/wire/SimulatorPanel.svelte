@@ -21,7 +21,7 @@
     padHeld?: boolean;
     vehicleFeeds?: boolean;
   }) {
-    noted(await send(`/api/stations/${station.id}/hands`, change));
+    noted(await send(`/api/stations/${station.id}/simulator`, change));
   }
 </script>
 

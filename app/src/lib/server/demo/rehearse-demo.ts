@@ -4,7 +4,7 @@ import type { ProofTest, StartOperation } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { listPeople, type Person } from '../repositories/people.ts';
 import { buildClone } from '../services/build/build-clone.ts';
-import { moveSimulatedVehicle } from '../services/simulator/hands.ts';
+import { moveSimulatedVehicle } from '../services/simulator/simulator.ts';
 import { recordTest } from '../services/prove/prove.ts';
 import { startScan } from '../services/prove/scan-vehicle.ts';
 import { startOperation } from '../services/operation/start-operation.ts';

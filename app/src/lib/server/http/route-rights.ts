@@ -76,7 +76,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'POST /api/operations/[id]/stop': 'operation.stop',
   'POST /api/plan': 'plan.move',
   'POST /api/speed': 'bench.operate',
-  'POST /api/stations/[id]/hands': 'bench.operate',
+  'POST /api/stations/[id]/simulator': 'bench.operate',
   'POST /api/stations/[id]/supply': 'bench.operate',
   'POST /api/stock': 'stock.add',
   'POST /api/theme': 'theme.choose',

@@ -49,7 +49,7 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
     closedAt: job.closedAt,
     result: job.result,
     resultReason: job.resultReason,
-    backupWaived: job.backupWaived,
+    backupWaived: view.backupWaived ?? null,
     stages: view.shape.stages,
     target: view.shape.target,
     supplied: view.supplied.map((r) => ({

@@ -76,7 +76,7 @@ export function jobFacts(deps: Deps, view: JobView, personRole: Role): JobGateFa
     originalTag: view.units.original?.tag,
     donorTag: view.units.donor?.tag,
     target: view.shape.target,
-    backupWaived: view.job.backupWaived ?? undefined,
+    backupWaived: view.backupWaived,
     donorMismatches: mismatches(view.match),
     donorProven: view.match?.verdict.verdict === 'go',
     unitsSwapped: swapped(view.job, view.units),

@@ -7,7 +7,7 @@ import { readStates, type StageStates } from '@badger/core/gates/stage-states';
 import { findNextStep, type NextStep } from '@badger/core/gates/next-step';
 import type { Stage } from '@badger/core/job/stages';
 import type { CloseFacts } from '@badger/core/job/close';
-import { resolveMethod } from '@badger/core/job/clone-method';
+import { needsNoDonorBytes, resolveMethod } from '@badger/core/job/clone-method';
 import { shapeOf, type JobShape } from '@badger/core/job/shape';
 import { readsBeforeChange, stateOfWrite, writesTo } from '@badger/core/job/work-state';
 import type { DonorCheck } from '@badger/core/match/judge-donor';
@@ -51,6 +51,8 @@ export interface JobView {
   readonly shape: JobShape;
   /** How the image is made: what was chosen for the job, else the family's first method. */
   readonly method: CloneMethod;
+  /** Why a lead goes on without the donor's backup; undefined where the method needs its bytes. */
+  readonly backupWaived: string | undefined;
   /** The unit whose memory is to be written, if there is one. */
   readonly target: UnitRow | undefined;
   /** What closing the job rests on, for whoever asks. */
@@ -109,6 +111,8 @@ async function viewJob(
   const profile = deps.profiles.get(job.familyId);
   const access = profile && resolveAccess(profile, records.choice?.wayId);
   const method = profile ? resolveMethod(profile, records.choice) : 'none';
+  // said for one method, it holds for no other that needs the donor's bytes
+  const backupWaived = (needsNoDonorBytes(method) && job.backupWaived) || undefined;
   const shape = shapeOf(job.reason);
   const target = shape.target && units[shape.target];
   const writes = writesTo(operations, target?.id);
@@ -141,7 +145,7 @@ async function viewJob(
   });
   const facts: Omit<JobFacts, 'reached'> = {
     result: job.result ?? undefined,
-    backupWaived: job.backupWaived !== null,
+    backupWaived: backupWaived !== undefined,
     shape,
     supplied: supplied.length,
     vehicleKnown: job.vin !== '',
@@ -173,7 +177,7 @@ async function viewJob(
     lastWrite,
     ...{ line, states },
     next: findNextStep(line, states),
-    ...{ shape, method, target, supplied, ending },
+    ...{ shape, method, target, supplied, ending, backupWaived },
     room: { freeBytes: deps.bench.freeBytes, needBytes: roomFor(profile) },
     match
   };
@@ -284,7 +288,11 @@ function supplyJudgement(
 export function gateRegions(view: JobView): RegionGateFact[] {
   return view.regions.original.map((original): RegionGateFact => {
     const donor = view.regions.donor.find((d) => d.region.id === original.region.id);
-    const line = view.clone?.plan.lines.find((l) => l.regionId === original.region.id);
+    // an image made by another method than is chosen now is not the one that is meant
+    const other = view.shape.target === 'donor' && view.clone?.plan.method !== view.method;
+    const line = other
+      ? undefined
+      : view.clone?.plan.lines.find((l) => l.regionId === original.region.id);
     const supplied = view.supplied.find((r) => r.regionId === original.region.id);
     return {
       name: original.region.name,

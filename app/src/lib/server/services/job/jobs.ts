@@ -1,3 +1,4 @@
+import { needsNoDonorBytes } from '@badger/core/job/clone-method';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { checkClose } from '@badger/core/job/close';
 import { JOB_ROLES } from '@badger/core/job/roles';
@@ -186,7 +187,7 @@ export async function waiveBackup(
   const act = { person, jobNumber, right: 'backup.waive' } as const;
   return actOnView<true>(deps, act, async (tx, view) => {
     if (hasRunningWork(view)) return fail('job.work.running');
-    if (!view.profile || view.method !== 'whole-image' || view.shape.target !== 'donor')
+    if (!view.profile || !needsNoDonorBytes(view.method) || view.shape.target !== 'donor')
       return fail('backup.waive.needed', { family: view.job.familyId });
     const why = reason.trim();
     await setBackupWaived(tx, view.job.id, why === '' ? null : why);

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { checkRight } from '@badger/core/rights/rights';
-import type { Hands, SimulatedVehicle } from '../../../schema/requests.ts';
+import type { Simulator, SimulatedVehicle } from '../../../schema/requests.ts';
 import type { Deps } from '../../deps.ts';
 import type { Person } from '../../repositories/people.ts';
 import { mayTouchBench } from '../operation/set-supply.ts';
@@ -12,7 +12,7 @@ import { mayTouchBench } from '../operation/set-supply.ts';
 export async function moveSimulator(
   deps: Deps,
   person: Person,
-  { stationId, change }: { stationId: string; change: Hands }
+  { stationId, change }: { stationId: string; change: Simulator }
 ): Promise<Result<true>> {
   const allowed = mayTouchBench(deps, person, stationId);
   if (!allowed.ok) return allowed;
