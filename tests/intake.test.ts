@@ -200,7 +200,7 @@ describe('arrivals', () => {
     const picture = (width = 3000, height = 2000) =>
       sharp({ create: { width, height, channels: 3, background: '#557799' } });
 
-    it('the position is taken out of the kept original, the picture stays as it was', async () => {
+    it('the position is taken out of the kept original, and what is seen stays', async () => {
       const { db } = shop.root.deps;
       const plain = await picture().jpeg().toBuffer();
       const placed = await sharp(plain)
@@ -234,13 +234,16 @@ describe('arrivals', () => {
       const listed = await listPhotos(db, { jobId: job?.id ?? '' });
       expect(listed[0]).toMatchObject({ kind: 'label', unitTag: '0417', widthPx: 3000 });
     });
-    it('a photo lies on its side: the scaled ones are upright', async () => {
+    it('a photo lies on its side: all that is kept of it is upright', async () => {
       const lying = await picture(1200, 600).withMetadata({ orientation: 6 }).jpeg().toBuffer();
       const kept = await photo(lying);
       if (!kept.ok) throw new Error(kept.problem.code);
-      const small = await findPhotoBytes(shop.root.deps.db, kept.value.id, 'small');
-      const { width = 0, height = 0 } = await sharp(small?.bytes).metadata();
-      expect(height).toBeGreaterThan(width);
+      for (const size of ['original', 'large', 'small'] as const) {
+        const found = await findPhotoBytes(shop.root.deps.db, kept.value.id, size);
+        const { width = 0, height = 0, orientation = 1 } = await sharp(found?.bytes).metadata();
+        expect(height).toBeGreaterThan(width);
+        expect(orientation).toBe(1);
+      }
     });
     it('PNG and WebP are taken, whatever they are called', async () => {
       expect((await photo(await picture(100, 80).png().toBuffer(), { fileName: 'x.txt' })).ok).toBe(

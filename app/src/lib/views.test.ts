@@ -160,5 +160,5 @@ it('CSV doubles quotes, ends lines with CRLF and defuses formulas (RFC 4180)', (
       ['a', 'b,c'],
       ['=1+1', 'say "x"']
     ])
-  ).toBe('a,"b,c"\r\n\'=1+1,"say ""x"""\r\n');
+  ).toBe('a,"b,c"\r\n"\'=1+1","say ""x"""\r\n');
 });

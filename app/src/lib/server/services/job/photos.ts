@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import type { Deps } from '../../deps.ts';
-import { sniffPhoto, stripMetadata } from '../../photo/strip-metadata.ts';
+import { sniffPhoto, type PhotoType } from '../../photo/sniff-photo.ts';
 import { insertPhoto, type NewPhoto } from '../../repositories/arrive.ts';
 import { appendEvent } from '../../repositories/events.ts';
 import type { Person } from '../../repositories/people.ts';
@@ -93,16 +93,14 @@ export async function preparePhoto(bytes: Uint8Array): Promise<Result<Prepared>>
     return fail('photo.size.huge', { found: bytes.length, most: MAX_PHOTO_BYTES });
   const mediaType = sniffPhoto(bytes);
   if (!mediaType) return fail('photo.type.unknown');
-  const original = stripMetadata(bytes, mediaType);
-  if (!original) return fail('photo.file.broken');
   try {
-    const picture = sharp(original, { limitInputPixels: MAX_PIXELS, failOn: 'error' });
+    const original = await redraw(bytes, mediaType);
+    const picture = sharp(original);
     const { width, height } = await picture.metadata();
     const scaled = async (most: number, quality: number) =>
       new Uint8Array(
         await picture
           .clone()
-          .rotate()
           .resize(most, most, { fit: 'inside', withoutEnlargement: true })
           .jpeg({ quality, mozjpeg: false })
           .toBuffer()
@@ -123,4 +121,20 @@ export async function preparePhoto(bytes: Uint8Array): Promise<Result<Prepared>>
     // whatever the decoder objects to: the file is no whole picture
     return fail('photo.file.broken');
   }
+}
+
+/**
+ * The picture drawn anew, upright: position, camera, embedded second pictures and whatever lies behind its end are gone, the
+ * colour profile stays. Throws for what the decoder does not take as a whole picture. Memory: owns its bytes.
+ */
+async function redraw(bytes: Uint8Array, type: PhotoType): Promise<Uint8Array> {
+  const picture = sharp(bytes, { limitInputPixels: MAX_PIXELS, failOn: 'error' })
+    .autoOrient()
+    .keepIccProfile();
+  const drawn = {
+    'image/jpeg': () => picture.jpeg({ quality: 95, chromaSubsampling: '4:4:4' }),
+    'image/png': () => picture.png(),
+    'image/webp': () => picture.webp({ quality: 95 })
+  }[type]();
+  return new Uint8Array(await drawn.toBuffer());
 }
