@@ -62,6 +62,7 @@ export default defineConfig(
     }
   },
   { files: ['**/*.ts'], rules: size(300, 75) },
+  { files: ['app/src/**/*.ts'], rules: { ...size(300, 50), complexity: ['error', 14] } },
   {
     files: ['**/*.test.ts', 'tests/**', 'e2e/**', 'scripts/**'],
     rules: { 'max-lines-per-function': 'off' }

@@ -105,7 +105,7 @@ export class Client {
       if ((await this.post(`${station}/supply`, { on: false })).status === 200) break;
       await new Promise((resolve) => setTimeout(resolve, 50));
     }
-    await this.post(`${station}/hands`, { unit, padHeld: true });
+    await this.post(`${station}/simulator`, { unit, padHeld: true });
     const on = await this.post(`${station}/supply`, { voltageMv: 13500, limitMa: 5000, on: true });
     if (on.status !== 200) throw new Error(`supply: ${JSON.stringify(on.body)}`);
   }

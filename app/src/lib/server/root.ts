@@ -52,9 +52,7 @@ export async function createRoot(options: RootOptions): Promise<Root> {
   const folder = resolve(options.profilesDir ?? '../profiles');
   const { profiles, refused: refusedProfiles } = await loadProfiles(db, folder, log);
   const layouts = loadLayouts(`${folder}/vehicles`, log);
-  if (options.worldUrl) await takeStationsFromWorld(db, options.worldUrl);
-  for (const station of parseStations(options.stations))
-    await saveStation(db, { ...station, chipPort: station.chipPort ?? null });
+  await takeStations(db, options);
   const seeded = options.demo && (await seedDemo(db, clock.now()));
   const bench = new Bench(await listStations(db), options.worldUrl, parseDoip(options.doip));
   await bench.world?.load();
@@ -88,6 +86,13 @@ const DRAIN_MS = 4000;
 async function drain(bench: Bench): Promise<void> {
   const deadline = performance.now() + DRAIN_MS;
   while (bench.running.size > 0 && performance.now() < deadline) await sleep(50);
+}
+
+/** Stations of the simulated bench, and those of the environment. */
+async function takeStations(db: Deps['db'], { worldUrl, stations }: RootOptions): Promise<void> {
+  if (worldUrl) await takeStationsFromWorld(db, worldUrl);
+  for (const station of parseStations(stations))
+    await saveStation(db, { ...station, chipPort: station.chipPort ?? null });
 }
 
 /** The simulated bench tells where its devices listen; with real ones the rows are entered by hand. */

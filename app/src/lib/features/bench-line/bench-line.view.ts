@@ -46,45 +46,55 @@ const VERBS: Record<string, string> = {
 
 /** Builds the view. `now` is the wall clock, for "done 14:32". */
 export function viewBenchLine(station: LiveStation, now: Date): BenchLineView {
-  const { supply, operation } = station;
+  const { operation } = station;
+  return {
+    ...viewSupply(station),
+    handsOff: operation?.kind === 'write',
+    operation: operation && viewOperation(operation, now)
+  };
+}
+
+function viewSupply({ supply, band }: LiveStation) {
   const limitMa = supply?.limitMa ?? 0;
   const scale = Math.max(limitMa * 1.04, 500);
-  const percent = (ma: number) => Math.min(100, (ma / scale) * 100);
+  const percent = (ma = 0) => Math.min(100, (ma / scale) * 100);
   return {
     volts: supply ? formatVolts(supply.measuredMv) : '–',
     amps: supply ? formatAmps(supply.measuredMa) : '–',
     limit: supply ? formatAmps(limitMa) : '–',
     supplyOn: supply?.on ?? false,
     gauge: {
-      now: percent(supply?.measuredMa ?? 0),
+      now: percent(supply?.measuredMa),
       limit: percent(limitMa),
-      from: percent(station.band?.minMa ?? 0),
-      to: percent(station.band?.maxMa ?? 0)
-    },
-    handsOff: operation?.kind === 'write',
-    operation: operation && viewOperation(operation, now)
+      from: percent(band?.minMa),
+      to: percent(band?.maxMa)
+    }
+  };
+}
+
+/** What is left, and when it is done; nothing where nobody knows. */
+function untilEnd(leftSeconds: number | undefined, now: Date) {
+  if (leftSeconds === undefined) return { left: '', done: '' };
+  const at = new Date(now.getTime() + leftSeconds * 1000);
+  return {
+    left: `${formatDuration(leftSeconds)} left`,
+    done: `done ${at.toTimeString().slice(0, 5)}`
   };
 }
 
 function viewOperation(op: NonNullable<LiveStation['operation']>, now: Date): OperationLine {
   const current =
     op.regions.find((r) => !['waiting', 'equal', 'read'].includes(r.phase)) ?? op.regions[0];
-  const verb =
-    op.kind === 'identify'
-      ? 'Reading chip id'
-      : (VERBS[current?.phase ?? 'waiting'] ?? 'Preparing');
+  const verb = VERBS[current?.phase ?? 'waiting'] ?? 'Preparing';
+  const doing = op.kind === 'identify' ? 'Reading chip id' : verb;
   const unstored = op.unstored && messageOfProblem(op.unstored).title;
-  const title = current ? `${verb} ${inSentence(current.name)}` : verb;
-  const until =
-    op.leftSeconds === undefined ? undefined : new Date(now.getTime() + op.leftSeconds * 1000);
   const pace = op.pace === 'stalled' ? 'stands still' : op.pace;
   const bytes = current
     ? `${formatCount(current.doneBytes)} of ${formatCount(current.lengthBytes)} bytes`
     : '';
   return {
-    title,
-    left: op.leftSeconds === undefined ? '' : `${formatDuration(op.leftSeconds)} left`,
-    done: until ? `done ${until.toTimeString().slice(0, 5)}` : '',
+    title: current ? `${doing} ${inSentence(current.name)}` : doing,
+    ...untilEnd(op.leftSeconds, now),
     percent: op.totalBytes > 0 ? (op.doneBytes / op.totalBytes) * 100 : 0,
     unstored: unstored !== undefined,
     detail: unstored ?? (bytes ? `${bytes} · ${formatRate(op.bytesPerSecond)}, ${pace}` : pace)

@@ -44,25 +44,25 @@ export interface KitRowData {
 
 const day = (at: Date | null) => at?.toISOString().slice(0, 10) ?? '';
 
+const NEW_PIECE: KitEdit = {
+  ...{ kind: 'lead', name: '', stationId: '', families: [], dueAt: '', calibrationDueAt: '' },
+  ...{ software: '', wantedSoftware: '', firmware: '', wantedFirmware: '' },
+  ...{ plugCycles: 0, plugLimit: 0, cableLink: false, radioLink: false, ratedMa: 0 }
+};
+
 /** The form for a piece, or for a new one. */
 export function toKitEdit(row: KitRowData | undefined): KitEdit {
+  if (!row) return { ...NEW_PIECE, families: [] };
+  const { id, version, kind, name, software, wantedSoftware, firmware, wantedFirmware } = row;
+  const { plugCycles, plugLimit, cableLink, radioLink } = row;
   return {
-    ...(row ? { id: row.id, version: row.version } : {}),
-    kind: row?.kind ?? 'lead',
-    name: row?.name ?? '',
-    stationId: row?.stationId ?? '',
-    families: [...(row?.families ?? [])],
-    software: row?.software ?? '',
-    wantedSoftware: row?.wantedSoftware ?? '',
-    firmware: row?.firmware ?? '',
-    wantedFirmware: row?.wantedFirmware ?? '',
-    dueAt: day(row?.dueAt ?? null),
-    calibrationDueAt: day(row?.calibrationDueAt ?? null),
-    plugCycles: row?.plugCycles ?? 0,
-    plugLimit: row?.plugLimit ?? 0,
-    cableLink: row?.cableLink ?? false,
-    radioLink: row?.radioLink ?? false,
-    ratedMa: row?.ratedMa ?? 0
+    ...{ id, version, kind, name, software, wantedSoftware, firmware, wantedFirmware },
+    ...{ plugCycles, plugLimit, cableLink, radioLink },
+    stationId: row.stationId ?? '',
+    families: [...row.families],
+    dueAt: day(row.dueAt),
+    calibrationDueAt: day(row.calibrationDueAt),
+    ratedMa: row.ratedMa ?? 0
   };
 }
 

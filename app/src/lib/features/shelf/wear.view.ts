@@ -8,6 +8,7 @@ function place(line: WearLine, value: number): number {
 }
 
 /** Each value as a point between its worn edges, the good band as a bar behind it. */
+// eslint-disable-next-line max-lines-per-function -- a plain table
 export function wearChart(wear: Wear): ChartConfiguration<'bar'> {
   const css = getComputedStyle(document.documentElement);
   const color = (name: string) => css.getPropertyValue(name).trim();

@@ -1,3 +1,4 @@
+import type { JobRow } from '../../repositories/jobs.ts';
 import type {
   JobData,
   OperationData,
@@ -26,29 +27,9 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
   const { job, access } = view;
   const roles = JOB_ROLES.filter((role) => view.units[role]);
   return {
-    number: job.number,
-    customer: job.customer,
-    vehicle: job.vehicle,
-    vin: job.vin,
-    family: job.familyId,
-    complaint: job.complaint,
-    shows: job.shows,
-    showsMinutes: job.showsMinutes,
-    plate: job.plate,
-    authorisedBy: job.authorisedBy,
-    proofOutcome: job.proofOutcome,
-    proofReason: job.proofReason,
-    note: job.note,
+    ...describeRow(job),
     ...describeArrival(view),
     proof: describeProof(view),
-    route: job.route,
-    routeReason: job.routeReason,
-    stationId: job.stationId,
-    promisedAt: job.promisedAt,
-    createdAt: job.createdAt,
-    closedAt: job.closedAt,
-    result: job.result,
-    resultReason: job.resultReason,
     backupWaived: view.backupWaived ?? null,
     stages: view.shape.stages,
     target: view.shape.target,
@@ -87,6 +68,19 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
         return [role, { family: facts.family, way: describeWay(side.access), facts }];
       })
     )
+  };
+}
+
+/** What stands in the job's own row. */
+function describeRow(job: JobRow) {
+  const { number, customer, vehicle, vin, complaint, shows, showsMinutes, plate, note } = job;
+  const { authorisedBy, proofOutcome, proofReason, route, routeReason, stationId } = job;
+  const { promisedAt, createdAt, closedAt, result, resultReason } = job;
+  return {
+    ...{ number, customer, vehicle, vin, complaint, shows, showsMinutes, plate, note },
+    ...{ authorisedBy, proofOutcome, proofReason, route, routeReason, stationId },
+    ...{ promisedAt, createdAt, closedAt, result, resultReason },
+    family: job.familyId
   };
 }
 

@@ -56,6 +56,12 @@ async function checkUnits(deps: Deps, values: NewJob): Promise<Result<true>> {
   return ok(true);
 }
 
+/** The job that was opened with this key; sent again, it opens no second one. */
+async function openedBefore(tx: Tx, intakeKey: string): Promise<number | undefined> {
+  const jobId = await findIntake(tx, intakeKey);
+  return jobId === undefined ? undefined : (await findJobById(tx, jobId))?.number;
+}
+
 async function open(
   tx: Tx,
   person: Person,
@@ -63,11 +69,8 @@ async function open(
   vin: string
 ): Promise<Result<{ number: number }>> {
   await lockVin(tx, vin === '' ? values.intakeKey : vin);
-  const before = await findIntake(tx, values.intakeKey);
-  if (before) {
-    const job = await findJobById(tx, before);
-    if (job) return ok({ number: job.number });
-  }
+  const before = await openedBefore(tx, values.intakeKey);
+  if (before !== undefined) return ok({ number: before });
   const running = vin === '' ? undefined : (await listJobsOfVin(tx, vin)).find((j) => !j.closedAt);
   if (running && !values.another) return fail('job.vin.open', { openJob: running.number });
   const plate = tidyPlate(values.plate ?? '');

@@ -103,25 +103,44 @@ export async function buildJobViews(deps: Deps, jobs: readonly JobRow[]): Promis
 /** Jobs that are judged in one go; about a millisecond each. */
 const TOGETHER = 8;
 
-async function viewJob(
-  deps: Deps,
-  { job, records, db }: { job: JobRow; records: JobRecords; db: Tx }
-): Promise<JobView> {
-  const { units, reads, clone, operations } = records;
+/** The parts of a view that everything else rests on. */
+interface Ground {
+  readonly job: JobRow;
+  readonly records: JobRecords;
+  readonly profile: Profile | undefined;
+  readonly access: Access | undefined;
+  readonly method: CloneMethod;
+  readonly shape: JobShape;
+  readonly target: UnitRow | undefined;
+  readonly supplied: readonly ReadRow[];
+  readonly backupWaived: string | undefined;
+}
+
+function groundOf(deps: Deps, job: JobRow, records: JobRecords): Ground {
   const profile = deps.profiles.get(job.familyId);
-  const access = profile && resolveAccess(profile, records.choice?.wayId);
   const method = profile ? resolveMethod(profile, records.choice) : 'none';
-  // said for one method, it holds for no other that needs the donor's bytes
-  const backupWaived = (needsNoDonorBytes(method) && job.backupWaived) || undefined;
   const shape = shapeOf(job.reason);
-  const target = shape.target && units[shape.target];
-  const writes = writesTo(operations, target?.id);
+  return {
+    ...{ job, records, profile, method, shape },
+    access: profile && resolveAccess(profile, records.choice?.wayId),
+    target: shape.target && records.units[shape.target],
+    supplied: newestSupplied(records.reads, records.units.original),
+    // said for one method, it holds for no other that needs the donor's bytes
+    backupWaived: (needsNoDonorBytes(method) && job.backupWaived) || undefined
+  };
+}
+
+async function viewRegions(
+  deps: Deps,
+  { job, records, profile, access }: Ground,
+  db: Tx
+): Promise<JobView['regions']> {
+  const { units, reads, operations } = records;
   /** Reads of a unit that still say what was in it before this job changed anything. */
   const before = (role: UnitRole) =>
     readsBeforeChange(readsOf(reads, role, units[role]), writesTo(operations, units[role]?.id));
   const original = await viewsOf(db, profile, 'original', before('original'));
   const backups = await viewsOf(db, profile, 'donor', before('donor'));
-  const supplied = newestSupplied(reads, units.original);
   const writtenElsewhere = records.writtenElsewhere.has(units.donor?.id ?? '');
   const donor = profile
     ? holdAgainst(profile, { original, donor: backups, writtenElsewhere })
@@ -131,34 +150,32 @@ async function viewJob(
     units[role]
       ? viewsOf(db, sideOf(deps, { job, profile, access, units }, role).profile, role, before(role))
       : [];
-  const regions = { original, donor, new: await other('new'), partner: await other('partner') };
-  const match = profile && matchUnits(profile, units);
-  const cloneState = stateOfClone({ clone, profile, shape, method, supplied }, regions.original);
-  const lastWrite = writes.at(-1);
-  const proof = buildProof({ job, profile, records, originalRegions: regions.original });
-  const needsAuthority = touchesSecurity(job.reason, profile?.securityData ?? false);
-  const authorityGap = gapOf(job, records);
-  const ending = factsOfEnding({
-    ...{ job, records, shape, profile, authorityGap, needsAuthority },
-    originals: regions.original,
-    writeVerified: cloneState === 'built' && stateOfWrite(lastWrite, clone?.id) === 'verified'
-  });
-  const facts: Omit<JobFacts, 'reached'> = {
-    result: job.result ?? undefined,
-    backupWaived: backupWaived !== undefined,
-    shape,
-    supplied: supplied.length,
-    vehicleKnown: job.vin !== '',
+  return { original, donor, new: await other('new'), partner: await other('partner') };
+}
+
+/** What the line of work rests on, out of what was found. */
+function factsOf(
+  deps: Deps,
+  ground: Ground,
+  found: Pick<JobView, 'regions' | 'match' | 'proof' | 'cloneState' | 'lastWrite' | 'ending'> &
+    Pick<JobView, 'needsAuthority' | 'authorityGap'>
+): JobFacts {
+  const { job, profile, access, records, method, shape } = ground;
+  const { units } = records;
+  const { regions, match, proof, cloneState, lastWrite, needsAuthority, authorityGap } = found;
+  return {
+    ...{ needsAuthority, authorityGap, method, shape },
     ...factsOfVehicle(job),
     ...factsOfUnits(units, match),
-    needsAuthority,
-    authorityGap,
+    result: job.result ?? undefined,
+    backupWaived: ground.backupWaived !== undefined,
+    supplied: ground.supplied.length,
+    vehicleKnown: job.vin !== '',
     assessment: proof.assessment.verdict,
     otherProven: proof.assessment.otherProven,
     unitsSwapped: swapped(job, units),
     closed: job.closedAt !== null,
     proof: job.proofOutcome,
-    method,
     hasProfile: profile !== undefined,
     carrier: access?.carrier ?? 'file',
     donorCheck: match?.verdict,
@@ -166,20 +183,39 @@ async function viewJob(
     originalRegions: regions.original.map((r) => r.verdict),
     donorRegions: units.donor ? regions.donor.map((r) => r.verdict) : [],
     clone: cloneState,
-    lastWrite: stateOfWrite(lastWrite, clone?.id)
+    lastWrite: stateOfWrite(lastWrite, records.clone?.id),
+    reached: isReached(found.ending)
   };
-  const whole = { ...facts, reached: isReached(ending) };
-  const line = judgeLineOfWork(whole);
-  const states = readStates(whole);
+}
+
+async function viewJob(
+  deps: Deps,
+  { job, records, db }: { job: JobRow; records: JobRecords; db: Tx }
+): Promise<JobView> {
+  const { units, clone, operations } = records;
+  const ground = groundOf(deps, job, records);
+  const { profile, target } = ground;
+  const regions = await viewRegions(deps, ground, db);
+  const cloneState = stateOfClone({ ...ground, clone }, regions.original);
+  const lastWrite = writesTo(operations, target?.id).at(-1);
+  const needsAuthority = touchesSecurity(job.reason, profile?.securityData ?? false);
+  const authorityGap = gapOf(job, records);
+  const ending = factsOfEnding({
+    ...{ ...ground, authorityGap, needsAuthority, originals: regions.original },
+    writeVerified: cloneState === 'built' && stateOfWrite(lastWrite, clone?.id) === 'verified'
+  });
+  const found = {
+    ...{ regions, cloneState, lastWrite, needsAuthority, authorityGap, ending },
+    match: profile && matchUnits(profile, units),
+    proof: buildProof({ job, profile, records, originalRegions: regions.original })
+  };
+  const facts = factsOf(deps, ground, found);
+  const line = judgeLineOfWork(facts);
+  const states = readStates(facts);
   return {
-    ...{ job, profile, access, units, records, proof, needsAuthority, authorityGap },
-    ...{ regions, clone, cloneState, operations },
-    lastWrite,
-    ...{ line, states },
+    ...{ ...ground, ...found, units, clone, operations, line, states },
     next: findNextStep(line, states),
-    ...{ shape, method, target, supplied, ending, backupWaived },
-    room: { freeBytes: deps.bench.freeBytes, needBytes: roomFor(profile) },
-    match
+    room: { freeBytes: deps.bench.freeBytes, needBytes: roomFor(profile) }
   };
 }
 

@@ -1,3 +1,5 @@
+import type { UnitRow } from '../../repositories/job-units.ts';
+import type { JobView } from './job-view.ts';
 import { needsNoDonorBytes } from '@badger/core/job/clone-method';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { checkClose } from '@badger/core/job/close';
@@ -28,22 +30,13 @@ export async function assignUnit(
   const act = { person, jobNumber, right: 'unit.assign' } as const;
   return actOnView<true>(deps, act, async (tx, view) => {
     if (hasRunningWork(view)) return fail('job.work.running');
-    const others = JOB_ROLES.filter((r) => r !== role).map((r) => view.units[r]?.tag);
-    if (tag !== '' && others.includes(tag)) return fail('job.units.same', { tag });
-    const present = view.units[role];
-    if (present && writesTo(view.operations, present.id).some((w) => w.mayHaveChangedAt))
-      return fail('job.donor.written', { tag: present.tag });
-    if (role === 'original' && view.records.reads.some((r) => r.role === 'original')) {
-      return fail('job.original.read', { tag: view.units.original?.tag ?? '' });
-    }
+    const free = checkPlace(view, role, tag);
+    if (!free.ok) return free;
     const known = tag === '' ? undefined : await findUnitByTag(tx, tag);
-    const own = view.job.familyId;
-    const family = role === 'partner' ? (known?.familyId ?? rest.family ?? '') : own;
-    if (role === 'partner' && family === own) return fail('job.partner.family', { family });
-    if (role === 'partner' && !deps.profiles.has(family))
-      return fail('job.family.unknown', { family });
-    if (known && known.familyId !== family)
-      return fail('job.unit.family', { tag, family: known.familyId });
+    const fits = familyFor(deps, view, { role, known, asked: rest.family });
+    if (!fits.ok) return fits;
+    const family = fits.value;
+    const present = view.units[role];
     // what a lead waived was waived for the present donor
     if (role === 'donor' && view.job.backupWaived && present?.tag !== tag)
       await setBackupWaived(tx, view.job.id, null);
@@ -54,6 +47,38 @@ export async function assignUnit(
     });
     return ok(true);
   });
+}
+
+/** May another unit take this place? Errors: `job.units.same`, `job.donor.written`, `job.original.read`. */
+function checkPlace(view: JobView, role: UnitRole, tag: string): Result<true> {
+  const others = JOB_ROLES.filter((r) => r !== role).map((r) => view.units[r]?.tag);
+  if (tag !== '' && others.includes(tag)) return fail('job.units.same', { tag });
+  const present = view.units[role];
+  if (present && writesTo(view.operations, present.id).some((w) => w.mayHaveChangedAt))
+    return fail('job.donor.written', { tag: present.tag });
+  return role === 'original' && view.records.reads.some((r) => r.role === 'original')
+    ? fail('job.original.read', { tag: view.units.original?.tag ?? '' })
+    : ok(true);
+}
+
+/** The family of a unit in its place. Errors: `job.partner.family`, `job.family.unknown`, `job.unit.family`. */
+function familyFor(
+  deps: Deps,
+  view: JobView,
+  {
+    role,
+    known,
+    asked = ''
+  }: { role: UnitRole; known: UnitRow | undefined; asked?: string | undefined }
+): Result<string> {
+  const own = view.job.familyId;
+  const family = role === 'partner' ? (known?.familyId ?? asked) : own;
+  if (role === 'partner' && family === own) return fail('job.partner.family', { family });
+  if (role === 'partner' && !deps.profiles.has(family))
+    return fail('job.family.unknown', { family });
+  return known && known.familyId !== family
+    ? fail('job.unit.family', { tag: known.tag, family: known.familyId })
+    : ok(family);
 }
 
 /**

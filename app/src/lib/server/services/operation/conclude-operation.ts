@@ -1,6 +1,6 @@
 import { kindOf } from '@badger/core/base/problem-kind';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { fail, ok, type Result } from '@badger/core/base/result';
+import { fail, ok, type Problem, type Result } from '@badger/core/base/result';
 import {
   isActive,
   transition,
@@ -112,28 +112,17 @@ interface Stored {
 }
 
 async function store(tx: Tx, run: Run, { outcome, trace, at }: End): Promise<Stored> {
-  const { live, person, unit } = run;
-  const identified = outcome.identity && {
-    chipId: outcome.identity.chipId,
-    family: outcome.identity.family,
-    access: live.spec.access,
-    benchFeeds: live.spec.benchFeeds
-  };
+  const { live, person } = run;
+  const identified = identifiedBy(run, outcome);
   await lockJob(tx, live.spec.jobId);
   const before = await findOperation(tx, live.spec.id);
   // recovery closes what seems to have lost its owner as interrupted; every other end is our own, stored already
   if (!before || (!isActive(before.state) && before.state !== 'interrupted')) {
-    const state = before?.state ?? 'failed';
-    return { state, identified: state === 'done' ? identified : undefined };
+    return storedAs(before?.state ?? 'failed', identified);
   }
   const result = outcome.result.ok ? await storeOutcome(tx, run, outcome, at) : outcome.result;
   const problem = result.ok ? undefined : result.problem;
-  const event: OperationEvent = !problem
-    ? 'finished'
-    : kindOf(problem) === 'stopped'
-      ? 'stop-requested'
-      : 'problem';
-  const state = transition(live.state, event, live.spec.kind) ?? 'failed';
+  const state = transition(live.state, eventOf(problem), live.spec.kind) ?? 'failed';
   await insertSamples(tx, live.spec.id, live.samples);
   await insertTrace(tx, { operationId: live.spec.id, ...(trace ?? NO_TRACE) });
   await closeOperation(tx, live.spec.id, {
@@ -147,21 +136,43 @@ async function store(tx: Tx, run: Run, { outcome, trace, at }: End): Promise<Sto
     ...(live.memoryMayHaveChanged ? {} : { mayHaveChangedAt: null })
   });
   await appendEvent(tx, {
-    jobId: live.spec.jobId,
-    person,
+    ...{ jobId: live.spec.jobId, person },
     kind: `${live.spec.kind}.${state}`,
-    data: {
-      ...{ unit: unit.tag, role: live.spec.role },
-      // a memory chip answers and says no more: nobody was identified
-      ...(identified && identified.chipId === undefined ? { found: 'contact only' } : {}),
-      ...(problem ? { problem: problem.code } : {}),
-      // the record names who stopped it, when that is not who started it
-      ...(live.stoppedBy && live.stoppedBy.id !== person.id
-        ? { stoppedBy: live.stoppedBy.name }
-        : {})
-    }
+    data: tellEnd(run, problem, identified)
   });
+  return storedAs(state, identified);
+}
+
+/** Only what was kept as done has identified anybody. */
+function storedAs(state: OperationState, identified: Stored['identified']): Stored {
   return { state, identified: state === 'done' ? identified : undefined };
+}
+
+function identifiedBy({ live }: Run, { identity }: Outcome): Stored['identified'] {
+  const { access, benchFeeds } = live.spec;
+  return identity && { chipId: identity.chipId, family: identity.family, access, benchFeeds };
+}
+
+function eventOf(problem: Problem | undefined): OperationEvent {
+  if (!problem) return 'finished';
+  return kindOf(problem) === 'stopped' ? 'stop-requested' : 'problem';
+}
+
+/** What the record of the job says of the end. */
+function tellEnd(
+  { live, person, unit }: Run,
+  problem: Problem | undefined,
+  identified: Stored['identified']
+): Record<string, string> {
+  const stopper = live.stoppedBy && live.stoppedBy.id !== person.id ? live.stoppedBy : undefined;
+  return {
+    ...{ unit: unit.tag, role: live.spec.role },
+    // a memory chip answers and says no more: nobody was identified
+    ...(identified && identified.chipId === undefined ? { found: 'contact only' } : {}),
+    ...(problem ? { problem: problem.code } : {}),
+    // the record names who stopped it, when that is not who started it
+    ...(stopper ? { stoppedBy: stopper.name } : {})
+  };
 }
 
 async function storeOutcome(tx: Tx, run: Run, outcome: Outcome, at: Date): Promise<Result<true>> {

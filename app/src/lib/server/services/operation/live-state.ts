@@ -64,19 +64,14 @@ function describeStation(deps: Deps, station: StationBench): LiveStation {
   };
 }
 
+const DRAW_OF: Readonly<Record<string, DrawState>> = { write: 'writing', read: 'reading' };
+
 /** Current that is to be expected: from the operation's family, or the identified unit's. */
 function findBand(station: StationBench, live: LiveOperation | undefined): DrawBand | undefined {
   const access = live?.spec.access ?? station.connected?.access;
   if (access?.carrier !== 'can-uds') return undefined;
   const { way } = access;
-  const state: DrawState =
-    live?.spec.kind === 'write'
-      ? 'writing'
-      : live?.spec.kind === 'read'
-        ? 'reading'
-        : way.holdPad
-          ? 'boot'
-          : 'idle';
+  const state = DRAW_OF[live?.spec.kind ?? 'identify'] ?? (way.holdPad ? 'boot' : 'idle');
   const idle = way.draw.find((d) => d.state === 'idle');
   const band = way.draw.find((d) => d.state === state) ?? idle;
   // between operations a unit may be in either state; take both bands together

@@ -105,8 +105,7 @@ function check(
   person: Person,
   { request, view }: { request: StartOperation; view: JobView }
 ): Result<Checked> {
-  const role =
-    request.kind === 'write' ? (view.shape.target ?? 'donor') : (request.role ?? 'original');
+  const role = roleOf(request, view);
   const unit = view.units[role];
   if (!unit) return fail('upload.unit.none', { role });
   const side = sideOf(deps, view, role);
@@ -123,20 +122,44 @@ function check(
   });
   if (gate.holding) return fail(gate.holding.code, { ...gate.holding.params });
   if (!access || !isDriven(access)) return fail('gate.way.none', { family: profile.id });
-  const act = request.kind === 'write' ? 'writes' : 'reads';
-  const beyond = regionIdsOf(request, view).find((id) => !reaches(access, id, act));
-  if (beyond) return fail('gate.way.region', { region: getRegion(profile, beyond).name });
-  const unproven = regionIdsOf(request, view).find((id) => !reaches(access, id));
-  if (unproven) return fail('gate.way.unproven', { region: getRegion(profile, unproven).name });
+  const far = checkReach(access, profile, { request, view });
+  if (!far.ok) return far;
   if (request.kind === 'write' && request.confirmation !== unit.tag.slice(-3)) {
     return fail('write.confirmation.wrong', { tag: unit.tag });
   }
+  const free = checkFree(view, request.stationId, unit);
+  return free.ok ? ok({ role, unit, view, profile, access }) : free;
+}
+
+/** A write goes to the target of the job, whatever was asked. */
+function roleOf({ kind, role }: StartOperation, { shape }: JobView): UnitRole {
+  return kind === 'write' ? (shape.target ?? 'donor') : (role ?? 'original');
+}
+
+/** Does the access reach every region, and can it prove what is done there? Errors: `gate.way.region`, `gate.way.unproven`. */
+function checkReach(
+  access: DrivenAccess,
+  profile: Profile,
+  { request, view }: { request: StartOperation; view: JobView }
+): Result<true> {
+  const act = request.kind === 'write' ? 'writes' : 'reads';
+  const ids = regionIdsOf(request, view);
+  const beyond = ids.find((id) => !reaches(access, id, act));
+  if (beyond) return fail('gate.way.region', { region: getRegion(profile, beyond).name });
+  const unproven = ids.find((id) => !reaches(access, id));
+  return unproven
+    ? fail('gate.way.unproven', { region: getRegion(profile, unproven).name })
+    : ok(true);
+}
+
+/** Nothing else of the job runs on the station or the unit. Errors: `gate.station.busy`, `gate.unit.busy`. */
+function checkFree(view: JobView, stationId: string, unit: UnitRow): Result<true> {
   const active = view.operations.filter((o) => isActive(o.state));
   // one that has only just begun: its lease is on paper, and this process does not run it yet
-  if (active.some((o) => o.stationId === request.stationId)) return fail('gate.station.busy');
+  if (active.some((o) => o.stationId === stationId)) return fail('gate.station.busy');
   return active.some((o) => o.unitId === unit.id)
     ? fail('gate.unit.busy', { tag: unit.tag })
-    : ok({ role, unit, view, profile, access });
+    : ok(true);
 }
 
 /** The job's access; for a region that it does not reach, the one beside it that does. */

@@ -1,3 +1,5 @@
+import type { UnitKind } from '@badger/core/scan/scan';
+import type { ScanRow } from '../../repositories/scans.ts';
 import { kindOf } from '@badger/core/base/problem-kind';
 import { judgeCloneable, type Responsiveness } from '@badger/core/proof/cloneable';
 import { assessCause, type CauseAssessment } from '@badger/core/proof/assess-cause';
@@ -27,20 +29,11 @@ interface ProofFacts {
 }
 
 export function buildProof({ job, profile, records, originalRegions }: ProofFacts): ProofView {
-  const { vehicleScan, benchScan, arrival, units } = records;
+  const { vehicleScan, arrival, units } = records;
   const suspect = suspectKindOf(profile?.kind);
-  const reading =
-    vehicleScan &&
-    readScan(
-      {
-        vehicleVin: vehicleScan.vehicleVin ?? undefined,
-        batteryMv: vehicleScan.batteryMv ?? undefined,
-        units: vehicleScan.units
-      },
-      suspect
-    );
+  const reading = vehicleScan && readVehicle(vehicleScan, suspect);
   const benchFaults = classifyBenchFaults(
-    benchScan?.unitId === units.original?.id ? (benchScan?.units[0]?.faults ?? []) : [],
+    scanOfOriginal(records)?.faults ?? [],
     profile?.expectedBenchFaults ?? []
   );
   const assessment = assessCause({
@@ -53,10 +46,29 @@ export function buildProof({ job, profile, records, originalRegions }: ProofFact
     responsiveness: responsivenessOf(records, reading),
     chipIdRead: Boolean(units.original?.chipId),
     readsTrusted: originalRegions.length > 0 && originalRegions.every((r) => isTrusted(r.verdict)),
-    ways: profile?.ways.map((w) => w.kind) ?? [],
-    method: job.reason === 'new-module' ? 'none' : (profile?.cloneMethod ?? 'merge')
+    ...clonedBy(profile, job)
   });
   return { reading, assessment, benchFaults, cloneable };
+}
+
+/** How the family can be cloned; a new unit takes no clone. */
+function clonedBy(profile: Profile | undefined, { reason }: JobRow) {
+  const method = profile?.cloneMethod ?? 'merge';
+  return {
+    ways: profile?.ways.map((w) => w.kind) ?? [],
+    method: reason === 'new-module' ? 'none' : method
+  };
+}
+
+function readVehicle(scan: ScanRow, suspect: UnitKind | undefined): ScanReading {
+  const { units } = scan;
+  const vehicleVin = scan.vehicleVin ?? undefined;
+  return readScan({ vehicleVin, batteryMv: scan.batteryMv ?? undefined, units }, suspect);
+}
+
+/** What the original told on the bench; undefined where another unit was asked, or none. */
+function scanOfOriginal({ benchScan, units }: JobRecords) {
+  return benchScan && benchScan.unitId === units.original?.id ? benchScan.units[0] : undefined;
 }
 
 /** The newest result of each test, in the order in which they were made. */
@@ -68,14 +80,13 @@ function newestResults({ tests }: JobRecords): TestResult[] {
 
 /** How the original speaks: on the bench if it has been there, else in the vehicle. */
 function responsivenessOf(records: JobRecords, reading: ScanReading | undefined): Responsiveness {
-  const { benchScan, units, operations } = records;
+  const { units, operations } = records;
   const asked = operations.findLast(
     (o) => o.unitId === units.original?.id && o.kind === 'identify' && o.endedAt !== null
   );
   if (asked?.state === 'failed' && asked.problem && kindOf(asked.problem) === 'silent')
     return 'silent';
-  const state =
-    benchScan?.unitId === units.original?.id ? benchScan?.units[0]?.state : reading?.suspectState;
+  const state = scanOfOriginal(records)?.state ?? reading?.suspectState;
   if (state === 'badly') return 'badly';
   if (asked?.state === 'done' || state === 'talks') return 'well';
   return state === 'silent' ? 'silent' : 'unknown';

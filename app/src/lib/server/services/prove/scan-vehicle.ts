@@ -29,16 +29,10 @@ export async function startScan(
 ): Promise<Result<true>> {
   const may = checkRight(person.role, 'scan.run');
   if (!may.ok) return may;
-  const job = await findJob(deps.db, jobNumber);
-  if (!job) return fail('job.number.unknown', { number: jobNumber });
-  if (job.closedAt) return fail('gate.job.closed');
-  if (kind === 'cleared') {
-    const kept = await listScansOfJob(deps.db, job.id);
-    if (!kept.some((s) => s.kind === 'pre')) return fail('scan.clear.first');
-  }
-  const known = findLayout(deps.layouts, job.vin);
-  const layout = known ?? genericLayout(stationId ? 'can' : 'doip', 0x1000);
-  const key = layout.carrier === 'can' ? (stationId ?? job.stationId ?? 'window') : CABLE;
+  const found = await findScannable(deps, jobNumber, kind);
+  if (!found.ok) return found;
+  const job = found.value;
+  const { layout, key } = lineOf(deps, job, stationId);
   if (deps.bench.scans.has(key) || (key === CABLE && isCableTaken(deps)))
     return fail('scan.line.busy');
   const live = new LiveScan({
@@ -63,6 +57,29 @@ export async function startScan(
       deps.bench.hub.tell({ type: 'job', jobNumber });
     });
   return ok(true);
+}
+
+/** Where the units of the vehicle answer, and over which line. */
+function lineOf({ layouts }: Deps, job: JobRow, stationId: string | undefined) {
+  const known = findLayout(layouts, job.vin);
+  const layout = known ?? genericLayout(stationId ? 'can' : 'doip', 0x1000);
+  const key = layout.carrier === 'can' ? (stationId ?? job.stationId ?? 'window') : CABLE;
+  return { layout, key };
+}
+
+/** The job, if its vehicle may be scanned now. Errors: `job.number.unknown`, `gate.job.closed`, `scan.clear.first`. */
+async function findScannable(
+  deps: Deps,
+  jobNumber: number,
+  kind: StartScan['kind']
+): Promise<Result<JobRow>> {
+  const job = await findJob(deps.db, jobNumber);
+  if (!job) return fail('job.number.unknown', { number: jobNumber });
+  if (job.closedAt) return fail('gate.job.closed');
+  const scans = kind === 'cleared' ? await listScansOfJob(deps.db, job.id) : [];
+  return kind === 'cleared' && !scans.some((s) => s.kind === 'pre')
+    ? fail('scan.clear.first')
+    : ok(job);
 }
 
 async function openWay(

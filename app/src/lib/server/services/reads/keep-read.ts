@@ -70,7 +70,12 @@ export async function keepRead(
     takenAt: read.at,
     personId: read.person.id
   });
-  await appendEvent(tx, {
+  await tellKept(tx, read, { number, sha256 });
+  return { id, number, name, sha256 };
+}
+
+function tellKept(tx: Tx, read: ReadToKeep, kept: { number: number; sha256: string }) {
+  return appendEvent(tx, {
     jobId: read.job.id,
     person: read.person,
     kind: 'read.kept',
@@ -78,10 +83,8 @@ export async function keepRead(
       unit: read.unit.tag,
       role: read.role,
       region: read.regionId,
-      number,
-      sha256,
+      ...kept,
       source: read.source
     }
   });
-  return { id, number, name, sha256 };
 }

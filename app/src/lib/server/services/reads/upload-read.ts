@@ -1,3 +1,6 @@
+import type { Profile, Region } from '@badger/core/profile/profile';
+import type { UnitRow } from '../../repositories/job-units.ts';
+import type { JobView } from '../job/job-view.ts';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { touchesSecurity } from '@badger/core/gates/authority';
 import type { ReadRole } from '@badger/core/job/roles';
@@ -32,6 +35,28 @@ export interface Uploaded {
   readonly known: boolean;
 }
 
+/** May this file be taken, and as what? Errors: those of {@link uploadRead} before anything is kept. */
+function checkUpload(
+  deps: Deps,
+  view: JobView,
+  upload: Upload
+): Result<{ unit: UnitRow; profile: Profile; region: Region }> {
+  const role = upload.role === 'supplied' ? 'original' : upload.role;
+  const { profile } = sideOf(deps, view, role);
+  const security = profile?.securityData ?? false;
+  const needed = view.needsAuthority || touchesSecurity(view.job.reason, security);
+  if (needed && view.authorityGap) return fail('gate.authority.missing');
+  if (upload.role === 'supplied' && view.shape.target !== 'original')
+    return fail('upload.supplied.needless');
+  if (!profile) return fail('identify.family.unknown', { family: view.job.familyId });
+  const unit = view.units[role];
+  if (!unit) return fail('upload.unit.none', { role });
+  const region = profile.regions.find((r) => r.id === upload.regionId);
+  if (!region) return fail('upload.region.unknown', { region: upload.regionId });
+  const size = checkImageSize(region, upload.bytes.length);
+  return size.ok ? ok({ unit, profile, region }) : size;
+}
+
 /**
  * Takes a file that another device has read as a kept read of this job. A file that is a kept read already, dropped again
  * or downloaded here, is that read and adds nothing.
@@ -47,20 +72,9 @@ export async function uploadRead(
   const act = { person, jobNumber, right: 'memory.import' } as const;
   return actOnView<Uploaded>(deps, act, async (tx, view) => {
     const { job } = view;
-    const role = upload.role === 'supplied' ? 'original' : upload.role;
-    const { profile } = sideOf(deps, view, role);
-    const needed =
-      view.needsAuthority || touchesSecurity(job.reason, profile?.securityData ?? false);
-    if (needed && view.authorityGap) return fail('gate.authority.missing');
-    const unit = view.units[role];
-    if (upload.role === 'supplied' && view.shape.target !== 'original')
-      return fail('upload.supplied.needless');
-    if (!profile) return fail('identify.family.unknown', { family: job.familyId });
-    if (!unit) return fail('upload.unit.none', { role });
-    const region = profile.regions.find((r) => r.id === upload.regionId);
-    if (!region) return fail('upload.region.unknown', { region: upload.regionId });
-    const size = checkImageSize(region, bytes.length);
-    if (!size.ok) return size;
+    const taken = checkUpload(deps, view, upload);
+    if (!taken.ok) return taken;
+    const { unit, profile, region } = taken.value;
     const sha256 = computeSha256(bytes);
     const equal = (await listReadsOfUnit(tx, unit.id))
       .filter(
