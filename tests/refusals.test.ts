@@ -12,6 +12,7 @@ import {
   startOperation,
   stopOperation
 } from '../app/src/lib/server/services/operation/start-operation.ts';
+import { chooseWay } from '../app/src/lib/server/services/plan/ways.ts';
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
 import {
   freshFile,
@@ -256,6 +257,15 @@ describe('what is refused', () => {
       problem: { code: 'operation.stop.refused' }
     });
     expect(await finishJob(shop.root.deps, bench, { jobNumber: 2031 })).toMatchObject({
+      problem: { code: 'job.work.running' }
+    });
+    const way = {
+      jobNumber: 2031,
+      key: 'boot-0',
+      method: 'whole-image',
+      reason: 'another'
+    } as const;
+    expect(await chooseWay(shop.root.deps, await shop.person('lead'), way)).toMatchObject({
       problem: { code: 'job.work.running' }
     });
     await shop.root.deps.bench.world?.setSpeed(0);

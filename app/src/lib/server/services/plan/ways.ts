@@ -14,7 +14,7 @@ import { setRoute } from '../../repositories/jobs.ts';
 import { listMeasuredReads } from '../../repositories/operations.ts';
 import { listSkills, type Person } from '../../repositories/people.ts';
 import { loadPrices } from '../shop/shop-settings.ts';
-import { actOnJob } from '../job/act-on-job.ts';
+import { actOnJob, actOnView, hasRunningWork } from '../job/act-on-job.ts';
 import { loadJobView, type JobView } from '../job/job-view.ts';
 import { toKitItem } from '../kit/kit.ts';
 import { describeCost } from './quote-lines.ts';
@@ -83,7 +83,7 @@ export async function measuredOn(deps: Deps, family: string): Promise<Measured[]
 
 /**
  * Records the way, the method and why, with everything that lay beside it. Errors: those of
- * {@link actOnJob}, `way.key.unknown`, `way.choice.shut` (it is not possible now), `way.method.unknown`.
+ * {@link actOnJob}, `way.key.unknown`, `way.choice.shut` (it is not possible now), `way.method.unknown`, `job.work.running`.
  */
 export async function chooseWay(
   deps: Deps,
@@ -98,7 +98,10 @@ export async function chooseWay(
   if (!option.possible) return fail('way.choice.shut', { way: option.name });
   if (!option.methods.some((s) => s.id === method)) return fail('way.method.unknown', { method });
   const why = reason.trim();
-  return actOnJob<true>(deps, { person, jobNumber, right: 'access.choose' }, async (tx) => {
+  const act = { person, jobNumber, right: 'access.choose' } as const;
+  return actOnView<true>(deps, act, async (tx, now) => {
+    // what runs was begun by the way that was chosen then
+    if (hasRunningWork(now)) return fail('job.work.running');
     await insertChoice(tx, {
       jobId: view.job.id,
       wayId: key,
