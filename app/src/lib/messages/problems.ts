@@ -126,9 +126,10 @@ export const problems = {
     clear: 'Read it until two agree.'
   }),
   'clone.method.other': (p) => ({
-    title: 'Not a whole-image family',
-    text: `${text(p['family'])} is cloned another way (${text(p['method'])}), which this version cannot build.`,
-    clear: 'Keep the reads; build it with your own tool for now.'
+    title: 'Not cloned as a whole image',
+    text: `The method of this job, for ${text(p['family'])}, is ${text(p['method']).replace('-', ' ')}: this version does not build that.`,
+    clear:
+      'Choose whole image on Match where the family has it; else keep the reads and build it with your own tool.'
   }),
   'write.confirmation.wrong': (p) => ({
     title: 'The confirmation does not match',

@@ -66,9 +66,10 @@ export const verdicts = {
     clear: 'Hold both labels side by side.'
   }),
   'build.method.other': (p) => ({
-    title: 'Not a whole-image family',
-    text: `This family is cloned another way (${text(p['method']).replace('-', ' ')}), which this version does not build.`,
-    clear: 'Keep the reads here; build it with your own tool for now.'
+    title: 'Not cloned as a whole image',
+    text: `The method of this job is ${text(p['method']).replace('-', ' ')}: this version does not build that.`,
+    clear:
+      'Choose whole image on Match where the family has it; else keep the reads here and build it with your own tool.'
   }),
   'write.way.elsewhere': () => ({
     title: 'The bench does not write this family',
