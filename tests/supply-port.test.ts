@@ -108,6 +108,11 @@ describe.each(SUPPLY_DRIVER_NAMES)('a supply driven by "%s"', (driver) => {
       problem: { code: 'supply.command.refused', params: { number: -222 } }
     });
     expect(device.on).toBe(false);
+    // what could not be set is not switched on
+    for (const wrong of [{ voltageMv: 99_000 }, { limitMa: 99_000 }]) {
+      expect(code(await supply.apply({ ...wrong, on: true }))).toBe('supply.command.refused');
+      expect(device.on).toBe(false);
+    }
     // the error of one change is not told of the next
     expect(code(await supply.apply({ voltageMv: 12_000 }))).toBe('ok');
   });

@@ -39,10 +39,10 @@ export interface SupplyDialect {
   /** The answers to {@link poll}; undefined when they are no reading. */
   parsePoll(answers: readonly string[]): SupplySample | undefined;
   /**
-   * Lines that set what is to change. Only the last is a question: it asks whether the supply took it all.
-   * Off goes before everything, on goes after everything.
+   * Steps that set what is to change, each in lines of which only the last is a question: it asks whether the supply took it
+   * all. Off goes before everything; on is a step of its own at the end, for what could not be set is not switched on.
    */
-  change(settings: SupplySettings, before: SupplySample): readonly string[];
+  change(settings: SupplySettings, before: SupplySample): readonly (readonly string[])[];
   /** The answer to that question; number 0 means taken, undefined that it made no sense. */
   parseTaken(answer: string): { readonly number: number; readonly text: string } | undefined;
 }

@@ -7,16 +7,15 @@ import {
   SUPPLY_POLL
 } from './scpi-client.ts';
 
-/** Commands of one change in the order in which they are safe. */
-function commandsOf(settings: SupplySettings, before: SupplySample): string[] {
-  const commands: string[] = ['*CLS'];
-  if (settings.on === false) commands.push('OUTP OFF');
+/** Commands of one change in the order in which they are safe, step by step; each step ends by asking for errors. */
+function stepsOf(settings: SupplySettings, before: SupplySample): string[][] {
+  const set: string[] = settings.on === false ? ['OUTP OFF'] : [];
   if (settings.voltageMv !== undefined || settings.limitMa !== undefined) {
     const mv = settings.voltageMv ?? before.setMv;
-    commands.push(...encodeSupplySettings(mv, settings.limitMa ?? before.limitMa));
+    set.push(...encodeSupplySettings(mv, settings.limitMa ?? before.limitMa));
   }
-  if (settings.on === true) commands.push('OUTP ON');
-  return commands;
+  const steps = [set, settings.on === true ? ['OUTP ON'] : []].filter((s) => s.length > 0);
+  return steps.map((step) => ['*CLS', ...step, 'SYST:ERR?']);
 }
 
 /** Several commands in one program message. Source: IEEE 488.2 and SCPI-1999 vol. 1, from memory. */
@@ -24,7 +23,7 @@ const joined: SupplyDialect = {
   who: '*IDN?',
   poll: [SUPPLY_POLL.join(';:')],
   parsePoll: ([line]) => parseSupplyPoll(line?.split(';') ?? []),
-  change: (settings, before) => [[...commandsOf(settings, before), 'SYST:ERR?'].join(';:')],
+  change: (settings, before) => stepsOf(settings, before).map((step) => [step.join(';:')]),
   parseTaken: parseScpiError
 };
 
@@ -33,7 +32,7 @@ const single: SupplyDialect = {
   ...joined,
   poll: SUPPLY_POLL,
   parsePoll: parseSupplyPoll,
-  change: (settings, before) => [...commandsOf(settings, before), 'SYST:ERR?']
+  change: stepsOf
 };
 
 /** The dialects of bench supplies, by the name that a station gives its driver. */

@@ -126,11 +126,12 @@ export class LineSupply implements SupplyPort {
   async #change(settings: SupplySettings): Promise<Result<SupplySample>> {
     const before = this.latest;
     if (!before) return fail('supply.link.absent');
-    const answer = await this.#ask(this.#dialect.change(settings, before).join('\n'));
-    const error = answer === undefined ? undefined : this.#dialect.parseTaken(answer);
-    if (!error) return fail('supply.link.absent');
-    if (error.number !== 0) {
-      return fail('supply.command.refused', { number: error.number, text: error.text });
+    for (const step of this.#dialect.change(settings, before)) {
+      const answer = await this.#ask(step.join('\n'));
+      const error = answer === undefined ? undefined : this.#dialect.parseTaken(answer);
+      if (!error) return fail('supply.link.absent');
+      if (error.number !== 0)
+        return fail('supply.command.refused', { number: error.number, text: error.text });
     }
     const sample = await this.#measure();
     if (!sample) return fail('supply.link.absent');
