@@ -10,7 +10,7 @@ import type { Deps } from './deps.ts';
 import { makeShopClock } from './shop-clock.ts';
 import { listStations, saveStation } from './repositories/stations.ts';
 import { seedDemo } from './demo/demo.ts';
-import { parseStations } from './services/kit/configured-stations.ts';
+import { parseStations, USUAL_DEVICES } from './services/kit/configured-stations.ts';
 import { loadLayouts } from './services/families/load-layouts.ts';
 import { loadProfiles } from './services/families/load-profiles.ts';
 import { rehearseDemo } from './demo/rehearse-demo.ts';
@@ -91,8 +91,7 @@ async function drain(bench: Bench): Promise<void> {
 /** Stations of the simulated bench, and those of the environment. */
 async function takeStations(db: Deps['db'], { worldUrl, stations }: RootOptions): Promise<void> {
   if (worldUrl) await takeStationsFromWorld(db, worldUrl);
-  for (const station of parseStations(stations))
-    await saveStation(db, { ...station, chipPort: station.chipPort ?? null });
+  for (const station of parseStations(stations)) await saveStation(db, station);
 }
 
 /** The simulated bench tells where its devices listen; with real ones the rows are entered by hand. */
@@ -101,6 +100,7 @@ async function takeStationsFromWorld(db: Deps['db'], url: string): Promise<void>
   if (!world.ok) return;
   for (const s of world.value.stations) {
     await saveStation(db, {
+      ...USUAL_DEVICES,
       id: s.id,
       name: s.name,
       ratedMa: s.ratedMa,

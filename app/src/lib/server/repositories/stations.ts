@@ -9,7 +9,7 @@ export async function listStations(db: Tx): Promise<StationRow[]> {
   return db.select().from(station).orderBy(desc(station.ratedMa), asc(station.id));
 }
 
-export async function saveStation(db: Tx, row: typeof station.$inferInsert): Promise<void> {
+export async function saveStation(db: Tx, row: StationRow): Promise<void> {
   await db.insert(station).values(row).onConflictDoUpdate({ target: station.id, set: row });
 }
 

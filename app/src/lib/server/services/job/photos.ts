@@ -125,12 +125,10 @@ export async function preparePhoto(bytes: Uint8Array): Promise<Result<Prepared>>
 
 /**
  * The picture drawn anew, upright: position, camera, embedded second pictures and whatever lies behind its end are gone, the
- * colour profile stays. Throws for what the decoder does not take as a whole picture. Memory: owns its bytes.
+ * colours are sRGB, whatever profile the file had. Throws for what the decoder does not take as a whole picture. Memory: owns its bytes.
  */
 async function redraw(bytes: Uint8Array, type: PhotoType): Promise<Uint8Array> {
-  const picture = sharp(bytes, { limitInputPixels: MAX_PIXELS, failOn: 'error' })
-    .autoOrient()
-    .keepIccProfile();
+  const picture = sharp(bytes, { limitInputPixels: MAX_PIXELS, failOn: 'error' }).autoOrient();
   const drawn = {
     'image/jpeg': () => picture.jpeg({ quality: 95, chromaSubsampling: '4:4:4' }),
     'image/png': () => picture.png(),

@@ -1,5 +1,13 @@
 import { validateStations } from '../../../generated/validators.js';
 import type { Stations } from '../../../schema/requests.ts';
+import type { StationRow } from '../../repositories/stations.ts';
+
+/** What a station has where nobody says otherwise, also where somebody did before. */
+export const USUAL_DEVICES = {
+  boxDriver: 'serial-line',
+  supplyDriver: 'scpi-joined',
+  chipPort: null
+} as const satisfies Partial<StationRow>;
 
 /**
  * Stations with real devices, from the JSON text of `BADGER_STATIONS`:
@@ -7,7 +15,7 @@ import type { Stations } from '../../../schema/requests.ts';
  * chip programmer, `boxDriver` and `supplyDriver` where they are not the usual ones.
  * Throws TypeError with the place of what is wrong: a bench that is half configured must not start.
  */
-export function parseStations(text: string | undefined): Stations {
+export function parseStations(text: string | undefined): StationRow[] {
   if (!text) return [];
   let value: unknown;
   try {
@@ -15,7 +23,8 @@ export function parseStations(text: string | undefined): Stations {
   } catch {
     throw new TypeError('BADGER_STATIONS is no JSON');
   }
-  if (validateStations(value)) return value;
+  if (validateStations(value))
+    return value.map((s: Stations[number]) => ({ ...USUAL_DEVICES, ...s }));
   const first = validateStations.errors?.[0];
   throw new TypeError(`BADGER_STATIONS ${first?.instancePath ?? ''} ${first?.message ?? ''}`);
 }

@@ -20,8 +20,10 @@ export async function compareWithEarlier(
   tx: Tx,
   read: { unitId: string; regionId: string; sha256: string; bytes: Uint8Array }
 ): Promise<void> {
-  const others = await listContentsOf(tx, read.unitId, read.regionId);
-  for (const sha256 of others.filter((s) => s !== read.sha256).slice(0, COMPARED_AT_ONCE)) {
+  const contents = await listContentsOf(tx, read.unitId, read.regionId);
+  const others = contents.filter((s) => s !== read.sha256).slice(0, COMPARED_AT_ONCE);
+  // always in the same order: two that keep the same contents must not wait for each other in a ring
+  for (const sha256 of others.sort()) {
     if (await findComparison(tx, read.sha256, sha256)) continue;
     const other = await loadImage(tx, sha256);
     if (!other.ok || other.value.length !== read.bytes.length) continue;
