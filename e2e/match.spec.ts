@@ -33,7 +33,7 @@ test('a label is read from a photo, look-alikes put right, and the parts service
   await expectAccessible(page);
 });
 
-test('a donor from the shelf, an offer refused, a way chosen, a quote printed', async ({
+test('a donor from the shelf, an offer refused, an access chosen, a quote printed', async ({
   page
 }) => {
   await signIn(page, 'lead');
@@ -56,15 +56,15 @@ test('a donor from the shelf, an offer refused, a way chosen, a quote printed', 
   await expect(page.getByRole('region', { name: 'Offers' })).toContainText('Breaker by the bridge');
   await expectAccessible(page);
 
-  await page.getByRole('link', { name: 'Ways and price' }).click();
-  const ways = page.getByRole('region', { name: 'Ways compared' });
-  await expect(ways.locator('[data-way^=clip]')).toContainText('Known to fail');
-  await expect(ways.getByLabel('Choose Clip in circuit')).toBeDisabled();
-  await ways.getByLabel('Choose Chip lifted').check();
-  await expect(ways.getByRole('group', { name: /in detail/ })).toContainText('Mark pin 1');
-  await ways.getByLabel('Why this way').fill('Clip fails on this board');
-  await ways.getByRole('button', { name: 'Take this way' }).click();
-  await expect(ways.getByText(/Chosen by Ansel Brack/)).toContainText('Chip lifted');
+  await page.getByRole('link', { name: 'Access and price' }).click();
+  const accesses = page.getByRole('region', { name: 'Access compared' });
+  await expect(accesses.locator('[data-access^=clip]')).toContainText('Known to fail');
+  await expect(accesses.getByLabel('Choose Clip in circuit')).toBeDisabled();
+  await accesses.getByLabel('Choose Chip lifted').check();
+  await expect(accesses.getByRole('group', { name: /in detail/ })).toContainText('Mark pin 1');
+  await accesses.getByLabel('Why this access').fill('Clip fails on this board');
+  await accesses.getByRole('button', { name: 'Use this access' }).click();
+  await expect(accesses.getByText(/Chosen by Ansel Brack/)).toContainText('Chip lifted');
   const quote = page.getByRole('region', { name: 'Quote' });
   await quote.getByLabel('One more line').fill('Parcel back');
   await quote.getByLabel('Amount').fill('8,90');

@@ -15,7 +15,7 @@ const PAGES = [
   '/families/QN-EC1',
   '/units/0417',
   '/units/0405',
-  '/jobs/2034/match?part=ways',
+  '/jobs/2034/match?part=access',
   '/jobs/2024/match?part=offer',
   '/tags?tags=0417,0388&on=a4'
 ];

@@ -23,9 +23,9 @@ export async function scanSideBySide(): Promise<void> {
   van?.turn('on');
   van?.support(true);
   const places = (van ? findLayout([van.layout], VIN) : undefined)?.units ?? [];
-  const way = await openDoip({ host: '127.0.0.1', port: world.yard.doipPort }, VIN);
-  if (!way.ok) throw new Error(way.problem.code);
-  const scan = (p: UnitPlace) => scanUnit(way.value.link(p), p, () => performance.now());
+  const doip = await openDoip({ host: '127.0.0.1', port: world.yard.doipPort }, VIN);
+  if (!doip.ok) throw new Error(doip.problem.code);
+  const scan = (p: UnitPlace) => scanUnit(doip.value.link(p), p, () => performance.now());
   const talking: UnitPlace[] = [];
   for (const place of places) if ((await scan(place)).state === 'talks') talking.push(place);
   const alone: number[] = [];
@@ -43,7 +43,7 @@ export async function scanSideBySide(): Promise<void> {
     ok: talking.length >= 12 && ratio <= 3,
     detail: `${median(whole).toFixed(0)} ms / ${slowest.toFixed(0)} ms, one after the other ${alone.reduce((a, b) => a + b, 0).toFixed(0)} ms`
   });
-  await way.value.close();
+  await doip.value.close();
   stop();
 }
 

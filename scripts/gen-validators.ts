@@ -8,7 +8,7 @@ import { layoutSchema } from '../core/src/scan/layout-schema.ts';
 import { scanFileSchema } from '../core/src/scan/scan-file-schema.ts';
 import { profileSchema } from '../core/src/profile/schema.ts';
 import { partsAnswerSchema } from '../core/src/match/parts-answer.ts';
-import { pricesSchema } from '../core/src/ways/prices.ts';
+import { pricesSchema } from '../core/src/access-choice/prices.ts';
 import { hoursSchema } from '../core/src/plan/hours.ts';
 import * as requests from '../app/src/lib/schema/requests.ts';
 
@@ -32,7 +32,7 @@ const core: Target = {
 import type { LayoutDocument } from '../scan/layout-schema.ts';
 import type { ScanFileDocument } from '../scan/scan-file-schema.ts';
 import type { PartsAnswer } from '../match/parts-answer.ts';
-import type { Prices } from '../ways/prices.ts';
+import type { Prices } from '../access-choice/prices.ts';
 import type { Hours } from '../plan/hours.ts';
 export declare const validateProfile: Validate<ProfileDocument>;
 export declare const validateLayout: Validate<LayoutDocument>;

@@ -89,9 +89,9 @@ await read('program flash', 'original', async () => {
 await clamp(2031, '0388', 'DONOR');
 await open('/jobs/2031/match');
 await shot('match');
-await open('/jobs/2031/match?part=ways');
+await open('/jobs/2031/match?part=access');
 await page.getByLabel('Choose Boot, one pad').check();
-await shot('ways');
+await shot('accesses');
 await open('/jobs/2024/match?part=offer');
 await page
   .getByLabel('Text of the advert')

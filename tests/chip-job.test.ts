@@ -68,7 +68,7 @@ describe('a chip on the programmer', () => {
     station.contact.fault = undefined;
     expect(shop.root.deps.bench.stations.get('corner')?.connected).toBeUndefined();
   });
-  it('contact checked, read twice: kept, judged, trusted, with the way that was driven', async () => {
+  it('contact checked, read twice: kept, judged, trusted, with the access that was driven', async () => {
     const { operation } = await identify();
     expect(operation).toMatchObject({ state: 'done', accessKey: 'lifted-0' });
     // the record says what was found, and nothing of an identity
@@ -254,16 +254,19 @@ describe('a chip is written only when its content is the donor’s kept backup',
     expect(other.refused?.code).toBe('gate.chip.other');
     expect(await name('0341')).toMatchObject({ ok: true });
   });
-  it('a way that reads a region and does not write it writes nothing', async () => {
+  it('an access that reads a region and does not write it writes nothing', async () => {
     const profile = shop.root.deps.profiles.get('MD-CM5');
-    const lifted = profile?.ways[0] as { writes: readonly string[] };
+    const lifted = profile?.accesses[0] as { writes: readonly string[] };
     const { writes } = lifted;
     await put('0341');
     await run({ kind: 'identify', role: 'donor' });
     lifted.writes = [];
     const refused = await run({ kind: 'write', confirmation: '341' });
     lifted.writes = writes;
-    expect(refused.refused).toEqual({ code: 'gate.way.region', params: { region: 'SPI EEPROM' } });
+    expect(refused.refused).toEqual({
+      code: 'gate.access.region',
+      params: { region: 'SPI EEPROM' }
+    });
   });
   it('block protection: nothing was written, and it says so', async () => {
     const chip = shop.world.chips.get('0341')?.chip as SpiChip;

@@ -5,7 +5,7 @@ import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts'
 import { checkJobGate } from '../app/src/lib/server/services/job/gate.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { waiveBackup } from '../app/src/lib/server/services/job/jobs.ts';
-import { chooseWay, loadWaysSheet } from '../app/src/lib/server/services/plan/ways.ts';
+import { chooseAccess, loadAccessSheet } from '../app/src/lib/server/services/plan/accesses.ts';
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
 import { freshFile, makeShop, type Shop } from './support/shop.ts';
 
@@ -23,14 +23,14 @@ describe('the clone method that was chosen', () => {
   };
   it.each([
     [both, undefined, 'merge'],
-    [both, { wayId: 'clip', method: 'whole-image' }, 'whole-image'],
+    [both, { accessKey: 'clip', method: 'whole-image' }, 'whole-image'],
     // a profile that has changed since no longer offers it
-    [family, { wayId: 'clip', method: 'whole-image' }, 'merge'],
-    [both, { wayId: 'clip', method: 'none' }, 'merge'],
-    [both, { wayId: 'new-unit', method: 'none' }, 'none'],
-    [both, { wayId: 'send-away', method: 'none' }, 'none'],
-    [both, { wayId: 'new-unit', method: '' }, 'merge'],
-    [both, { wayId: '', method: '__proto__' }, 'merge']
+    [family, { accessKey: 'clip', method: 'whole-image' }, 'merge'],
+    [both, { accessKey: 'clip', method: 'none' }, 'merge'],
+    [both, { accessKey: 'new-unit', method: 'none' }, 'none'],
+    [both, { accessKey: 'send-away', method: 'none' }, 'none'],
+    [both, { accessKey: 'new-unit', method: '' }, 'merge'],
+    [both, { accessKey: '', method: '__proto__' }, 'merge']
   ] as const)('%j with %j is %s', (profile, choice, method) => {
     expect(resolveMethod(profile, choice)).toBe(method);
   });
@@ -49,10 +49,10 @@ describe('the clone method that was chosen', () => {
     return found;
   };
   const choose = async (method: string) => {
-    const { options } = await loadWaysSheet(shop.root.deps, await view());
+    const { options } = await loadAccessSheet(shop.root.deps, await view());
     const option = options.find((o) => o.possible && o.methods.some((m) => m.id === method));
     const values = { jobNumber: JOB, key: option?.key ?? '', method, reason: 'tried here' };
-    return chooseWay(shop.root.deps, lead, values as never);
+    return chooseAccess(shop.root.deps, lead, values as never);
   };
 
   it('is what Build does, and an image made by another is stale', async () => {

@@ -4,7 +4,7 @@ import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { moveSimulatedVehicle } from '../app/src/lib/server/services/simulator/simulator.ts';
 import { listKit } from '../app/src/lib/server/repositories/kit.ts';
 import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
-import { chooseWay } from '../app/src/lib/server/services/plan/ways.ts';
+import { chooseAccess } from '../app/src/lib/server/services/plan/accesses.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
 import { startScan } from '../app/src/lib/server/services/prove/scan-vehicle.ts';
@@ -21,13 +21,13 @@ let lead: Person;
 beforeAll(async () => {
   shop = await makeShop();
   [bench, lead] = [await shop.person('bench'), await shop.person('lead')];
-  const way = {
+  const access = {
     jobNumber: 2027,
     key: 'obd-1',
     method: 'whole-image' as const,
     reason: 'in the vehicle'
   };
-  const chosen = await chooseWay(shop.root.deps, lead, way);
+  const chosen = await chooseAccess(shop.root.deps, lead, access);
   if (!chosen.ok) throw new Error(chosen.problem.code);
 });
 afterAll(() => shop.close());
@@ -63,7 +63,7 @@ describe('a unit in its vehicle over Ethernet', () => {
   it('a memory that the socket does not open is refused before anything is sent', async () => {
     await plugIn(shop, 'van-15');
     await identify(VAN);
-    expect(why(await read(VAN, 'program-flash'))).toBe('gate.way.region');
+    expect(why(await read(VAN, 'program-flash'))).toBe('gate.access.region');
   });
   it.each([
     ['another vehicle on the cable', 'van-7', {}, 'scan.vehicle.other'],

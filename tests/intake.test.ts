@@ -10,7 +10,7 @@ import {
 import { plateForName, saveShopRules } from '../app/src/lib/server/services/shop/shop-settings.ts';
 import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
 import { recordAuthority } from '../app/src/lib/server/services/job/jobs.ts';
-import { chooseRoute } from '../app/src/lib/server/services/prove/prove.ts';
+import { recordAccess } from '../app/src/lib/server/services/prove/prove.ts';
 import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
 import { loadUnit, moveUnit } from '../app/src/lib/server/services/match/units.ts';
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
@@ -184,13 +184,17 @@ describe('arrivals', () => {
     });
   });
 
-  it('the way that is chosen has to be left, and is kept with its reason', async () => {
+  it('the access that is chosen has to be left, and is kept with its reason', async () => {
     const { deps } = shop.root;
-    const choose = (route: 'boot' | 'clip' | 'new-unit') =>
-      chooseRoute(deps, bench, { jobNumber: 2034, route, reason: ' corroded, but it talks ' });
-    expect(await choose('clip')).toMatchObject({ problem: { code: 'clone.route.closed' } });
+    const choose = (accessKind: 'boot' | 'clip' | 'new-unit') =>
+      recordAccess(deps, bench, {
+        jobNumber: 2034,
+        accessKind,
+        reason: ' corroded, but it talks '
+      });
+    expect(await choose('clip')).toMatchObject({ problem: { code: 'clone.access.closed' } });
     expect((await choose('boot')).ok).toBe(true);
-    expect((await findJob(deps.db, 2034))?.route).toBe('boot');
-    expect((await findJob(deps.db, 2034))?.routeReason).toBe('corroded, but it talks');
+    expect((await findJob(deps.db, 2034))?.accessKind).toBe('boot');
+    expect((await findJob(deps.db, 2034))?.accessReason).toBe('corroded, but it talks');
   });
 });

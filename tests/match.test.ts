@@ -1,4 +1,4 @@
-// Shelf, offers, ways, quotes and profiles in a whole shop.
+// Shelf, offers, accesses, quotes and profiles in a whole shop.
 import {
   copyFileSync,
   mkdtempSync,
@@ -23,9 +23,13 @@ import { assignUnit } from '../app/src/lib/server/services/job/jobs.ts';
 import { loadProfiles } from '../app/src/lib/server/services/families/load-profiles.ts';
 import { loadMatchSheet, recordOffer } from '../app/src/lib/server/services/match/match.ts';
 import { addStock, recordFacts } from '../app/src/lib/server/services/match/stock.ts';
-import { chooseWay, loadWaysSheet, makeQuote } from '../app/src/lib/server/services/plan/ways.ts';
+import {
+  chooseAccess,
+  loadAccessSheet,
+  makeQuote
+} from '../app/src/lib/server/services/plan/accesses.ts';
 import { USUAL_HOURS } from '@badger/core/plan/hours';
-import { NO_PRICES } from '@badger/core/ways/prices';
+import { NO_PRICES } from '@badger/core/access-choice/prices';
 import { at, makeShop, type Shop } from './support/shop.ts';
 
 let shop: Shop;
@@ -140,29 +144,29 @@ describe('offers', () => {
   });
 });
 
-describe('ways and quotes', () => {
+describe('accesses and quotes', () => {
   const choose = (key: string, method = 'whole-image' as const) =>
-    chooseWay(shop.root.deps, lead, { jobNumber: 2031, key, method, reason: 'because' }).then(
+    chooseAccess(shop.root.deps, lead, { jobNumber: 2031, key, method, reason: 'because' }).then(
       codeOf
     );
-  it('a closed way, an unknown one and a wrong method are refused', async () => {
-    expect(await choose('bench-1')).toBe('way.choice.shut');
-    expect(await choose('magic-7')).toBe('way.key.unknown');
-    expect(await choose('boot-0', 'merge' as never)).toBe('way.method.unknown');
+  it('a closed access, an unknown one and a wrong method are refused', async () => {
+    expect(await choose('bench-1')).toBe('access.choice.shut');
+    expect(await choose('magic-7')).toBe('access.key.unknown');
+    expect(await choose('boot-0', 'merge' as never)).toBe('access.method.unknown');
     expect(
       codeOf(await makeQuote(shop.root.deps, lead, { jobNumber: 2031, extra: [], note: '' }))
-    ).toBe('quote.way.none');
+    ).toBe('quote.access.none');
   });
   it('the choice and all that lay beside it are kept; the quote rests on it', async () => {
     const { deps } = shop.root;
     expect(await choose('boot-0')).toBe('ok');
-    const sheet = await loadWaysSheet(deps, await viewOf(2031));
-    expect(sheet.choices[0]).toMatchObject({ wayId: 'boot-0', reason: 'because' });
+    const sheet = await loadAccessSheet(deps, await viewOf(2031));
+    expect(sheet.choices[0]).toMatchObject({ accessKey: 'boot-0', reason: 'because' });
     const { rows } = await deps.db.$client.query<{ n: number }>(
-      `select jsonb_array_length(options) n from way_choice`
+      `select jsonb_array_length(options) n from access_choice`
     );
     expect(rows).toEqual([{ n: sheet.options.length }]);
-    expect((await viewOf(2031)).job.route).toBe('boot');
+    expect((await viewOf(2031)).job.accessKind).toBe('boot');
     const made = await Promise.all(
       [1, 2].map(() =>
         makeQuote(deps, lead, {
@@ -173,14 +177,14 @@ describe('ways and quotes', () => {
       )
     );
     expect(made).toEqual(['ok', 'ok']);
-    const { quotes } = await loadWaysSheet(deps, await viewOf(2031));
+    const { quotes } = await loadAccessSheet(deps, await viewOf(2031));
     expect(quotes.map((q) => q.number)).toEqual([1, 2]);
     const [first] = quotes;
     const option = sheet.options.find((o) => o.key === 'boot-0');
     expect(Number(first?.net)).toBeCloseTo(Number(option?.cost.total) + 8.9, 6);
     expect(first?.validUntil.getTime()).toBeGreaterThan(Date.now() + 13 * 86_400_000);
     await expect(deps.db.$client.query(`update quote set total = '0'`)).rejects.toThrow();
-    await expect(deps.db.$client.query(`truncate way_choice`)).rejects.toThrow();
+    await expect(deps.db.$client.query(`truncate access_choice`)).rejects.toThrow();
   });
   it('a trainee makes no quote; a price that is not set holds it', async () => {
     const { deps } = shop.root;
@@ -188,20 +192,20 @@ describe('ways and quotes', () => {
       makeQuote(deps, person, { jobNumber: 2031, extra: [], note: '' }).then(codeOf);
     expect(await quote(trainee)).toBe('gate.person.role');
     expect(codeOf(await savePrices(deps, desk, NO_PRICES))).toBe('gate.person.role');
-    const kept = (await loadWaysSheet(deps, await viewOf(2031))).prices;
+    const kept = (await loadAccessSheet(deps, await viewOf(2031))).prices;
     await savePrices(deps, lead, { ...kept, hourlyRate: '' });
     expect(await quote(lead)).toBe('quote.price.missing');
     await savePrices(deps, lead, kept);
     expect(await quote(lead)).toBe('ok');
   });
-  it('a skill that nobody has closes the way, and opens it again', async () => {
+  it('a skill that nobody has closes the access, and opens it again', async () => {
     const { deps } = shop.root;
     const people = await listSkills(deps.db);
     const bench = people.find((p) => p.role === 'lead');
     const set = (skills: ('open-case' | 'fine-solder' | 'clip' | 'vehicle')[]) =>
       saveSkills(deps, lead, { personId: bench?.id ?? '', skills }).then(codeOf);
     const open = async () =>
-      (await loadWaysSheet(deps, await viewOf(2024))).options.find((o) => o.id === 'lifted')
+      (await loadAccessSheet(deps, await viewOf(2024))).options.find((o) => o.id === 'lifted')
         ?.possible;
     expect(await open()).toBe(true);
     expect(await set(['open-case', 'vehicle'])).toBe('ok');

@@ -1,4 +1,4 @@
-// One contract for every way to a unit's memory: each driver against its stand-in, in this thread and behind the thread of a
+// One contract for every access to a unit's memory: each driver against its stand-in, in this thread and behind the thread of a
 // station, with the link lost in the middle of each piece of work.
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -31,19 +31,19 @@ const folder = mkdtempSync(join(tmpdir(), 'badger-profiles-'));
 cpSync(at('profiles'), folder, { recursive: true });
 {
   const file = join(folder, 'hv-ec4.json');
-  const doc = JSON.parse(readFileSync(file, 'utf8')) as { ways: Record<string, unknown>[] };
-  Object.assign(doc.ways[2] ?? {}, { reads: ['data-flash'], writes: ['data-flash'] });
+  const doc = JSON.parse(readFileSync(file, 'utf8')) as { accesses: Record<string, unknown>[] };
+  Object.assign(doc.accesses[2] ?? {}, { reads: ['data-flash'], writes: ['data-flash'] });
   writeFileSync(file, JSON.stringify(doc));
 }
 
 /** A way to a memory, with what the stand-in behind it really holds. */
-interface Way {
+interface Subject {
   readonly family: string;
   readonly regionId: string;
   /** A piece that can be erased and written by itself. */
   readonly pieceBytes: number;
   /** Way of the profile; undefined for the family's own. */
-  readonly wayId?: string;
+  readonly accessKey?: string;
   readonly tellsIndividual: boolean;
   readonly chipId?: string;
   readonly vin?: string;
@@ -54,7 +54,7 @@ interface Way {
   breakLink(station: Station, after: number, work: 'read' | 'write', world: World): void;
 }
 
-const WAYS: Readonly<Record<string, Way>> = {
+const ACCESSES: Readonly<Record<string, Subject>> = {
   'a unit over CAN': {
     ...{ family: 'HV-EC4', regionId: 'data-flash', pieceBytes: 4096, tellsIndividual: true },
     truth: (world) => (world.units.get('0417') as Module).memory.get('data-flash') as Uint8Array,
@@ -76,7 +76,7 @@ const WAYS: Readonly<Record<string, Way>> = {
   },
   'a unit in its vehicle over Ethernet': {
     ...{ family: 'HV-EC4', regionId: 'data-flash', pieceBytes: 4096, tellsIndividual: true },
-    ...{ wayId: 'obd-2', vin: 'U8HVC3F2401084417' },
+    ...{ accessKey: 'obd-2', vin: 'U8HVC3F2401084417' },
     truth: (world) => (world.units.get('0417') as Module).memory.get('data-flash') as Uint8Array,
     ready: (world, station) => drive(world, 'van-12', station),
     breakLink: (_station, after, work, { yard }) =>
@@ -84,7 +84,7 @@ const WAYS: Readonly<Record<string, Way>> = {
   },
   'a unit in its vehicle over its own pair': {
     ...{ family: 'QN-TC2', regionId: 'external', pieceBytes: 8192, tellsIndividual: true },
-    ...{ wayId: 'obd-1', chipId: '71B03F08', vin: 'U8NMB7D1902200931' },
+    ...{ accessKey: 'obd-1', chipId: '71B03F08', vin: 'U8NMB7D1902200931' },
     truth: (world) => (world.units.get('0390') as Module).memory.get('external') as Uint8Array,
     ready: (world, station) => drive(world, 'minibus-3', station),
     breakLink: (station, after, work) =>
@@ -208,18 +208,18 @@ const layouts = loadLayouts(at('profiles/vehicles'));
 const quiet = { onBytes: () => undefined, signal: { stopped: false } };
 
 for (const [place, opener] of Object.entries(OPENERS))
-  for (const [name, way] of Object.entries(WAYS))
+  for (const [name, subject] of Object.entries(ACCESSES))
     describe(`${name}, ${place}`, () => {
-      const profile = profiles.find((p) => p.id === way.family) as (typeof profiles)[number];
-      const access = resolveAccess(profile, way.wayId);
-      const chipId = way.tellsIndividual ? (way.chipId ?? '5C1A09E2') : undefined;
-      const whole = rangeOf(getRegion(profile, way.regionId));
-      const piece: Range = { start: whole.start, end: whole.start + way.pieceBytes };
-      const truth = () => way.truth(bench.world);
+      const profile = profiles.find((p) => p.id === subject.family) as (typeof profiles)[number];
+      const access = resolveAccess(profile, subject.accessKey);
+      const chipId = subject.tellsIndividual ? (subject.chipId ?? '5C1A09E2') : undefined;
+      const whole = rangeOf(getRegion(profile, subject.regionId));
+      const piece: Range = { start: whole.start, end: whole.start + subject.pieceBytes };
+      const truth = () => subject.truth(bench.world);
       const open = async () => {
         if (!isDriven(access)) throw new Error('not driven');
-        way.ready(bench.world, station);
-        const vin = way.vin ?? '';
+        subject.ready(bench.world, station);
+        const vin = subject.vin ?? '';
         const target = targetOf(profile, access, { vin, layout: findLayout(layouts, vin) });
         if (!target.ok) throw new Error(target.problem.code);
         const opened = await opener(target.value);
@@ -227,7 +227,7 @@ for (const [place, opener] of Object.entries(OPENERS))
         return opened.memory;
       };
       const erased = (image: Uint8Array) =>
-        getRegion(profile, way.regionId).eraseBlockBytes === undefined
+        getRegion(profile, subject.regionId).eraseBlockBytes === undefined
           ? image
           : new Uint8Array(image.length).fill(0xff);
 
@@ -273,22 +273,22 @@ for (const [place, opener] of Object.entries(OPENERS))
       it('erases and writes a piece, and says from then on that the memory may have changed', async () => {
         const memory = await open();
         await memory.unlock();
-        const before = truth().slice(0, way.pieceBytes);
+        const before = truth().slice(0, subject.pieceBytes);
         expect((await memory.erase(piece)).ok).toBe(true);
-        expect(Buffer.compare(truth().subarray(0, way.pieceBytes), erased(before))).toBe(0);
+        expect(Buffer.compare(truth().subarray(0, subject.pieceBytes), erased(before))).toBe(0);
         const done: number[] = [];
         const written = await memory.write(piece, { image: before, onBytes: (n) => done.push(n) });
         expect(written.ok).toBe(true);
-        expect(done.at(-1)).toBe(way.pieceBytes);
+        expect(done.at(-1)).toBe(subject.pieceBytes);
         expect(memory.memoryMayHaveChanged).toBe(true);
-        expect(Buffer.compare(truth().subarray(0, way.pieceBytes), before)).toBe(0);
+        expect(Buffer.compare(truth().subarray(0, subject.pieceBytes), before)).toBe(0);
         expect((await memory.reset()).ok).toBe(true);
       });
       it('a link lost in the middle of a read: said so, nothing given, nothing changed', async () => {
         for (const after of [1, 4]) {
           const memory = await open();
           await memory.unlock();
-          way.breakLink(station, after, 'read', bench.world);
+          subject.breakLink(station, after, 'read', bench.world);
           const read = await memory.read(whole, quiet);
           expect(read.ok ? 'whole' : read.problem.code).toMatch(/\.lost$/);
           expect(memory.memoryMayHaveChanged).toBe(false);
@@ -299,8 +299,8 @@ for (const [place, opener] of Object.entries(OPENERS))
         const before = truth().slice();
         const memory = await open();
         await memory.unlock();
-        way.breakLink(station, 9, 'write', bench.world);
-        const image = truth().slice(0, way.pieceBytes);
+        subject.breakLink(station, 9, 'write', bench.world);
+        const image = truth().slice(0, subject.pieceBytes);
         let failed = await memory.erase(piece);
         if (failed.ok) failed = await memory.write(piece, { image, ...quiet });
         for (let i = 0; failed.ok && i < 30; i++)

@@ -65,8 +65,8 @@ describe('a partner with a memory chip', () => {
   it('it is read over the chip port, though the job goes by boot; with authority only', async () => {
     expect((await name('partner', '0372', 'MD-IM3')).ok).toBe(true);
     expect(describeJob(shop.root.deps, await view(), 'bench').sides).toMatchObject({
-      original: { family: 'HV-EC4', way: { carrier: 'can-uds' } },
-      partner: { family: 'MD-IM3', way: { carrier: 'chip' }, facts: { meant: { tag: '0372' } } }
+      original: { family: 'HV-EC4', access: { carrier: 'can-uds' } },
+      partner: { family: 'MD-IM3', access: { carrier: 'chip' }, facts: { meant: { tag: '0372' } } }
     });
     await shop.root.deps.bench.world?.hands('window', { chip: '0372', unit: null });
     expect(why(await work('identify', 'partner'))).toBe('done');

@@ -11,7 +11,7 @@ import {
   startOperation,
   stopOperation
 } from '../app/src/lib/server/services/operation/start-operation.ts';
-import { chooseWay } from '../app/src/lib/server/services/plan/ways.ts';
+import { chooseAccess } from '../app/src/lib/server/services/plan/accesses.ts';
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
 import {
   freshFile,
@@ -258,13 +258,13 @@ describe('what is refused', () => {
     expect(await finishJob(shop.root.deps, bench, { jobNumber: 2031 })).toMatchObject({
       problem: { code: 'job.work.running' }
     });
-    const way = {
+    const access = {
       jobNumber: 2031,
       key: 'boot-0',
       method: 'whole-image',
       reason: 'another'
     } as const;
-    expect(await chooseWay(shop.root.deps, await shop.person('lead'), way)).toMatchObject({
+    expect(await chooseAccess(shop.root.deps, await shop.person('lead'), access)).toMatchObject({
       problem: { code: 'job.work.running' }
     });
     await shop.root.deps.bench.world?.setSpeed(0);

@@ -6,7 +6,7 @@ import { assignUnit } from '../app/src/lib/server/services/job/jobs.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { sayWhoFeeds } from '../app/src/lib/server/services/operation/unit-feed.ts';
 import { scanBench } from '../app/src/lib/server/services/prove/scan-other.ts';
-import { chooseWay } from '../app/src/lib/server/services/plan/ways.ts';
+import { chooseAccess } from '../app/src/lib/server/services/plan/accesses.ts';
 import { makeShop, powerUp, runToEnd, until, type Shop } from './support/shop.ts';
 
 const AT = { jobNumber: 2027, stationId: 'window', role: 'original' } as const;
@@ -19,7 +19,7 @@ beforeAll(async () => {
 afterAll(() => shop.close());
 
 const choose = async (key: string) =>
-  chooseWay(shop.root.deps, await shop.person('lead'), {
+  chooseAccess(shop.root.deps, await shop.person('lead'), {
     ...{ jobNumber: 2027, key, method: 'whole-image' as const, reason: 'stays in the gearbox' }
   });
 const say = (by: 'bench' | 'vehicle', measuredMv?: number, person = bench) =>

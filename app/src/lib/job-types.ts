@@ -8,7 +8,7 @@ import type { JobResult } from '@badger/core/job/shape';
 import type { Stage } from '@badger/core/job/stages';
 import type { Finding } from '@badger/core/image/finding';
 import type { CauseStanding, Evidence } from '@badger/core/proof/cause';
-import type { RouteLeft } from '@badger/core/proof/cloneable';
+import type { AccessLeft } from '@badger/core/proof/cloneable';
 import type { Condition, PlannedTest } from '@badger/core/proof/assess-cause';
 import type { TestId } from '@badger/core/proof/tests';
 import type { BenchFault } from '@badger/core/scan/bench-faults';
@@ -141,7 +141,7 @@ export interface ProofData {
   readonly benchFaults: readonly BenchFault[];
   readonly cloneable: {
     readonly verdict: Judgement;
-    readonly routes: readonly RouteLeft[];
+    readonly accesses: readonly AccessLeft[];
   };
   readonly vehicleScan: (ScanHead & { readonly units: readonly ScannedUnit[] }) | undefined;
   readonly benchScan: (ScanHead & { readonly units: readonly ScannedUnit[] }) | undefined;
@@ -172,8 +172,8 @@ export interface JobData {
   readonly needsAuthority: boolean;
   readonly authority: AuthorityData | undefined;
   readonly proof: ProofData;
-  readonly route: string | null;
-  readonly routeReason: string | null;
+  readonly accessKind: string | null;
+  readonly accessReason: string | null;
   readonly stationId: string | null;
   readonly promisedAt: Date | null;
   readonly createdAt: Date;
@@ -215,12 +215,12 @@ export interface JobData {
   readonly lastWrite: OperationData | undefined;
   readonly match: DonorCheck | undefined;
   /** The access that was chosen for the job. */
-  readonly way: WayData | undefined;
+  readonly access: AccessData | undefined;
   /** How each unit is worked on: a partner of another family by that family's access. */
   readonly sides: Partial<Record<UnitRole, SideData>>;
 }
 
-export interface WayData {
+export interface AccessData {
   readonly name: string;
   readonly steps: readonly string[];
   readonly holdPad: string | undefined;
@@ -233,7 +233,7 @@ export interface WayData {
 
 export interface SideData {
   readonly family: string;
-  readonly way: WayData | undefined;
+  readonly access: AccessData | undefined;
   /** What the gates know of this unit, over what they know of the job. */
   readonly facts: Pick<
     GateFacts,

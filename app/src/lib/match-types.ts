@@ -2,9 +2,9 @@ import type { Verdict } from '@badger/core/base/verdict';
 import type { StockFit } from '@badger/core/match/judge-stock';
 import type { Step } from '@badger/core/profile/supersession';
 import type { Estimate } from '@badger/core/time/estimate';
-import type { QuoteLine } from '@badger/core/ways/build-quote';
-import type { WayOption } from '@badger/core/ways/compare-ways';
-import type { Prices } from '@badger/core/ways/prices';
+import type { QuoteLine } from '@badger/core/access-choice/build-quote';
+import type { AccessOption } from '@badger/core/access-choice/compare-accesses';
+import type { Prices } from '@badger/core/access-choice/prices';
 
 /** What the Match stop shows beyond the job. */
 export interface MatchSheetData {
@@ -54,12 +54,12 @@ export interface QuoteData {
 }
 
 /** What the page of ways shows. */
-export interface WaysSheetData {
-  readonly options: readonly WayOption[];
+export interface AccessSheetData {
+  readonly options: readonly AccessOption[];
   readonly times: readonly RegionTime[];
   readonly typicalMinutes: { readonly read: Span | undefined; readonly write: Span | undefined };
   readonly choices: readonly {
-    readonly wayId: string;
+    readonly accessKey: string;
     readonly method: string;
     readonly reason: string;
     readonly at: Date;

@@ -2,7 +2,7 @@ import type { Readiness } from '@badger/core/kit/readiness';
 import type { Profile } from '@badger/core/profile/profile';
 import type { ScanChange } from '@badger/core/scan/compare-scans';
 import type { PhotoData, ScanHead } from './job-types.ts';
-import type { MatchSheetData, WaysSheetData } from './match-types.ts';
+import type { MatchSheetData, AccessSheetData } from './match-types.ts';
 
 /** What only one stage shows; everything that another stage shows is empty. */
 export interface StageExtras {
@@ -19,7 +19,7 @@ export interface StageExtras {
   /** Numbers on the labels of the units, by role. */
   readonly labels: Readonly<Record<string, Readonly<Record<string, string>>>>;
   readonly match: MatchSheetData | undefined;
-  readonly ways: WaysSheetData | undefined;
+  readonly accesses: AccessSheetData | undefined;
 }
 
 export const NO_EXTRAS: StageExtras = {
@@ -32,5 +32,5 @@ export const NO_EXTRAS: StageExtras = {
   profile: undefined,
   labels: {},
   match: undefined,
-  ways: undefined
+  accesses: undefined
 };

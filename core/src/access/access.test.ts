@@ -48,7 +48,7 @@ const said = (id: string, chosen?: string) => {
 
 describe('the access of a job', () => {
   it.each([
-    // nothing chosen: the first known way that the bench drives
+    // nothing chosen: the first known one that the bench drives
     ['HV-EC4', undefined, 'can-uds boot-0'],
     ['QN-TC2', undefined, 'can-uds bench-0'],
     ['PW-BD1', undefined, 'can-uds bench-0'],
@@ -66,13 +66,14 @@ describe('the access of a job', () => {
   ] as const)('%s with %s chosen goes by %s', (id, chosen, expected) => {
     expect(said(id, chosen)).toBe(expected);
   });
-  it('is found for every way of every family, and driven only with all that it takes', () => {
+  it('is found for every access of every family, and driven only with all that it takes', () => {
     for (const profile of profiles.values()) {
-      for (const [i, way] of profile.ways.entries()) {
-        const access = resolveAccess(profile, `${way.kind}-${i}`);
-        expect(access.way).toBe(way);
-        const whole = (way.can && way.supply) ?? way.socket ?? (way.chip && way.reads.length > 0);
-        expect(isDriven(access)).toBe(Boolean(whole) && way.known !== 'fails');
+      for (const [i, spec] of profile.accesses.entries()) {
+        const access = resolveAccess(profile, `${spec.kind}-${i}`);
+        expect(access.spec).toBe(spec);
+        const whole =
+          (spec.can && spec.supply) ?? spec.socket ?? (spec.chip && spec.reads.length > 0);
+        expect(isDriven(access)).toBe(Boolean(whole) && spec.known !== 'fails');
         if (!isDriven(access)) continue;
         const make = [...layouts.values()].find((l) => l.make === profile.make);
         const target = targetOf(profile, access, { vin: 'V', layout: make });
@@ -139,50 +140,51 @@ describe('of several ways', () => {
     ...{ addressBytes: 2, pageBytes: 32, clockHz: 1000 },
     identification: undefined
   } as const;
-  const way = (kind: string, known: string, more = {}) => ({
+  const spec = (kind: string, known: string, more = {}) => ({
     ...{ kind, known, reads: ['eeprom'], writes: [], can: undefined, supply: undefined },
     ...{ chip: undefined, ...more }
   });
-  const of3 = (...ways: ReturnType<typeof way>[]) => ({ ways, regions: [] }) as unknown as Profile;
+  const of3 = (...accesses: ReturnType<typeof spec>[]) =>
+    ({ accesses, regions: [] }) as unknown as Profile;
   const key = (p: Profile, chosen?: string) => {
     const { carrier, key: k } = resolveAccess(p, chosen);
     return `${carrier} ${k ?? '-'}`;
   };
   it('one that is only untried, or known to fail, is never taken by itself', () => {
-    const untried = way('clip', 'untried', { chip });
-    const fails = way('clip', 'fails', { chip });
-    const works = way('lifted', 'works', { chip });
+    const untried = spec('clip', 'untried', { chip });
+    const fails = spec('clip', 'fails', { chip });
+    const works = spec('lifted', 'works', { chip });
     expect(key(of3(untried, works))).toBe('chip lifted-1');
     expect(key(of3(fails, works))).toBe('chip lifted-1');
     // chosen by somebody it is driven: that is how it gets tried
     expect(key(of3(untried, works), 'clip-0')).toBe('chip clip-0');
     expect(
-      accessToRegion(of3(untried), { carrier: 'file', key: undefined, way: undefined }, 'eeprom')
+      accessToRegion(of3(untried), { carrier: 'file', key: undefined, spec: undefined }, 'eeprom')
     ).toBeUndefined();
     expect(
       accessToRegion(of3(fails, works), resolveAccess(of3(fails, works), 'clip-0'), 'eeprom')?.key
     ).toBe('lifted-1');
   });
   it('needs all that it takes: channel and supply, or a chip and a region', () => {
-    expect(key(of3(way('bench', 'works', { can })))).toBe('file bench-0');
-    expect(key(of3(way('bench', 'works', { supply: can })))).toBe('file bench-0');
-    expect(key(of3(way('clip', 'works', { chip, reads: [] })))).toBe('file clip-0');
+    expect(key(of3(spec('bench', 'works', { can })))).toBe('file bench-0');
+    expect(key(of3(spec('bench', 'works', { supply: can })))).toBe('file bench-0');
+    expect(key(of3(spec('clip', 'works', { chip, reads: [] })))).toBe('file clip-0');
   });
   it('with none at all there is only a file, and a unit sent away is one too', () => {
     expect(resolveAccess(of3(), undefined)).toEqual({
-      ...{ carrier: 'file', key: undefined, way: undefined }
+      ...{ carrier: 'file', key: undefined, spec: undefined }
     });
-    const works = of3(way('lifted', 'works', { chip }));
+    const works = of3(spec('lifted', 'works', { chip }));
     for (const chosen of ['new-unit', 'send-away'])
       expect(resolveAccess(works, chosen)).toEqual({
         carrier: 'file',
         key: chosen,
-        way: undefined
+        spec: undefined
       });
     expect(key(works, '')).toBe('chip lifted-0');
   });
   it('a unit over CAN reaches what its way reads, and nothing else', () => {
-    const both = way('bench', 'works', { can, supply: can, reads: ['eeprom', 'flash'] });
+    const both = spec('bench', 'works', { can, supply: can, reads: ['eeprom', 'flash'] });
     const p = of3(both);
     expect(accessToRegion(p, resolveAccess(p, undefined), 'flash')?.key).toBe('bench-0');
     expect(accessToRegion(p, resolveAccess(p, undefined), 'other')).toBeUndefined();

@@ -1,16 +1,16 @@
 import { ok, type Result } from '../base/result.ts';
 import type { Range } from '../image/range.ts';
 import {
-  findWayOfKey,
+  findAccessOfKey,
   getRegion,
-  keyOfWay,
+  keyOfAccess,
   rangeOf,
   type CanAccess,
   type ChipAccess,
   type Profile,
   type SocketAccess,
   type SupplyNeed,
-  type Way
+  type AccessSpec
 } from '../profile/profile.ts';
 import type { ChipTarget } from './chip/chip-memory.ts';
 import type { UdsTarget } from './uds/uds-memory.ts';
@@ -19,7 +19,7 @@ import { findVehiclePlace, type KnownVehicle, type VehiclePlace } from './vehicl
 /** Way of the profile that an access goes, with its place in the list. */
 interface Chosen {
   readonly key: string;
-  readonly way: Way;
+  readonly spec: AccessSpec;
 }
 
 /** A unit on the bench or in boot mode, over the interface box, fed by the bench supply. */
@@ -46,7 +46,7 @@ export interface ChipPortAccess extends Chosen {
 export interface FileAccess {
   readonly carrier: 'file';
   readonly key: string | undefined;
-  readonly way: Way | undefined;
+  readonly spec: AccessSpec | undefined;
 }
 
 /** How the memory of a unit is reached: decided once, from what was chosen and what the family allows. */
@@ -61,16 +61,16 @@ export type MemoryTarget =
   | ({ readonly carrier: 'vehicle-uds'; readonly place: VehiclePlace } & UdsTarget)
   | ({ readonly carrier: 'chip' } & ChipTarget);
 
-/** The access that one way of the profile is. */
-function accessOf(profile: Profile, way: Way): Access {
-  const key = keyOfWay(way, profile.ways.indexOf(way));
-  const { can, socket, chip, supply, known } = way;
-  if (known === 'fails') return { carrier: 'file', key, way };
-  if (can && supply) return { carrier: 'can-uds', key, way, can, supply };
-  if (socket) return { carrier: 'vehicle-uds', key, way, socket };
-  const [regionId] = way.reads;
-  if (chip && regionId) return { carrier: 'chip', key, way, chip, regionId };
-  return { carrier: 'file', key, way };
+/** The access that one entry of the profile is. */
+function accessOf(profile: Profile, spec: AccessSpec): Access {
+  const key = keyOfAccess(spec, profile.accesses.indexOf(spec));
+  const { can, socket, chip, supply, known } = spec;
+  if (known === 'fails') return { carrier: 'file', key, spec };
+  if (can && supply) return { carrier: 'can-uds', key, spec, can, supply };
+  if (socket) return { carrier: 'vehicle-uds', key, spec, socket };
+  const [regionId] = spec.reads;
+  if (chip && regionId) return { carrier: 'chip', key, spec, chip, regionId };
+  return { carrier: 'file', key, spec };
 }
 
 /** Is the work done by the bench itself? */
@@ -79,22 +79,22 @@ export function isDriven(access: Access): access is DrivenAccess {
 }
 
 /**
- * The access of a job: the way that was chosen for it, whatever can be driven of it; without a choice the first known way
+ * The access of a job: the access that was chosen for it, whatever can be driven of it; without a choice the first known one
  * that the bench can drive, else the family's first. Total.
  * Example: with nothing chosen HV-EC4 goes by boot over CAN; with the clip chosen MD-IM3 goes by the chip port.
  */
 export function resolveAccess(profile: Profile, chosen: string | undefined): Access {
-  const way = findWayOfKey(profile, chosen);
-  if (way) return accessOf(profile, way);
+  const spec = findAccessOfKey(profile, chosen);
+  if (spec) return accessOf(profile, spec);
   // bought new or sent away; a key that the profile does not have any more is no choice
   if (chosen === 'new-unit' || chosen === 'send-away')
-    return { carrier: 'file', key: chosen, way: undefined };
-  const known = profile.ways.filter((w) => w.known === 'works');
+    return { carrier: 'file', key: chosen, spec: undefined };
+  const known = profile.accesses.filter((w) => w.known === 'works');
   const driven = known.map((w) => accessOf(profile, w)).find(isDriven);
-  const first = profile.ways[0];
+  const first = profile.accesses[0];
   return (
     driven ??
-    (first ? accessOf(profile, first) : { carrier: 'file', key: undefined, way: undefined })
+    (first ? accessOf(profile, first) : { carrier: 'file', key: undefined, spec: undefined })
   );
 }
 
@@ -104,11 +104,11 @@ export function reaches(
   regionId: string,
   act: 'reads' | 'writes' = 'reads'
 ): boolean {
-  return isDriven(access) && access.way[act].includes(regionId);
+  return isDriven(access) && access.spec[act].includes(regionId);
 }
 
 /**
- * The access to one region: that of the job where it reaches, else the first known way that the bench can drive to it; a
+ * The access to one region: that of the job where it reaches, else the first known one that the bench can drive to it; a
  * clip reaches the EEPROM only. Undefined where only a file can bring it.
  */
 export function accessToRegion(
@@ -117,7 +117,7 @@ export function accessToRegion(
   regionId: string
 ): DrivenAccess | undefined {
   if (isDriven(access) && reaches(access, regionId)) return access;
-  return profile.ways
+  return profile.accesses
     .filter((w) => w.known === 'works')
     .map((w) => accessOf(profile, w))
     .filter(isDriven)
@@ -131,7 +131,7 @@ export function tellsIndividual({ carrier }: Pick<Access, 'carrier'>): boolean {
 
 /** The unit is wired at its connector while it stays installed: bench or vehicle may feed it. */
 export function asksWhoFeeds(access: Access | undefined): boolean {
-  return access?.carrier === 'can-uds' && access.way.staysInstalled;
+  return access?.carrier === 'can-uds' && access.spec.staysInstalled;
 }
 
 /**
@@ -173,7 +173,7 @@ function chipTargetOf(
       eraseBytes: region.eraseBlockBytes
     },
     base: range.start,
-    slowed: clockHz < (access.way.chip?.clockHz ?? 0),
+    slowed: clockHz < (access.spec.chip?.clockHz ?? 0),
     identification
   };
 }

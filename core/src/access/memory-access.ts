@@ -25,7 +25,7 @@ export interface WriteOptions {
 }
 
 /**
- * The memory of one unit, whatever way leads to it. One call at a time. Nothing that changes memory is ever repeated by
+ * The memory of one unit, whatever the access. One call at a time. Nothing that changes memory is ever repeated by
  * itself. Failures are data; their codes are those of the carrier and of the device.
  */
 export interface MemoryAccess {

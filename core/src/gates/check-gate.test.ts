@@ -102,7 +102,7 @@ describe('the gate for a write', () => {
     ['a trainee', { personRole: 'trainee' }, 'gate.person.role'],
     ['the desk', { personRole: 'desk' }, 'gate.person.role'],
     ['a closed job', { jobClosed: true }, 'gate.job.closed'],
-    ['a family without a driven way', { carrier: 'file', need: undefined }, 'gate.way.none']
+    ['a family without a driven way', { carrier: 'file', need: undefined }, 'gate.access.none']
   ];
   for (const [why, change, code] of held) {
     it(`is held by ${why}`, () => {
@@ -223,7 +223,7 @@ describe('every gate, rule by rule', () => {
       ],
       [
         { carrier: 'file', need: undefined },
-        'gate.way.none',
+        'gate.access.none',
         ['identify', 'read-original', 'read-donor', 'write']
       ],
       [

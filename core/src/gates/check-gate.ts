@@ -25,7 +25,7 @@ import { targetIsDonor, targetIsItself } from './rules/target.ts';
 import { unitIdentified } from './rules/unit-identified.ts';
 import { vehiclePlaced } from './rules/vehicle-placed.ts';
 import { vehicleToIdentify, vehicleToRead, vehicleToWrite } from './rules/vehicle-ready.ts';
-import { wayDriven } from './rules/way-driven.ts';
+import { accessDriven } from './rules/access-driven.ts';
 
 export type GateKind =
   'identify' | 'read-original' | 'read-donor' | 'read-other' | 'write' | 'write-back';
@@ -48,7 +48,7 @@ export interface Gate {
 
 const BENCH: readonly GateRule[] = [
   jobOpen,
-  wayDriven,
+  accessDriven,
   vehiclePlaced,
   programmerThere,
   supplyCarries,
@@ -81,7 +81,7 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     originalsTrusted,
     imageBuilt,
     donorBackedUp,
-    wayDriven,
+    accessDriven,
     vehiclePlaced,
     programmerThere,
     supplyCarries,
@@ -102,7 +102,7 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     authorityRecorded,
     originalsTrusted,
     contentBuilt,
-    wayDriven,
+    accessDriven,
     vehiclePlaced,
     programmerThere,
     supplyCarries,

@@ -66,8 +66,8 @@ export interface GatesCodes {
   'gate.unit.unknown': None;
   'gate.units.swapped': None;
   'gate.vehicle.placed': None;
-  'gate.way.driven': { family: string };
-  'gate.way.none': { family: string };
+  'gate.access.driven': { family: string };
+  'gate.access.none': { family: string };
   'identify.chip.unread': { tag: string };
   'identify.family.unknown': { family?: string };
   'identify.unit.known': { tag: string; chipId: string };
@@ -96,7 +96,7 @@ export interface GatesCodes {
   'return.write.first': None;
   'stage.job.needless': None;
   'wire.station.none': None;
-  'wire.way.elsewhere': None;
+  'wire.access.elsewhere': None;
   'write.backup.none': None;
   'write.clone.active': None;
   'write.clone.doubted': None;
@@ -108,7 +108,7 @@ export interface GatesCodes {
   'write.unit.doubted': None;
   'write.unit.ready': None;
   'write.unit.verified': None;
-  'write.way.elsewhere': None;
+  'write.access.elsewhere': None;
 }
 
 declare module '../base/codes.ts' {

@@ -10,10 +10,10 @@ const on: SupplyReading = {
   ratedMa: 10_000
 };
 const vehicle = undefined;
-const way = {} as never;
-const can = { carrier: 'can-uds', key: 'boot-0', way, can: way, supply: need } as Access;
-const chip = { carrier: 'chip', key: 'clip-0', way, chip: way, regionId: 'eeprom' } as Access;
-const file = { carrier: 'file', key: undefined, way: undefined } as Access;
+const spec = {} as never;
+const can = { carrier: 'can-uds', key: 'boot-0', spec, can: spec, supply: need } as Access;
+const chip = { carrier: 'chip', key: 'clip-0', spec, chip: spec, regionId: 'eeprom' } as Access;
+const file = { carrier: 'file', key: undefined, spec: undefined } as Access;
 
 describe('is the station ready for the access?', () => {
   it('over CAN: the supply as the family needs it, a programmer or none', () => {

@@ -132,7 +132,7 @@ const TABLE: Readonly<Record<Stage, readonly Case[]>> = {
     [{ supply: low }, low],
     [{ supply: off }, undone(judge('look', 'supply.output.off', { x: 1 }))],
     [{ supply: undefined }, judge('none', 'wire.station.none')],
-    [{ carrier: 'file', supply: off }, judge('look', 'wire.way.elsewhere')]
+    [{ carrier: 'file', supply: off }, judge('look', 'wire.access.elsewhere')]
   ],
   read: [
     [{}, judge('go', 'read.all.trusted', { count: 2, donor: '0388' })],
@@ -179,7 +179,7 @@ const TABLE: Readonly<Record<Stage, readonly Case[]>> = {
     [{ lastWrite: 'failed' }, judge('stop', 'write.clone.failed')],
     [{ lastWrite: 'interrupted', carrier: 'file' }, judge('stop', 'write.clone.interrupted')],
     [{ lastWrite: 'none' }, judge('look', 'write.clone.ready')],
-    [{ lastWrite: 'none', carrier: 'file' }, judge('look', 'write.way.elsewhere')],
+    [{ lastWrite: 'none', carrier: 'file' }, judge('look', 'write.access.elsewhere')],
     [{ lastWrite: 'none', carrier: 'file', hasProfile: false }, judge('look', 'write.clone.ready')],
     [{ lastWrite: 'none', clone: 'stale' }, judge('none', 'write.image.none')],
     [{ lastWrite: 'none', donorRegions: [] }, judge('none', 'write.backup.none')],

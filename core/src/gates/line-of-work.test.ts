@@ -117,9 +117,9 @@ describe('other families', () => {
   const line = judgeLineOfWork({ ...fresh, carrier: 'file', method: 'merge' });
   it('are told apart by tag, read elsewhere, and not built or written here', () => {
     expect(line.identify.code).toBe('identify.unit.tagged');
-    expect(line.wire.code).toBe('wire.way.elsewhere');
+    expect(line.wire.code).toBe('wire.access.elsewhere');
     expect(line.build.code).toBe('build.method.other');
-    expect(line.write.code).toBe('write.way.elsewhere');
+    expect(line.write.code).toBe('write.access.elsewhere');
   });
   it('without a profile stop at Identify', () => {
     expect(judgeLineOfWork({ ...fresh, hasProfile: false }).identify.code).toBe(
@@ -146,7 +146,7 @@ describe('not yet is not Stop', () => {
     );
     // what this bench cannot do is done elsewhere: neither wrong nor forbidden
     expect(say({ method: 'merge' }, 'build')).toBe('look build.method.other');
-    expect(say({ carrier: 'file' }, 'write')).toBe('look write.way.elsewhere');
+    expect(say({ carrier: 'file' }, 'write')).toBe('look write.access.elsewhere');
     expect(say({ originalTag: undefined }, 'identify')).toBe('look identify.unit.none');
     expect(say({ clone: 'stale' }, 'build')).toBe('stop build.image.stale');
     expect(say({ lastWrite: 'failed' }, 'write')).toBe('stop write.clone.failed');

@@ -146,7 +146,7 @@ export function judgeWireSupply(supply: Judgement): Judgement {
 }
 
 function judgeWire(f: JobFacts): Judgement {
-  if (f.carrier === 'file') return judge('look', 'wire.way.elsewhere');
+  if (f.carrier === 'file') return judge('look', 'wire.access.elsewhere');
   return f.supply ? judgeWireSupply(f.supply) : judge('none', 'wire.station.none');
 }
 
@@ -207,7 +207,7 @@ function judgeWrite(f: JobFacts): Judgement {
   if (f.lastWrite === 'active') return judge('look', 'write.clone.active');
   if (f.lastWrite === 'failed') return judge('stop', 'write.clone.failed');
   if (f.lastWrite === 'interrupted') return judge('stop', 'write.clone.interrupted');
-  if (f.hasProfile && f.carrier === 'file') return judge('look', 'write.way.elsewhere');
+  if (f.hasProfile && f.carrier === 'file') return judge('look', 'write.access.elsewhere');
   // waiting for what comes before is no fault
   if (f.clone !== 'built') return judge('none', 'write.image.none');
   if (itself) return judge('look', 'write.unit.ready');

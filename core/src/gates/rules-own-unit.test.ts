@@ -109,7 +109,11 @@ describe('the gate for it', () => {
     ['a closed job', { jobClosed: true }, 'gate.job.closed'],
     ['a station at work', { stationBusy: true }, 'gate.station.busy'],
     ['no supply', { supply: undefined }, 'supply.link.absent'],
-    ['a way that this bench does not drive', { carrier: 'file', need: undefined }, 'gate.way.none'],
+    [
+      'a way that this bench does not drive',
+      { carrier: 'file', need: undefined },
+      'gate.access.none'
+    ],
     ['nothing supplied', { regions: [region('a')] }, 'gate.content.none']
   ])('%s holds it', (_, change, code) => {
     const gate = checkGate('write-back', { ...facts, ...change });

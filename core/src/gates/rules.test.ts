@@ -19,7 +19,7 @@ import { programmerThere } from './rules/programmer-there.ts';
 import { stationFree } from './rules/station-free.ts';
 import { supplyCarries } from './rules/supply-carries.ts';
 import { unitIdentified } from './rules/unit-identified.ts';
-import { wayDriven } from './rules/way-driven.ts';
+import { accessDriven } from './rules/access-driven.ts';
 
 const GIB = 1024 ** 3;
 const region = (name: string, change: Partial<RegionGateFact> = {}): RegionGateFact => ({
@@ -251,8 +251,8 @@ const TABLE: Readonly<
   supplyCarries: [
     supplyCarries,
     [{ supply: undefined }, 'stop supply.link.absent'],
-    [{ need: undefined }, 'stop gate.way.none', { family: 'HV-EC4' }],
-    [{ carrier: 'file', need: undefined }, 'stop gate.way.none', { family: 'HV-EC4' }],
+    [{ need: undefined }, 'stop gate.access.none', { family: 'HV-EC4' }],
+    [{ carrier: 'file', need: undefined }, 'stop gate.access.none', { family: 'HV-EC4' }],
     [chip, 'nothing'],
     [{ ...chip, supply: undefined }, 'nothing']
   ],
@@ -266,11 +266,11 @@ const TABLE: Readonly<
     // a unit that was identified over the box says nothing of the chip
     [{ ...on('D0'), carrier: 'chip' }, 'stop gate.unit.unknown']
   ],
-  wayDriven: [
-    wayDriven,
-    [{}, 'go gate.way.driven', { family: 'HV-EC4' }],
-    [chip, 'go gate.way.driven', { family: 'HV-EC4' }],
-    [{ carrier: 'file' }, 'stop gate.way.none', { family: 'HV-EC4' }]
+  accessDriven: [
+    accessDriven,
+    [{}, 'go gate.access.driven', { family: 'HV-EC4' }],
+    [chip, 'go gate.access.driven', { family: 'HV-EC4' }],
+    [{ carrier: 'file' }, 'stop gate.access.none', { family: 'HV-EC4' }]
   ],
   programmerThere: [
     programmerThere,

@@ -111,7 +111,7 @@ describe('gates of a unit in its vehicle', () => {
     expect(lines.filter((l) => l.code.startsWith('vehicle.'))).toEqual([]);
   });
   it('the line of work: not measured yet is something to do, measured and bad is Stop', () => {
-    const socket = { carrier: 'vehicle-uds', key: 'obd-0', way: {}, socket: {} } as Access;
+    const socket = { carrier: 'vehicle-uds', key: 'obd-0', spec: {}, socket: {} } as Access;
     const feed = (vehicle: AgedReading | undefined) => {
       const judged = judgeFeed(needOf(socket), { supply: undefined, programmer: false, vehicle });
       return judged && judgeWireSupply(judged);

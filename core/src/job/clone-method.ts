@@ -7,11 +7,11 @@ import type { CloneMethod, Profile } from '../profile/profile.ts';
  */
 export function resolveMethod(
   profile: Pick<Profile, 'cloneMethod' | 'cloneMethods'>,
-  choice: { readonly wayId: string; readonly method: string } | undefined
+  choice: { readonly accessKey: string; readonly method: string } | undefined
 ): CloneMethod {
   const offered = profile.cloneMethods.find((m) => m.id === choice?.method)?.id;
   if (offered) return offered;
-  const elsewhere = choice?.wayId === 'new-unit' || choice?.wayId === 'send-away';
+  const elsewhere = choice?.accessKey === 'new-unit' || choice?.accessKey === 'send-away';
   return elsewhere && choice.method === 'none' ? 'none' : profile.cloneMethod;
 }
 

@@ -5,11 +5,11 @@ import type { KitItem, KitKind } from './kit-item.ts';
 /** What a family's work needs on the bench. */
 export interface KitNeed {
   readonly family: string;
-  /** Lowest current limit of the way in; undefined where the bench does not feed the unit. Units: mA. */
+  /** Lowest current limit of the access; undefined where the bench does not feed the unit. Units: mA. */
   readonly limitMinMa: number | undefined;
   readonly stationId: string | undefined;
   readonly leads: boolean;
-  /** The way in asks a server: the network has to stand until the end. */
+  /** The access asks a server: the network has to stand until the end. */
   readonly network: boolean;
 }
 

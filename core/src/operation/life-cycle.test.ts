@@ -29,7 +29,7 @@ const EVENTS: OperationEvent[] = [
 const KINDS: OperationKind[] = ['identify', 'read', 'write'];
 
 /** Every way from one state to another; whatever is not here leads nowhere. Source: docs/architecture.md, common practice. */
-const WAYS: readonly [OperationState, OperationEvent, string, OperationState][] = [
+const ACCESSES: readonly [OperationState, OperationEvent, string, OperationState][] = [
   ['queued', 'lease-taken', 'identify read write', 'preparing'],
   ['preparing', 'work-begun', 'identify read write', 'running'],
   ['running', 'all-written', 'write', 'verifying'],
@@ -52,8 +52,10 @@ describe('the life cycle', () => {
     for (const state of STATES)
       for (const event of EVENTS)
         for (const kind of KINDS) {
-          const way = WAYS.find(([s, e, k]) => s === state && e === event && k.includes(kind));
-          expect(transition(state, event, kind), `${state} ${event} ${kind}`).toBe(way?.[3]);
+          const access = ACCESSES.find(
+            ([s, e, k]) => s === state && e === event && k.includes(kind)
+          );
+          expect(transition(state, event, kind), `${state} ${event} ${kind}`).toBe(access?.[3]);
         }
   });
   it('never leaves a closed state, whatever happens', () => {

@@ -1,5 +1,5 @@
 import type { Judgement } from '../base/verdict.ts';
-import type { AfterFit, Skill, Way } from '../profile/profile.ts';
+import type { AfterFit, Skill, AccessSpec } from '../profile/profile.ts';
 import type { Task } from './problem.ts';
 
 /** A task with what people call it. */
@@ -19,7 +19,7 @@ export interface RegionWork {
 export interface JobPlanFacts {
   readonly number: number;
   /** What is done in the shop; undefined when nothing is cloned here. */
-  readonly way: Way | undefined;
+  readonly access: AccessSpec | undefined;
   readonly kind: 'clone' | 'maker' | 'away' | 'identify';
   readonly proofOpen: boolean;
   readonly vehicleHere: boolean;

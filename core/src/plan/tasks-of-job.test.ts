@@ -30,7 +30,7 @@ const shop: Shop = {
   family: 'HV-EC4'
 };
 const facts = (change: Partial<JobPlanFacts> = {}): JobPlanFacts => ({
-  ...{ number: 7, way: ec4.ways[0], kind: 'clone', proofOpen: false, vehicleHere: true },
+  ...{ number: 7, access: ec4.accesses[0], kind: 'clone', proofOpen: false, vehicleHere: true },
   originals: [{ name: 'Flash', minutes: 8, missing: 2 }],
   backups: [{ name: 'Flash', minutes: 8, missing: 2 }],
   ...{ supplied: false, built: false, written: false, writeMinutes: 24, afterFit: ec4.afterFit },

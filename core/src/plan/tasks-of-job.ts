@@ -1,7 +1,7 @@
 import type { Code } from '../base/codes.ts';
 import { judge, type Judgement } from '../base/verdict.ts';
 import type { Shop, JobPlanFacts, NamedTask, RegionWork } from './job-facts.ts';
-import type { Skill, Way, WayNeed } from '../profile/profile.ts';
+import type { Skill, AccessSpec, AccessNeed } from '../profile/profile.ts';
 import type { Phase } from './problem.ts';
 
 /** Minutes of hands where nothing says otherwise. Source: common practice. */
@@ -32,8 +32,8 @@ export function tasksOfJob(
   const waits: Judgement[] = [];
   if (facts.held) return { tasks: [], waits: [facts.held] };
   const drafts: Draft[] = [...proveTasks(facts, shop)];
-  if (facts.kind === 'clone' && facts.way) {
-    drafts.push(...cloneTasks(facts, shop, facts.way));
+  if (facts.kind === 'clone' && facts.access) {
+    drafts.push(...cloneTasks(facts, shop, facts.access));
     if (!facts.backups && !facts.written && !facts.supplied)
       waits.push(judge('look', 'plan.job.donorless'));
   } else if (facts.kind === 'identify') {
@@ -68,25 +68,31 @@ function proveTasks(facts: JobPlanFacts, shop: Shop): Draft[] {
   ];
 }
 
-function cloneTasks(facts: JobPlanFacts, shop: Shop, way: Way): Draft[] {
+function cloneTasks(facts: JobPlanFacts, shop: Shop, access: AccessSpec): Draft[] {
   const drafts: Draft[] = [];
   const wanted = (list: readonly RegionWork[]) =>
     list.reduce((sum, r) => sum + r.minutes * r.missing, 0);
   const readMinutes = wanted(facts.originals);
   const readsLeft = facts.originals.some((r) => r.missing > 0);
   if (readsLeft) {
-    drafts.push(...openTask('open', way, shop, ['prove']));
+    drafts.push(...openTask('open', access, shop, ['prove']));
     drafts.push(
-      wired('read', { way, shop, minutes: readMinutes, attended: false, after: ['open', 'prove'] })
+      wired('read', {
+        access,
+        shop,
+        minutes: readMinutes,
+        attended: false,
+        after: ['open', 'prove']
+      })
     );
   }
   const backupMinutes = facts.backups ? wanted(facts.backups) : 0;
   const backupsLeft = facts.backups?.some((r) => r.missing > 0) ?? false;
   if (backupsLeft) {
-    drafts.push(...openTask('open-donor', way, shop, ['prove']));
+    drafts.push(...openTask('open-donor', access, shop, ['prove']));
     drafts.push(
       wired('backup', {
-        way,
+        access,
         shop,
         minutes: backupMinutes,
         attended: false,
@@ -96,14 +102,14 @@ function cloneTasks(facts: JobPlanFacts, shop: Shop, way: Way): Draft[] {
   }
   if (facts.written) return drafts;
   if (facts.supplied) {
-    const file = { way, shop, minutes: facts.writeMinutes, attended: true, after: ['prove'] };
+    const file = { access, shop, minutes: facts.writeMinutes, attended: true, after: ['prove'] };
     return [wired('write-file', file)];
   }
   if (!facts.built) drafts.push(hands('build', BUILD, shop, { after: ['read'] }));
   if (facts.backups) {
     drafts.push(
       wired('write', {
-        ...{ way, shop, minutes: facts.writeMinutes, attended: true },
+        ...{ access, shop, minutes: facts.writeMinutes, attended: true },
         after: ['build', 'read', 'backup']
       })
     );
@@ -112,13 +118,13 @@ function cloneTasks(facts: JobPlanFacts, shop: Shop, way: Way): Draft[] {
 }
 
 function fitTasks(facts: JobPlanFacts, shop: Shop): Draft[] {
-  const close = facts.way?.handsOn.close ?? 0;
+  const close = facts.access?.handsOn.close ?? 0;
   const drafts: Draft[] =
     facts.kind === 'clone' && close > 0
       ? [
           hands('close', close, shop, {
             after: ['write', 'write-file'],
-            ...(facts.way?.skills[0] ? { skill: facts.way.skills[0] } : {})
+            ...(facts.access?.skills[0] ? { skill: facts.access.skills[0] } : {})
           })
         ]
       : [];
@@ -146,14 +152,14 @@ function fitTasks(facts: JobPlanFacts, shop: Shop): Draft[] {
   return drafts;
 }
 
-function openTask(id: string, way: Way, shop: Shop, after: readonly string[]): Draft[] {
-  const minutes = way.handsOn.open;
+function openTask(id: string, access: AccessSpec, shop: Shop, after: readonly string[]): Draft[] {
+  const minutes = access.handsOn.open;
   if (minutes === 0) return [];
   return [
     hands(id, minutes, shop, {
       after,
       skill: 'open-case',
-      places: way.needs.includes('solder-place') ? [placesOf(shop, 'solder-place')] : []
+      places: access.needs.includes('solder-place') ? [placesOf(shop, 'solder-place')] : []
     })
   ];
 }
@@ -162,38 +168,38 @@ function openTask(id: string, way: Way, shop: Shop, after: readonly string[]): D
 function wired(
   id: string,
   options: {
-    readonly way: Way;
+    readonly access: AccessSpec;
     readonly shop: Shop;
     readonly minutes: number;
     readonly attended: boolean;
     readonly after: readonly string[];
   }
 ): Draft {
-  const { way, shop, attended } = options;
-  const skill = way.skills.find((s) => s !== 'open-case');
+  const { access, shop, attended } = options;
+  const skill = access.skills.find((s) => s !== 'open-case');
   return {
     id,
     after: options.after,
-    places: placesOfWay(way, shop),
+    places: placesOfAccess(access, shop),
     phases: [
-      ...phaseOfHands(way.handsOn.connect, shop, skill),
+      ...phaseOfHands(access.handsOn.connect, shop, skill),
       { minutes: Math.ceil(options.minutes), hands: false, attended, people: [] }
     ]
   };
 }
 
-function placesOfWay(way: Way, shop: Shop): (readonly string[])[] {
+function placesOfAccess(access: AccessSpec, shop: Shop): (readonly string[])[] {
   const lists: (readonly string[])[] = [];
-  const fed = way.supply?.limitMinMa ?? 0;
-  if (way.needs.includes('interface'))
+  const fed = access.supply?.limitMinMa ?? 0;
+  if (access.needs.includes('interface'))
     lists.push(shop.stations.filter((s) => s.ratedMa >= fed).map((s) => s.id));
-  for (const need of HELD) if (way.needs.includes(need)) lists.push(placesOf(shop, need));
-  if (way.needs.includes('vehicle-supply')) lists.push(placesOf(shop, 'vehicle-supply'));
+  for (const need of HELD) if (access.needs.includes(need)) lists.push(placesOf(shop, need));
+  if (access.needs.includes('vehicle-supply')) lists.push(placesOf(shop, 'vehicle-supply'));
   return lists;
 }
 
 /** Places that are held while a unit is wired. */
-const HELD: readonly WayNeed[] = ['probe-frame', 'programmer', 'clip', 'fuse-lead'];
+const HELD: readonly AccessNeed[] = ['probe-frame', 'programmer', 'clip', 'fuse-lead'];
 
 function placesOf(shop: Shop, kind: string): readonly string[] {
   return shop.places

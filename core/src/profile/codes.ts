@@ -18,14 +18,14 @@ export interface ProfileCodes {
   'profile.rule.outside': None;
   'profile.rule.words': None;
   'profile.secret.outside': None;
-  'profile.socket.way': None;
+  'profile.socket.access': None;
   'profile.supersession.loop': { loop: string };
   'profile.supply.order': None;
   'profile.transform.key': None;
   'profile.transform.unknown': None;
-  'profile.way.ground': None;
-  'profile.way.order': None;
-  'profile.way.unwired': None;
+  'profile.access.ground': None;
+  'profile.access.order': None;
+  'profile.access.unwired': None;
   'profile.wear.order': None;
 }
 

@@ -4,7 +4,7 @@ import { storedRange, type ChecksumRule } from '../checksum/rule.ts';
 import type { Param, Problem } from '../base/result.ts';
 import { contains, lengthOf, overlaps, type Range } from '../image/range.ts';
 import { findSupersessionLoop } from './supersession.ts';
-import { rangeOf, type Profile, type Way } from './profile.ts';
+import { rangeOf, type Profile, type AccessSpec } from './profile.ts';
 import type { ProfileDocument } from './schema.ts';
 
 type Check = (profile: Profile, doc: ProfileDocument) => Problem | undefined;
@@ -14,8 +14,8 @@ type Check = (profile: Profile, doc: ProfileDocument) => Problem | undefined;
  * Errors: `profile.id.twice`, `profile.region.overlap`, `profile.region.unknown`, `profile.erase.uneven`,
  * `profile.order.incomplete`, `profile.field.outside`, `profile.rule.outside`, `profile.range.outside`,
  * `profile.range.overlap`, `profile.secret.outside`, `profile.transform.unknown`, `profile.label.pattern`,
- * `profile.match.unknown`, `profile.supersession.loop`, `profile.way.unwired`, `profile.way.ground`,
- * `profile.way.order`, `profile.chip.size`, `profile.socket.way`, `profile.supply.order`, `profile.risk.unknown`, `profile.wear.order`, `profile.processor.unknown`.
+ * `profile.match.unknown`, `profile.supersession.loop`, `profile.access.unwired`, `profile.access.ground`,
+ * `profile.access.order`, `profile.chip.size`, `profile.socket.access`, `profile.supply.order`, `profile.risk.unknown`, `profile.wear.order`, `profile.processor.unknown`.
  */
 export function findInconsistency(profile: Profile, doc: ProfileDocument): Problem | undefined {
   for (const check of CHECKS) {
@@ -219,7 +219,7 @@ const FED: readonly string[] = ['bench', 'boot', 'pads'];
 const REACH: Readonly<Record<number, number>> = { 1: 512, 2: 65_536, 3: 16_777_216 };
 
 /** A chip is one region, which its address bytes reach and its pages divide. */
-function holdsChip(p: Profile, { chip, reads, writes }: Way): boolean {
+function holdsChip(p: Profile, { chip, reads, writes }: AccessSpec): boolean {
   const [first, ...more] = reads;
   const region = p.regions.find((r) => r.id === first);
   if (!chip || !region || more.length > 0 || writes.some((id) => id !== first)) return false;
@@ -227,29 +227,30 @@ function holdsChip(p: Profile, { chip, reads, writes }: Way): boolean {
   return lengthBytes <= (REACH[chip.addressBytes] as number) && lengthBytes % chip.pageBytes === 0;
 }
 
-const ways: Check = (p) =>
-  firstOf(p.ways, (way, i) => {
-    const path = `ways/${i}`;
-    if (way.wiring.length === 0) return problem('profile.way.unwired', path);
-    const ground = way.wiring.findIndex((w) => w.signal === 'ground');
-    const feed = way.wiring.findIndex((w) => FEEDS.includes(w.signal));
-    if (FED.includes(way.kind) && ground < 0) return problem('profile.way.ground', path);
-    if (feed >= 0 && ground > feed) return problem('profile.way.order', path);
-    const stranger = [...way.reads, ...way.writes].find(
+const accesses: Check = (p) =>
+  firstOf(p.accesses, (access, i) => {
+    const path = `accesses/${i}`;
+    if (access.wiring.length === 0) return problem('profile.access.unwired', path);
+    const ground = access.wiring.findIndex((w) => w.signal === 'ground');
+    const feed = access.wiring.findIndex((w) => FEEDS.includes(w.signal));
+    if (FED.includes(access.kind) && ground < 0) return problem('profile.access.ground', path);
+    if (feed >= 0 && ground > feed) return problem('profile.access.order', path);
+    const stranger = [...access.reads, ...access.writes].find(
       (id) => !p.regions.some((r) => r.id === id)
     );
     if (stranger) return problem('profile.region.unknown', path, { region: stranger });
-    const risk = way.risks.find((id) => !p.risks.some((r) => r.id === id));
+    const risk = access.risks.find((id) => !p.risks.some((r) => r.id === id));
     if (risk) return problem('profile.risk.unknown', path, { risk });
-    const { supply } = way;
-    if (way.chip && !holdsChip(p, way)) return problem('profile.chip.size', `${path}/chip`);
-    if (way.socket && way.kind !== 'obd') return problem('profile.socket.way', `${path}/socket`);
+    const { supply } = access;
+    if (access.chip && !holdsChip(p, access)) return problem('profile.chip.size', `${path}/chip`);
+    if (access.socket && access.kind !== 'obd')
+      return problem('profile.socket.access', `${path}/socket`);
     if (
       supply &&
       (supply.voltageMinMv > supply.voltageMaxMv || supply.limitMinMa > supply.limitMaxMa)
     )
       return problem('profile.supply.order', `${path}/supply`);
-    const draw = way.draw.findIndex((d) => d.minMa > d.maxMa);
+    const draw = access.draw.findIndex((d) => d.minMa > d.maxMa);
     return draw >= 0 ? problem('profile.supply.order', `${path}/draw/${draw}`) : undefined;
   });
 
@@ -281,7 +282,7 @@ const CHECKS: readonly Check[] = [
   labels,
   match,
   supersessions,
-  ways,
+  accesses,
   wear,
   processors
 ];

@@ -117,13 +117,13 @@ describe('inconsistent profiles are refused with the path', () => {
     ['profile.id.twice match/1', set('match/1/field', load('hv-ec4.json').match[0]?.field)],
     ['profile.match.unknown supersessions/0', set('supersessions/0/field', 'colour')],
     ['profile.supersession.loop supersessions', push('supersessions', swap(step))],
-    ['profile.way.unwired ways/0', set('ways/0/wiring', [])],
-    ['profile.way.ground ways/0', drop('ways/0/wiring')],
-    ['profile.way.order ways/0', turn('ways/0/wiring')],
-    ['profile.region.unknown ways/0', push('ways/0/reads', 'elsewhere')],
-    ['profile.risk.unknown ways/0', push('ways/0/risks', 'bad-luck')],
-    ['profile.supply.order ways/0/supply', set('ways/0/supply/limitMinMa', 9999)],
-    ['profile.supply.order ways/0/draw/1', set('ways/0/draw/1/minMa', 9999)],
+    ['profile.access.unwired accesses/0', set('accesses/0/wiring', [])],
+    ['profile.access.ground accesses/0', drop('accesses/0/wiring')],
+    ['profile.access.order accesses/0', turn('accesses/0/wiring')],
+    ['profile.region.unknown accesses/0', push('accesses/0/reads', 'elsewhere')],
+    ['profile.risk.unknown accesses/0', push('accesses/0/risks', 'bad-luck')],
+    ['profile.supply.order accesses/0/supply', set('accesses/0/supply/limitMinMa', 9999)],
+    ['profile.supply.order accesses/0/draw/1', set('accesses/0/draw/1/minMa', 9999)],
     ['profile.secret.outside secrets/0', push('secrets/0/offsets', '0xFFF8')],
     ['profile.transform.unknown secrets/0', set('secrets/0/transform', 'magic')],
     [
@@ -176,7 +176,7 @@ describe('the eleven families', () => {
     for (const doc of docs) expect(other.validate(doc), doc.id).toMatchObject({ valid: true });
     for (const spoil of [
       remove('match'),
-      set('ways/0/kind', 'magic'),
+      set('accesses/0/kind', 'magic'),
       set('regions/0/address', '12'),
       set('surprise', 1)
     ]) {
@@ -190,8 +190,8 @@ describe('the eleven families', () => {
     for (const doc of docs) {
       expect(doc.match.length, doc.id).toBeGreaterThan(0);
       expect(doc.afterFit.length, doc.id).toBeGreaterThan(0);
-      for (const way of doc.ways)
-        expect(way.risks?.length ?? 0, `${doc.id} ${way.name}`).toBeGreaterThan(0);
+      for (const access of doc.accesses)
+        expect(access.risks?.length ?? 0, `${doc.id} ${access.name}`).toBeGreaterThan(0);
     }
   });
   it('no number is known to two families', () => {

@@ -10,7 +10,7 @@ import type {
   Region,
   SecretField,
   UdsSecurity,
-  Way
+  AccessSpec
 } from './profile.ts';
 import type { ProfileDocument } from './schema.ts';
 
@@ -61,7 +61,7 @@ function toProfile(doc: ProfileDocument): Profile {
     checksums: (doc.checksums ?? []).map(toRule),
     transforms: doc.transforms ?? [],
     secrets: (doc.secrets ?? []).map(toSecret),
-    ways: doc.ways.map(toWay),
+    accesses: doc.accesses.map(toAccessSpec),
     securityData: doc.securityData ?? false,
     makerRoute: doc.makerRoute ?? false,
     afterFit: doc.afterFit,
@@ -113,7 +113,7 @@ function spanOf(list: readonly number[] | undefined): readonly [number, number] 
   return from === undefined || to === undefined ? undefined : [from, to];
 }
 
-function toWay(w: ProfileDocument['ways'][number]): Way {
+function toAccessSpec(w: ProfileDocument['accesses'][number]): AccessSpec {
   return {
     kind: w.kind,
     name: w.name,
@@ -145,7 +145,7 @@ const CAN_BLOCK_BYTES = 4093;
 /** A line on which nothing is waited for. */
 const PLAIN_CARRIER = { ackMs: 0, blockSize: 0, stMinMs: 0, resets: 0, resetSeconds: 0 };
 
-function toCarrier(w: ProfileDocument['ways'][number]): Carrier | undefined {
+function toCarrier(w: ProfileDocument['accesses'][number]): Carrier | undefined {
   if (w.carrier) {
     return { ...PLAIN_CARRIER, ...w.carrier };
   }
@@ -159,7 +159,7 @@ function toCarrier(w: ProfileDocument['ways'][number]): Carrier | undefined {
   );
 }
 
-function toCan(can: ProfileDocument['ways'][number]['can']): CanAccess | undefined {
+function toCan(can: ProfileDocument['accesses'][number]['can']): CanAccess | undefined {
   return (
     can && {
       bitrateBps: can.bitrateBps,

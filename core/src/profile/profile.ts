@@ -58,7 +58,7 @@ export interface CanAccess extends UdsSecurity {
 
 /** How a unit is spoken to in its vehicle; its address stands in the layout of the vehicle. */
 export interface SocketAccess extends UdsSecurity {
-  readonly unit: NonNullable<RawWay['socket']>['unit'];
+  readonly unit: NonNullable<RawAccess['socket']>['unit'];
 }
 
 /** How a memory chip is driven by a programmer; its one region is the chip. */
@@ -71,17 +71,17 @@ export interface ChipAccess {
   readonly identification: string | undefined;
 }
 
-type RawWay = ProfileDocument['ways'][number];
+type RawAccess = ProfileDocument['accesses'][number];
 
-/** Kind of a way to get at the memory. */
-export type WayKind = RawWay['kind'];
-/** What must be at hand for a way. */
-export type WayNeed = RawWay['needs'][number];
-/** What a person must be able to do for a way. */
-export type Skill = NonNullable<RawWay['skills']>[number];
+/** Kind of an access to the memory. */
+export type AccessKind = RawAccess['kind'];
+/** What must be at hand for an access. */
+export type AccessNeed = RawAccess['needs'][number];
+/** What a person must be able to do for an access. */
+export type Skill = NonNullable<RawAccess['skills']>[number];
 /** Line that carries the bytes. Units: bits or clocks a second, bytes, ms, s. */
 export interface Carrier {
-  readonly kind: NonNullable<RawWay['carrier']>['kind'];
+  readonly kind: NonNullable<RawAccess['carrier']>['kind'];
   readonly rate: number;
   readonly blockBytes: number;
   /** Storing one block that is written. */
@@ -92,22 +92,22 @@ export interface Carrier {
   readonly resets: number;
   readonly resetSeconds: number;
 }
-export type Wire = RawWay['wiring'][number];
+export type Wire = RawAccess['wiring'][number];
 
-export interface Way {
-  readonly kind: WayKind;
+export interface AccessSpec {
+  readonly kind: AccessKind;
   readonly name: string;
   readonly steps: readonly string[];
   /** In the order of connecting. */
   readonly wiring: readonly Wire[];
   readonly reads: readonly string[];
   readonly writes: readonly string[];
-  readonly known: RawWay['known'];
-  readonly needs: readonly WayNeed[];
+  readonly known: RawAccess['known'];
+  readonly needs: readonly AccessNeed[];
   readonly skills: readonly Skill[];
   readonly credits: number;
   /** Units: minutes. */
-  readonly handsOn: RawWay['handsOn'];
+  readonly handsOn: RawAccess['handsOn'];
   /** Waiting that is no transfer. Units: minutes. */
   readonly waitMinutes: number;
   readonly carrier: Carrier | undefined;
@@ -183,7 +183,7 @@ export interface Profile {
   readonly typicalMinutes: { readonly read: Span | undefined; readonly write: Span | undefined };
   readonly identity: readonly IdentityField[];
   readonly checksums: readonly ChecksumRule[];
-  readonly ways: readonly Way[];
+  readonly accesses: readonly AccessSpec[];
   readonly securityData: boolean;
   readonly expectedBenchFaults: readonly ExpectedFault[];
 }
@@ -195,12 +195,12 @@ export function getRegion(profile: Profile, id: string): Region {
   return region;
 }
 
-/** A way and its place in the profile's list: two ways of one kind are told apart by it. */
-export const keyOfWay = (way: Way, index: number): string => `${way.kind}-${index}`;
+/** An access and its place in the profile's list: two of one kind are told apart by it. */
+export const keyOfAccess = (access: AccessSpec, index: number): string => `${access.kind}-${index}`;
 
-/** The way that a key of the comparison names; undefined for what is done elsewhere and for no choice. */
-export function findWayOfKey(profile: Profile, key: string | undefined): Way | undefined {
-  return profile.ways.find((way, i) => keyOfWay(way, i) === key);
+/** The access that a key of the comparison names; undefined for what is done elsewhere and for no choice. */
+export function findAccessOfKey(profile: Profile, key: string | undefined): AccessSpec | undefined {
+  return profile.accesses.find((access, i) => keyOfAccess(access, i) === key);
 }
 
 /** Addresses of a region as a half-open range. */

@@ -3,7 +3,7 @@ import { id, name } from './schema-basics.ts';
 import { afterFit, expectedFault, risk, typicalMinutes, wearValue } from './schema-care.ts';
 import { identityField, label, matchRule, otherMake, supersession } from './schema-identity.ts';
 import { checksum, clone, region, secret, transform } from './schema-memory.ts';
-import { way } from './schema-ways.ts';
+import { access } from './schema-accesses.ts';
 
 /** Module family profile, open JSON. Source: JSON Schema 2020-12. Field by field: docs/profiles.md. */
 export const profileSchema = {
@@ -11,7 +11,7 @@ export const profileSchema = {
   type: 'object',
   additionalProperties: false,
   required: [
-    ...['id', 'version', 'make', 'kind', 'title', 'regions', 'writeOrder', 'ways', 'clone'],
+    ...['id', 'version', 'make', 'kind', 'title', 'regions', 'writeOrder', 'accesses', 'clone'],
     ...['labels', 'match', 'risks', 'afterFit']
   ],
   properties: {
@@ -59,7 +59,12 @@ export const profileSchema = {
       items: id,
       description: 'All regions, in the order in which they are read and written.'
     },
-    ways: { type: 'array', minItems: 1, items: way, description: 'Ways to get at the memory.' },
+    accesses: {
+      type: 'array',
+      minItems: 1,
+      items: access,
+      description: 'Accesses to the memory.'
+    },
     checksums: { type: 'array', items: checksum, description: 'Sums that the unit checks.' },
     transforms: { type: 'array', items: transform, description: 'How regions are scrambled.' },
     clone,

@@ -6,7 +6,7 @@ describe('can it be cloned?', () => {
     responsiveness: 'well',
     chipIdRead: true,
     readsTrusted: false,
-    ways: ['boot', 'obd'],
+    accesses: ['boot', 'obd'],
     method: 'whole-image'
   };
   const say = (change: Partial<CloneFacts>) => judgeCloneable({ ...facts, ...change });
@@ -21,12 +21,12 @@ describe('can it be cloned?', () => {
   it('silent: boot and chip are left, the socket is not; a new unit always is', () => {
     const silent = say({ responsiveness: 'silent', chipIdRead: false });
     expect(silent.verdict).toMatchObject({ code: 'clone.unit.silent', params: { left: 1 } });
-    expect(silent.routes.map((r) => `${r.route} ${r.possible}`)).toEqual([
+    expect(silent.accesses.map((r) => `${r.accessKind} ${r.possible}`)).toEqual([
       'boot true',
       'obd false',
       'new-unit true'
     ]);
-    const unresponsive = say({ responsiveness: 'silent', chipIdRead: false, ways: ['obd'] });
+    const unresponsive = say({ responsiveness: 'silent', chipIdRead: false, accesses: ['obd'] });
     expect(unresponsive.verdict).toMatchObject({
       verdict: 'stop',
       code: 'clone.unit.unresponsive'
@@ -37,10 +37,13 @@ describe('can it be cloned?', () => {
 describe('can it be cloned: every answer', () => {
   const base: CloneFacts = {
     ...{ responsiveness: 'unknown', chipIdRead: false, readsTrusted: false },
-    ...{ ways: ['obd', 'bench', 'boot', 'clip', 'lifted', 'pads', 'boot'], method: 'whole-image' }
+    ...{
+      accesses: ['obd', 'bench', 'boot', 'clip', 'lifted', 'pads', 'boot'],
+      method: 'whole-image'
+    }
   };
   const table: readonly [Partial<CloneFacts>, string, Record<string, number>?][] = [
-    [{ method: 'none', responsiveness: 'silent', ways: [] }, 'go clone.unit.needless'],
+    [{ method: 'none', responsiveness: 'silent', accesses: [] }, 'go clone.unit.needless'],
     [{ readsTrusted: true, responsiveness: 'badly' }, 'go clone.unit.kept'],
     [{ chipIdRead: true, responsiveness: 'well' }, 'go clone.unit.talks'],
     [{ chipIdRead: true, responsiveness: 'unknown' }, 'go clone.unit.talks'],
@@ -49,12 +52,12 @@ describe('can it be cloned: every answer', () => {
     [{ responsiveness: 'well' }, 'look clone.unit.unread'],
     [{ responsiveness: 'silent' }, 'look clone.unit.silent', { left: 4 }],
     [
-      { responsiveness: 'silent', ways: ['obd', 'bench', 'clip'] },
+      { responsiveness: 'silent', accesses: ['obd', 'bench', 'clip'] },
       'look clone.unit.silent',
       { left: 1 }
     ],
-    [{ responsiveness: 'silent', ways: ['obd', 'bench'] }, 'stop clone.unit.unresponsive'],
-    [{ responsiveness: 'silent', ways: [] }, 'stop clone.unit.unresponsive'],
+    [{ responsiveness: 'silent', accesses: ['obd', 'bench'] }, 'stop clone.unit.unresponsive'],
+    [{ responsiveness: 'silent', accesses: [] }, 'stop clone.unit.unresponsive'],
     [{}, 'look clone.unit.unknown']
   ];
   it.each(table)('%j: %s', (change, said, params = {}) => {
@@ -64,17 +67,17 @@ describe('can it be cloned: every answer', () => {
   });
   it('each way once, with its risk, and the new unit last; a silent one leaves only those that need no answer', () => {
     const of = (responsiveness: CloneFacts['responsiveness']) =>
-      judgeCloneable({ ...base, responsiveness }).routes.map(
-        (r) => `${r.route} ${r.possible} ${r.code}`
+      judgeCloneable({ ...base, responsiveness }).accesses.map(
+        (r) => `${r.accessKind} ${r.possible} ${r.code}`
       );
-    const ways = ['obd', 'bench', 'boot', 'clip', 'lifted', 'pads'];
-    const risks = ways.map((w) => `${w} true clone.route.${w}`);
-    expect(of('well')).toEqual([...risks, 'new-unit true clone.route.new']);
+    const accesses = ['obd', 'bench', 'boot', 'clip', 'lifted', 'pads'];
+    const risks = accesses.map((w) => `${w} true clone.access.${w}`);
+    expect(of('well')).toEqual([...risks, 'new-unit true clone.access.new']);
     expect(of('silent')).toEqual([
-      'obd false clone.route.unresponsive',
-      'bench false clone.route.unresponsive',
+      'obd false clone.access.unresponsive',
+      'bench false clone.access.unresponsive',
       ...risks.slice(2),
-      'new-unit true clone.route.new'
+      'new-unit true clone.access.new'
     ]);
   });
 });

@@ -1,14 +1,14 @@
 import type { Code } from '../base/codes.ts';
 import { judge, type Judgement } from '../base/verdict.ts';
-import type { Way } from '../profile/profile.ts';
+import type { AccessSpec } from '../profile/profile.ts';
 
 /** How well the unit speaks, from the last identification or scan. */
 export type Responsiveness = 'well' | 'badly' | 'silent' | 'unknown';
 
-export type CloneRoute = Way['kind'] | 'new-unit';
+export type CloneAccessKind = AccessSpec['kind'] | 'new-unit';
 
-export interface RouteLeft {
-  readonly route: CloneRoute;
+export interface AccessLeft {
+  readonly accessKind: CloneAccessKind;
   readonly possible: boolean;
   /** Why not, or what the risk is: a catalogue code. */
   readonly code: Code;
@@ -19,56 +19,60 @@ export interface CloneFacts {
   readonly chipIdRead: boolean;
   /** Two agreeing reads of every region are kept already. */
   readonly readsTrusted: boolean;
-  readonly ways: readonly Way['kind'][];
+  readonly accesses: readonly AccessSpec['kind'][];
   /** The family takes no clone at all: it is bought new. */
   readonly method: string;
 }
 
 /** Ways that do not need the unit's own software to answer. */
-const WITHOUT_ANSWERS: readonly CloneRoute[] = ['boot', 'clip', 'lifted', 'pads'];
+const WITHOUT_ANSWERS: readonly CloneAccessKind[] = ['boot', 'clip', 'lifted', 'pads'];
 
 /** The risk of each way, as a catalogue code. */
-const RISKS: Record<Way['kind'], Code> = {
-  obd: 'clone.route.obd',
-  bench: 'clone.route.bench',
-  boot: 'clone.route.boot',
-  clip: 'clone.route.clip',
-  lifted: 'clone.route.lifted',
-  pads: 'clone.route.pads'
+const RISKS: Record<AccessSpec['kind'], Code> = {
+  obd: 'clone.access.obd',
+  bench: 'clone.access.bench',
+  boot: 'clone.access.boot',
+  clip: 'clone.access.clip',
+  lifted: 'clone.access.lifted',
+  pads: 'clone.access.pads'
 };
 
 /**
  * Can this unit be cloned at all, and by which ways? Total.
- * Example: a silent unit leaves boot and chip, with their risks, or a new unit through the maker's route.
+ * Example: a silent unit leaves boot and chip, with their risks, or a new unit through the maker's procedure.
  */
 export function judgeCloneable(facts: CloneFacts): {
   readonly verdict: Judgement;
-  readonly routes: readonly RouteLeft[];
+  readonly accesses: readonly AccessLeft[];
   /** It is known not to answer, and not yet read in full. */
   readonly silent: boolean;
 } {
-  const routes = [...new Set(facts.ways), 'new-unit' as const].map((route): RouteLeft => {
-    if (route === 'new-unit') return { route, possible: true, code: 'clone.route.new' };
-    const unresponsive = facts.responsiveness === 'silent' && !WITHOUT_ANSWERS.includes(route);
-    return {
-      route,
-      possible: !unresponsive,
-      code: unresponsive ? 'clone.route.unresponsive' : RISKS[route]
-    };
-  });
+  const accesses = [...new Set(facts.accesses), 'new-unit' as const].map(
+    (accessKind): AccessLeft => {
+      if (accessKind === 'new-unit')
+        return { accessKind, possible: true, code: 'clone.access.new' };
+      const unresponsive =
+        facts.responsiveness === 'silent' && !WITHOUT_ANSWERS.includes(accessKind);
+      return {
+        accessKind,
+        possible: !unresponsive,
+        code: unresponsive ? 'clone.access.unresponsive' : RISKS[accessKind]
+      };
+    }
+  );
   const settled = facts.method === 'none' || facts.readsTrusted || facts.chipIdRead;
   const silent = facts.responsiveness === 'silent' && !settled;
-  return { verdict: judgeResponsiveness(facts, routes), routes, silent };
+  return { verdict: judgeResponsiveness(facts, accesses), accesses, silent };
 }
 
-function judgeResponsiveness(facts: CloneFacts, routes: readonly RouteLeft[]): Judgement {
+function judgeResponsiveness(facts: CloneFacts, accesses: readonly AccessLeft[]): Judgement {
   if (facts.method === 'none') return judge('go', 'clone.unit.needless');
   if (facts.readsTrusted) return judge('go', 'clone.unit.kept');
   if (facts.chipIdRead && facts.responsiveness !== 'badly') return judge('go', 'clone.unit.talks');
   if (facts.responsiveness === 'badly') return judge('look', 'clone.unit.badly');
   if (facts.responsiveness === 'well') return judge('look', 'clone.unit.unread');
   if (facts.responsiveness === 'silent') {
-    const left = routes.filter((r) => r.possible && r.route !== 'new-unit').length;
+    const left = accesses.filter((r) => r.possible && r.accessKind !== 'new-unit').length;
     return left > 0
       ? judge('look', 'clone.unit.silent', { left })
       : judge('stop', 'clone.unit.unresponsive');

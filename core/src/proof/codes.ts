@@ -2,14 +2,14 @@ import type { None } from '../base/codes.ts';
 
 /** What `proof` tells: problems, findings and verdicts by code, each with its figures. */
 export interface ProofCodes {
-  'clone.route.bench': None;
-  'clone.route.boot': None;
-  'clone.route.clip': None;
-  'clone.route.lifted': None;
-  'clone.route.unresponsive': None;
-  'clone.route.new': None;
-  'clone.route.obd': None;
-  'clone.route.pads': None;
+  'clone.access.bench': None;
+  'clone.access.boot': None;
+  'clone.access.clip': None;
+  'clone.access.lifted': None;
+  'clone.access.unresponsive': None;
+  'clone.access.new': None;
+  'clone.access.obd': None;
+  'clone.access.pads': None;
   'clone.unit.badly': None;
   'clone.unit.kept': None;
   'clone.unit.unresponsive': None;

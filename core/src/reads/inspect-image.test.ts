@@ -60,7 +60,7 @@ const profile: Profile = {
       littleEndian: false
     }
   ],
-  ways: [],
+  accesses: [],
   securityData: false,
   expectedBenchFaults: []
 };

@@ -80,13 +80,13 @@ export class Module implements BusUnit {
     this.memory = options.memory;
     this.#onChange = options.onChange ?? (() => undefined);
     this.#lock = new SecurityLock(this.spec.tag);
-    const { ways, id } = options.profile;
-    const way = ways.find((w) => w.can);
-    this.#bench = way?.can;
-    this.#socket = ways.find((w) => w.socket)?.socket;
+    const { accesses, id } = options.profile;
+    const access = accesses.find((w) => w.can);
+    this.#bench = access?.can;
+    this.#socket = accesses.find((w) => w.socket)?.socket;
     if (!this.#bench && !this.#socket)
       throw new TypeError(`"profile" expected a way over CAN or the diagnostic socket, got ${id}`);
-    this.#needsPad = way?.holdPad !== undefined;
+    this.#needsPad = access?.holdPad !== undefined;
   }
 
   /** A family that is never spoken to on a bench has no identifiers there. */
@@ -116,8 +116,8 @@ export class Module implements BusUnit {
   /** Regions that it gives away, or takes, where it is now. */
   #opens(region: Region, kind: 'up' | 'down'): boolean {
     if (this.#mode !== 'vehicle') return true;
-    const way = this.profile.ways.find((w) => w.socket);
-    return (kind === 'up' ? way?.reads : way?.writes)?.includes(region.id) ?? false;
+    const access = this.profile.accesses.find((w) => w.socket);
+    return (kind === 'up' ? access?.reads : access?.writes)?.includes(region.id) ?? false;
   }
 
   get awake(): boolean {
@@ -133,7 +133,7 @@ export class Module implements BusUnit {
     if (this.#mode === 'off') return 0;
     const state =
       this.#activity === 'idle' ? (this.#mode === 'boot' ? 'boot' : 'idle') : this.#activity;
-    const band = this.profile.ways.flatMap((w) => w.draw).find((d) => d.state === state);
+    const band = this.profile.accesses.flatMap((w) => w.draw).find((d) => d.state === state);
     return band ? Math.round(band.minMa * 0.6 + band.maxMa * 0.4) : 200;
   }
 

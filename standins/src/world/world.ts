@@ -292,11 +292,11 @@ function heldChip(
   nowMs: () => number
 ): HeldChip | undefined {
   const profile = profileOf(spec, options);
-  const way = profile.ways.find((w) => w.chip && w.reads.length === 1);
-  const regionId = way?.reads[0];
+  const access = profile.accesses.find((w) => w.chip && w.reads.length === 1);
+  const regionId = access?.reads[0];
   const bytes = regionId && memory.get(regionId);
-  if (!way?.chip || !regionId || !bytes) return undefined;
-  const { addressBytes, pageBytes, clockHz, identification } = way.chip;
+  if (!access?.chip || !regionId || !bytes) return undefined;
+  const { addressBytes, pageBytes, clockHz, identification } = access.chip;
   const region = profile.regions.find((r) => r.id === regionId);
   const keep = keeper(spec, options, memory);
   const chip = new SpiChip({

@@ -115,12 +115,12 @@ export const arrive = {
   }),
   'kit.supply.unrated': (p) => ({
     title: 'Nobody knows what the supply gives',
-    text: `This way needs a limit of ${formatAmps(num(p['needMa']))} A; a supply on the list has no rating.`,
+    text: `This access needs a limit of ${formatAmps(num(p['needMa']))} A; a supply on the list has no rating.`,
     clear: 'Enter what it gives at most, under Kit.'
   }),
   'kit.network.missing': () => ({
     title: 'No network to a server on the list',
-    text: 'This way asks a server while it works.',
+    text: 'This access asks a server while it works.',
     clear: 'Enter the network under Kit when it reaches one.'
   }),
   'kit.calibration.unknown': (p) => ({

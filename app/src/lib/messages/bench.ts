@@ -44,13 +44,13 @@ export const bench = {
     text: 'A closed job is a record. Nothing was changed.',
     clear: 'Open a new job.'
   }),
-  'gate.way.driven': (p) => ({
-    title: 'Way in is known',
+  'gate.access.driven': (p) => ({
+    title: 'Access is known',
     text: `The bench can drive ${text(p['family'])}.`
   }),
-  'gate.way.none': (p) => ({
+  'gate.access.none': (p) => ({
     title: 'The bench cannot drive this family',
-    text: `${text(p['family'])} has no way in that the station can work by itself.`,
+    text: `${text(p['family'])} has no access that the station can work by itself.`,
     clear: 'Read it with your own device and drop the files.'
   }),
   'gate.station.free': () => ({ title: 'The station is free', text: 'Nothing else runs on it.' }),

@@ -58,7 +58,7 @@ export const chip = {
   'feed.access.needless': line(
     'Only the bench feeds it this way',
     'Nothing was recorded.',
-    'Choose the way at the connector first if the unit stays installed.'
+    'Choose the access at the connector first if the unit stays installed.'
   ),
   'gate.chip.contact': () => ({
     title: 'Chip contacted',
@@ -143,10 +143,10 @@ export const chip = {
     text: `The content of ${text(p['region'])} equals no kept backup of the donor. Nothing was changed.`,
     clear: 'Check the unit and the contact; read the donor twice if its backup is not this chip’s.'
   }),
-  'gate.way.region': (p) => ({
+  'gate.access.region': (p) => ({
     title: `This access does not reach ${text(p['region'])}`,
     text: 'Nothing was started.',
-    clear: 'Choose another way at Match, Ways and price.'
+    clear: 'Choose another access at Match, Access and price.'
   }),
   'programmer.link.absent': (p) => ({
     title: 'Programmer does not answer',

@@ -85,77 +85,77 @@ const TASKS = {
 const titleOfTask = (code: unknown): string =>
   (TASKS as Readonly<Record<string, MessageOf>>)[text(code as string)]?.({}).title ?? 'A task';
 
-/** Ways compared, quotes, and the plan of the day. */
+/** Accesses compared, quotes, and the plan of the day. */
 export const plan = {
-  'way.memory.shut': () => ({
+  'access.memory.shut': () => ({
     title: 'Identification only',
     text: 'The memory can neither be read nor written this way.'
   }),
-  'way.memory.partly': (p) => ({
+  'access.memory.partly': (p) => ({
     title: 'Not the whole memory',
     text: `Left out: ${text(p['left'])}.`
   }),
-  'way.known.fails': (p) => ({
+  'access.known.fails': (p) => ({
     title: `Known to fail on ${text(p['family'])}`,
     text: 'Others have tried it.'
   }),
-  'way.known.untried': (p) => ({
+  'access.known.untried': (p) => ({
     title: `Nobody has tried it on ${text(p['family'])}`,
-    text: 'Read twice and compare with another way where you can.'
+    text: 'Read twice and compare with another access where you can.'
   }),
-  'way.unit.mute': () => ({
+  'access.unit.mute': () => ({
     title: 'The unit is silent',
-    text: 'This way needs it to answer.'
+    text: 'This access needs it to answer.'
   }),
-  'way.vehicle.away': () => ({
+  'access.vehicle.away': () => ({
     title: 'The vehicle is not here',
     text: 'The unit came without it.'
   }),
-  'way.credits.short': (p) => ({
+  'access.credits.short': (p) => ({
     title: `${text(p['have'])} credits left, ${text(p['need'])} needed`,
     text: 'Buy credits before it begins.'
   }),
-  'way.kit.missing': (p) => ({
+  'access.kit.missing': (p) => ({
     title: `The shop has no ${KIT[text(p['kind'])] ?? 'kit for it'}`,
     text: 'Add it on the Kit page when it is here.'
   }),
-  'way.network.unknown': () => ({
+  'access.network.unknown': () => ({
     title: 'No network to a server is on the kit list',
-    text: 'This way asks a server: enter the network under Kit when it reaches one.'
+    text: 'This access asks a server: enter the network under Kit when it reaches one.'
   }),
   'time.measured.impossible': (p) => ({
     title: `${num(p['times'])} measured ${num(p['times']) === 1 ? 'time is' : 'times are'} shorter than the line can do`,
     text: `The shortest was ${formatDuration(num(p['seconds']))}, the line alone needs ${formatDuration(num(p['floorSeconds']))}. The profile's line or a clock is wrong; they were left out.`
   }),
-  'way.skill.missing': (p) => ({
+  'access.skill.missing': (p) => ({
     title: `Nobody here does ${wordsOfSkill(p['skill'])}`,
     text: 'Skills are kept on the Shop page.'
   }),
-  'way.maker.none': (p) => ({
+  'access.maker.none': (p) => ({
     title: `${text(p['family'])} is not sold new, or cannot be programmed`,
-    text: 'The maker has no route for it.'
+    text: 'The maker offers no procedure for it.'
   }),
-  'way.maker.later': () => ({
+  'access.maker.later': () => ({
     title: 'The vehicle is needed for it',
     text: 'It is programmed in the vehicle.'
   }),
-  'way.away.nobody': (p) => ({
+  'access.away.nobody': (p) => ({
     title: 'No specialist is set up',
     text: `Nobody to send a ${text(p['family'])} to; set one on the Shop page.`
   }),
-  'way.key.unknown': () => ({ title: 'No such way', text: 'Nothing was recorded.' }),
-  'way.method.unknown': () => ({
+  'access.key.unknown': () => ({ title: 'No such access', text: 'Nothing was recorded.' }),
+  'access.method.unknown': () => ({
     title: 'This clone method does not work with this access',
     text: 'Nothing was recorded.'
   }),
-  'way.choice.shut': (p) => ({
-    title: `${text(p['way'])} is closed`,
+  'access.choice.shut': (p) => ({
+    title: `${text(p['access'])} is closed`,
     text: 'Nothing was recorded.',
     clear: 'See beside it what is missing.'
   }),
-  'quote.way.none': () => ({
-    title: 'No way is chosen yet',
-    text: 'A quote rests on the chosen way. Nothing was made.',
+  'quote.access.none': () => ({
+    title: 'No access is chosen yet',
+    text: 'A quote rests on the chosen access. Nothing was made.',
     clear: 'Choose one above.'
   }),
   'quote.price.missing': (p) => ({

@@ -31,12 +31,12 @@ export const profile = {
   'profile.label.pattern': fault('A number does not fit its pattern', 'number'),
   'profile.match.unknown': fault('A rule about a field that there is not', 'field'),
   'profile.supersession.loop': fault('Numbers replace each other in a circle', 'loop'),
-  'profile.way.unwired': fault('A way in without wiring'),
-  'profile.way.ground': fault('A fed way without ground'),
-  'profile.way.order': fault('A feed before ground'),
+  'profile.access.unwired': fault('An access without wiring'),
+  'profile.access.ground': fault('A fed access without ground'),
+  'profile.access.order': fault('A feed before ground'),
   'profile.chip.size': fault('Chip does not fit its region'),
-  'profile.socket.way': fault(
-    'Only a way through the diagnostic socket has a place in the vehicle'
+  'profile.socket.access': fault(
+    'Only an access through the diagnostic socket has a place in the vehicle'
   ),
   'profile.supply.order': fault('Least above most'),
   'profile.risk.unknown': fault('Unknown risk', 'risk'),

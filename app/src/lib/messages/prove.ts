@@ -53,7 +53,7 @@ const nextTest = (p: Readonly<Record<string, unknown>>) =>
     ? 'Scan again and look for what is missing.'
     : `Next: ${nameOfTest(p['test'])}.`;
 
-/** Scans, their reading, the question of the cause, and the ways that are left. */
+/** Scans, their reading, the question of the cause, and the accesses that are left. */
 export const prove = {
   'prove.unit.contradicted': () => ({
     title: 'Decided, but the measurements say otherwise',
@@ -258,7 +258,7 @@ export const prove = {
   }),
   'clone.unit.needless': sentence(
     'No clone is made',
-    'This unit is bought new and programmed by the maker’s route.'
+    'This unit is bought new and programmed by the maker’s procedure.'
   ),
   'clone.unit.kept': sentence(
     'Its content is kept already',
@@ -276,55 +276,55 @@ export const prove = {
     clear: 'Read the chip id at Wire.'
   }),
   'clone.unit.silent': (p) => ({
-    title: `Silent: ${text(p['left'])} ${s(p['left'], 'way is', 'ways are')} left`,
+    title: `Silent: ${text(p['left'])} ${s(p['left'], 'access is', 'accesses are')} left`,
     text: 'Its own software does not answer; boot mode or the chip itself may still give the memory.',
-    clear: 'Choose a way below and record why.'
+    clear: 'Choose an access below and record why.'
   }),
   'clone.unit.unresponsive': () => ({
     title: 'It cannot be cloned this way',
-    text: 'It is silent, and this family has no way in without its own software.',
-    clear: 'A new unit by the maker’s route is left.'
+    text: 'It is silent, and this family has no access without its own software.',
+    clear: 'A new unit by the maker’s procedure is left.'
   }),
   'clone.unit.unknown': () => ({
     title: 'Not known whether it talks',
     text: 'It has been neither scanned nor identified.',
     clear: 'Scan the vehicle, or read the chip id at Wire.'
   }),
-  'clone.route.unresponsive': sentence(
+  'clone.access.unresponsive': sentence(
     'Not open',
     'It needs the unit’s own software, which is silent.'
   ),
-  'clone.route.obd': sentence(
+  'clone.access.obd': sentence(
     'Through the diagnostic socket',
     'Gives part of the memory; the vehicle may sag or fall asleep.'
   ),
-  'clone.route.bench': sentence(
+  'clone.access.bench': sentence(
     'Bench, case closed',
     'Wrong pin and worn leads are the risk; follow the interface’s diagram.'
   ),
-  'clone.route.boot': sentence(
+  'clone.access.boot': sentence(
     'Boot, case open',
     'Full memory even on locked units; board and sealing are at risk.'
   ),
-  'clone.route.clip': sentence(
+  'clone.access.clip': sentence(
     'Clip on the chip',
     'Bad contact gives bad reads; the board may load the lines.'
   ),
-  'clone.route.lifted': sentence(
+  'clone.access.lifted': sentence(
     'Chip lifted',
     'Cleanest; lifted pads or a chip turned round are the risk.'
   ),
-  'clone.route.pads': sentence(
+  'clone.access.pads': sentence(
     'Signal pads',
     'Never touch the supply pad or the board while powered.'
   ),
-  'clone.route.new': sentence(
-    'New unit by the maker’s route',
+  'clone.access.new': sentence(
+    'New unit by the maker’s procedure',
     'No memory needed; costs the unit, credits and the vehicle’s presence.'
   ),
-  'clone.route.closed': () => ({
-    title: 'That way is closed',
-    text: 'The unit is silent, and this way needs it to answer. Nothing was recorded.',
+  'clone.access.closed': () => ({
+    title: 'That access is closed',
+    text: 'The unit is silent, and this access needs it to answer. Nothing was recorded.',
     clear: 'Choose one that is open.'
   })
 } satisfies Texts;

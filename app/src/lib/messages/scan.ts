@@ -197,7 +197,7 @@ export const scan = {
   }),
   'doip.routing.refused': (p) => ({
     title: 'The gateway refused the connection',
-    text: `It refused the way to the units: ${text(p['reason']) || 'without a reason that we know'}. Nothing was scanned.`,
+    text: `It refused access to the units: ${text(p['reason']) || 'without a reason that we know'}. Nothing was scanned.`,
     clear: 'Unplug other testers, wait a minute, try again.'
   }),
   'doip.routing.pending': () => ({

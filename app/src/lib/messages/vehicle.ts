@@ -10,17 +10,17 @@ export const vehicle = {
   'vehicle.vin.none': () => ({
     title: 'Vehicle not known',
     text: 'This job has no VIN, so nobody can tell whether the right vehicle is on the cable. Nothing was started.',
-    clear: 'Enter the VIN, or choose a way that does not go through the vehicle.'
+    clear: 'Enter the VIN, or choose an access that does not go through the vehicle.'
   }),
   'vehicle.layout.unknown': (p) => ({
     title: 'Make not known',
     text: `No vehicle layout fits VIN ${text(p['vin'])}, so the address of the unit is not known. Nothing was started.`,
-    clear: 'Add the layout of the make, or choose another way at Match.'
+    clear: 'Add the layout of the make, or choose another access at Match.'
   }),
   'vehicle.unit.unknown': (p) => ({
     title: `No single ${text(p['kind'])} unit in the layout`,
     text: `The layout of ${text(p['make'])} does not tell which unit is meant. Nothing was started.`,
-    clear: 'Correct the layout, or choose another way at Match.'
+    clear: 'Correct the layout, or choose another access at Match.'
   }),
   'vehicle.look.none': () => ({
     title: 'Vehicle not measured yet',
@@ -85,9 +85,9 @@ export const vehicle = {
     title: 'Unit known in this vehicle',
     text: 'The layout of its make has the address.'
   }),
-  'gate.way.unproven': (p) => ({
+  'gate.access.unproven': (p) => ({
     title: `${text(p['region'])} cannot be read back this way`,
     text: 'A write that nobody can read back is not proven. Nothing was started.',
-    clear: 'Choose a way that reads and writes it, or have it written elsewhere.'
+    clear: 'Choose an access that reads and writes it, or have it written elsewhere.'
   })
 } satisfies Texts;

@@ -71,7 +71,7 @@ export const verdicts = {
     clear:
       'Choose whole image on Match where the family has it; else keep the reads here and build it with your own tool.'
   }),
-  'write.way.elsewhere': () => ({
+  'write.access.elsewhere': () => ({
     title: 'The bench does not write this family',
     text: 'It has no driver for clip, lifted chip, pads or socket.',
     clear: 'Write it with your own device.'
@@ -104,9 +104,9 @@ export const verdicts = {
     title: `Donor ${text(p['tag'])} fits`,
     text: 'Every number that must be equal is equal.'
   }),
-  'wire.way.elsewhere': () => ({
+  'wire.access.elsewhere': () => ({
     title: 'Read this one at its own place',
-    text: 'The bench has no driver for this way in: clip, lifted chip, pads or socket.',
+    text: 'The bench has no driver for this access: clip, lifted chip, pads or socket.',
     clear: 'Read it with your own device and drop the files at Read.'
   }),
   'wire.station.none': () => ({
@@ -149,7 +149,7 @@ export const verdicts = {
   'reads.region.implausible': (p) => ({
     title: `${text(p['region'])} reads match, but the content is implausible`,
     text: 'Equal reads of a dead bus, a locked region or a stuck line are equally wrong.',
-    clear: 'Check way in, wiring and chip type, then read again.'
+    clear: 'Check access, wiring and chip type, then read again.'
   }),
   'reads.region.remark': (p) => ({
     title: `${text(p['region'])} is trusted, with a remark`,

@@ -1,7 +1,7 @@
 import { partsAnswerSchema } from '@badger/core/match/parts-answer';
 import { hoursSchema } from '@badger/core/plan/hours';
 import { scanFileSchema } from '@badger/core/scan/scan-file-schema';
-import { pricesSchema } from '@badger/core/ways/prices';
+import { pricesSchema } from '@badger/core/access-choice/prices';
 import { describe, expect, it } from 'vitest';
 import { schemas } from './requests.ts';
 

@@ -53,8 +53,8 @@ export const offer = {
   }
 } as const;
 
-export const wayChoice = {
-  $id: 'urn:upright-badger:way-choice',
+export const accessChoice = {
+  $id: 'urn:upright-badger:access-choice',
   type: 'object',
   additionalProperties: false,
   required: ['key', 'method', 'reason'],

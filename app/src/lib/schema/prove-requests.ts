@@ -53,13 +53,13 @@ export const proofTest = {
   }
 } as const;
 
-export const route = {
-  $id: 'urn:upright-badger:route',
+export const accessKind = {
+  $id: 'urn:upright-badger:access-kind',
   type: 'object',
   additionalProperties: false,
-  required: ['route', 'reason'],
+  required: ['accessKind', 'reason'],
   properties: {
-    route: { enum: ['obd', 'bench', 'boot', 'clip', 'lifted', 'pads', 'new-unit'] },
+    accessKind: { enum: ['obd', 'bench', 'boot', 'clip', 'lifted', 'pads', 'new-unit'] },
     reason: { type: 'string', minLength: 3, maxLength: 300, pattern: '\\S' }
   }
 } as const;

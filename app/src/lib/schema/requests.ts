@@ -19,9 +19,16 @@ import {
   planMark,
   shopRules,
   unitFacts,
-  wayChoice
+  accessChoice
 } from './match-requests.ts';
-import { proof, proofTest, route, startScan, typedScan, vehicleHands } from './prove-requests.ts';
+import {
+  proof,
+  proofTest,
+  accessKind,
+  startScan,
+  typedScan,
+  vehicleHands
+} from './prove-requests.ts';
 import { jobRole, stationId, tag } from './shapes.ts';
 
 const simulator = {
@@ -159,14 +166,14 @@ export const schemas = {
   TypedScan: typedScan,
   SimulatedVehicle: vehicleHands,
   ProofTest: proofTest,
-  Route: route,
+  RecordedAccess: accessKind,
   KitTick: kitTick,
   KitEdit: kitEdit,
   Place: place,
   UnitFacts: unitFacts,
   NewStock: newStock,
   Offer: offer,
-  WayChoice: wayChoice,
+  AccessChoice: accessChoice,
   NewQuote: newQuote,
   PersonSkills: personSkills,
   PlanMark: planMark,
@@ -193,14 +200,14 @@ export type StartScan = Static<typeof startScan>;
 export type TypedScan = Static<typeof typedScan>;
 export type SimulatedVehicle = Static<typeof vehicleHands>;
 export type ProofTest = Static<typeof proofTest>;
-export type Route = Static<typeof route>;
+export type RecordedAccess = Static<typeof accessKind>;
 export type KitTick = Static<typeof kitTick>;
 export type KitEdit = Static<typeof kitEdit>;
 export type Place = Static<typeof place>;
 export type UnitFacts = Static<typeof unitFacts>;
 export type NewStock = Static<typeof newStock>;
 export type Offer = Static<typeof offer>;
-export type WayChoice = Static<typeof wayChoice>;
+export type AccessChoice = Static<typeof accessChoice>;
 export type NewQuote = Static<typeof newQuote>;
 export type PersonSkills = Static<typeof personSkills>;
 export type PlanMark = Static<typeof planMark>;

@@ -10,7 +10,7 @@ export const load: PageServerLoad = () => ({
     kind: p.kind,
     method: p.cloneMethod,
     memory: p.regions.map((r) => ({ name: r.name, lengthBytes: r.lengthBytes })),
-    ways: p.ways.filter((w) => w.reads.length + w.writes.length > 0).map((w) => w.name),
+    accesses: p.accesses.filter((w) => w.reads.length + w.writes.length > 0).map((w) => w.name),
     chipMarkings: p.chipMarkings,
     labels: p.labels
   })),

@@ -35,7 +35,7 @@
     <table class="plain">
       <thead
         ><tr
-          ><th>Family</th><th>What it is</th><th>Make</th><th>Memory</th><th>Way in</th><th
+          ><th>Family</th><th>What it is</th><th>Make</th><th>Memory</th><th>Access</th><th
           ></th></tr
         ></thead
       >
@@ -49,7 +49,7 @@
               >{f.memory.map((r) => `${r.name} ${formatSize(r.lengthBytes)}`).join(', ') ||
                 'none read'}</td
             >
-            <td>{f.ways.join(', ') || 'the maker’s route'}</td>
+            <td>{f.accesses.join(', ') || 'the maker’s procedure'}</td>
             <td
               ><a class="btn btn-outline" href="/families/{f.id}" aria-label="Open family {f.id}"
                 >Open</a

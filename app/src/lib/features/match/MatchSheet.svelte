@@ -8,19 +8,19 @@
   import ShelfFits from '$lib/features/match/ShelfFits.svelte';
   import QuotePanel from '$lib/features/match/QuotePanel.svelte';
   import TimesTable from '$lib/features/match/TimesTable.svelte';
-  import WaysTable from '$lib/features/match/WaysTable.svelte';
+  import AccessTable from '$lib/features/match/AccessTable.svelte';
   import TagForm from '../shared/TagForm.svelte';
 
   let { job, extras }: StageProps = $props();
 
   const profile = $derived(extras.profile);
   const match = $derived(extras.match);
-  const ways = $derived(extras.ways);
+  const accesses = $derived(extras.accesses);
 
   const PARTS = [
     { id: 'donor', name: 'Donor' },
     { id: 'offer', name: 'An offer' },
-    { id: 'ways', name: 'Ways and price' }
+    { id: 'access', name: 'Access and price' }
   ] as const;
   const part = $derived(page.url.searchParams.get('part') ?? 'donor');
   const closed = $derived(job.closedAt !== null);
@@ -37,12 +37,12 @@
     >
   {/each}
 </nav>
-{#if !profile || !match || !ways}
+{#if !profile || !match || !accesses}
   <p class="card-sheet p-4">There is no profile for {job.family}: nothing can be compared.</p>
-{:else if part === 'ways'}
-  <WaysTable jobNumber={job.number} {ways} {closed} />
-  <QuotePanel jobNumber={job.number} {ways} {closed} />
-  <TimesTable {ways} />
+{:else if part === 'access'}
+  <AccessTable jobNumber={job.number} {accesses} {closed} />
+  <QuotePanel jobNumber={job.number} {accesses} {closed} />
+  <TimesTable {accesses} />
 {:else if part === 'offer'}
   {#if !closed}<AdvertCheck jobNumber={job.number} {profile} {match} />{/if}
   <OfferList offers={match.offers} />

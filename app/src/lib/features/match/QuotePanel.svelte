@@ -2,11 +2,14 @@
   import { decimal, formatMoney } from '@badger/core/base/money';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
-  import type { WaysSheetData } from '$lib/match-types.ts';
+  import type { AccessSheetData } from '$lib/match-types.ts';
   import Panel from '$lib/ui/Panel.svelte';
 
-  let { jobNumber, ways, closed }: { jobNumber: number; ways: WaysSheetData; closed: boolean } =
-    $props();
+  let {
+    jobNumber,
+    accesses,
+    closed
+  }: { jobNumber: number; accesses: AccessSheetData; closed: boolean } = $props();
 
   let extraText = $state('');
   let extraAmount = $state('');
@@ -25,9 +28,9 @@
   }
 </script>
 
-<Panel label="Quote" title="Quote" note="from the way that was chosen">
+<Panel label="Quote" title="Quote" note="from the access that was chosen">
   <ul>
-    {#each ways.quotes as q (q.number)}
+    {#each accesses.quotes as q (q.number)}
       <li>
         <b>Quote {jobNumber}-{q.number}</b>
         <span class="mono">{formatMoney(decimal(q.total), q.currency)}</span>
@@ -55,9 +58,9 @@
         >Remark to the customer
         <input class="input w-full" bind:value={note} maxlength="500" placeholder="optional" />
       </label>
-      <button class="btn btn-primary" disabled={ways.choices.length === 0}>Make a quote</button>
+      <button class="btn btn-primary" disabled={accesses.choices.length === 0}>Make a quote</button>
     </form>
-    {#if ways.choices.length === 0}<p class="soft">Choose a way first.</p>{/if}
+    {#if accesses.choices.length === 0}<p class="soft">Choose an access first.</p>{/if}
   {/if}
 </Panel>
 

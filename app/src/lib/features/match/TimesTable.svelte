@@ -1,15 +1,15 @@
 <script lang="ts">
   import { formatDuration, formatSize } from '@badger/core/base/format';
-  import type { WaysSheetData } from '$lib/match-types.ts';
+  import type { AccessSheetData } from '$lib/match-types.ts';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import Panel from '$lib/ui/Panel.svelte';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
-  import { basisOf, rangeOf } from './ways.view.ts';
+  import { basisOf, rangeOf } from './access.view.ts';
 
-  let { ways }: { ways: WaysSheetData } = $props();
-  const { typicalMinutes } = $derived(ways);
+  let { accesses }: { accesses: AccessSheetData } = $props();
+  const { typicalMinutes } = $derived(accesses);
   const findings = $derived(
-    ways.times.flatMap((t) =>
+    accesses.times.flatMap((t) =>
       [t.read, t.write].flatMap((e, i) =>
         e.finding ? [{ key: `${t.regionId}-${i}`, name: t.name, judgement: e.finding }] : []
       )
@@ -17,7 +17,7 @@
   );
 </script>
 
-{#if ways.times.length > 0}
+{#if accesses.times.length > 0}
   <Panel label="Times" title="How long it takes" note="one transfer, range in brackets">
     <div class="scroll">
       <table class="plain">
@@ -29,7 +29,7 @@
           ></thead
         >
         <tbody>
-          {#each ways.times as t (t.regionId)}
+          {#each accesses.times as t (t.regionId)}
             <tr>
               <td><b>{t.name}</b></td>
               <td>{formatSize(t.lengthBytes)}</td>

@@ -59,7 +59,7 @@
       >, then ask it here: codes for absent sensors are told apart from internal ones.
     </p>
   {/if}
-  {#if !job.closedAt && stationId && job.way?.carrier === 'can-uds'}
+  {#if !job.closedAt && stationId && job.access?.carrier === 'can-uds'}
     <button class="btn btn-outline" disabled={asking} onclick={ask}
       >Ask the unit on the clamp for its faults</button
     >

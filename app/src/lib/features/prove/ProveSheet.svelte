@@ -7,7 +7,7 @@
   import CausePanel from '$lib/features/prove/CausePanel.svelte';
   import DecisionPanel from '$lib/features/prove/DecisionPanel.svelte';
   import FaultGroups from '$lib/features/prove/FaultGroups.svelte';
-  import RoutesPanel from '$lib/features/prove/RoutesPanel.svelte';
+  import AccessesLeft from '$lib/features/prove/AccessesLeft.svelte';
   import ScanPanel from '$lib/features/prove/ScanPanel.svelte';
   import TestPanel from '$lib/features/prove/TestPanel.svelte';
 
@@ -38,7 +38,7 @@
   </div>
 </div>
 <BenchFaults {job} {stationId} />
-<RoutesPanel {job} />
+<AccessesLeft {job} />
 
 <style>
   .care {

@@ -25,7 +25,7 @@
   // the unit being read, or on the clamp, comes first
   const first = $derived(operation?.role ?? station?.connected?.role);
   const roles = $derived(JOB_ROLES.toSorted((a, b) => Number(b === first) - Number(a === first)));
-  const carrierOf = (role: UnitRole) => jobAs(job, role).way?.carrier ?? 'file';
+  const carrierOf = (role: UnitRole) => jobAs(job, role).access?.carrier ?? 'file';
   const runningIn = (role: UnitRole) => {
     const region =
       operation?.kind === 'read' && operation.role === role ? operation.regions[0] : undefined;

@@ -7,7 +7,7 @@ import { liveGate, liveLine } from './job-gates.view.ts';
 const need = { voltageMinMv: 12_000, voltageMaxMv: 14_000, limitMinMa: 5000, limitMaxMa: 7000 };
 const job = {
   line: { wire: judge('none', 'wire.station.none') },
-  way: { name: 'Boot', steps: [], holdPad: 'P1', carrier: 'can-uds', supply: need },
+  access: { name: 'Boot', steps: [], holdPad: 'P1', carrier: 'can-uds', supply: need },
   gateFacts: {
     personRole: 'bench',
     family: 'HV-EC4',

@@ -43,7 +43,7 @@ export function jobAs(job: JobData, role: UnitRole): JobData {
     ? {
         ...job,
         family: side.family,
-        way: side.way,
+        access: side.access,
         gateFacts: { ...job.gateFacts, ...side.facts }
       }
     : job;

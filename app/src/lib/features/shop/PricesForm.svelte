@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Prices } from '@badger/core/ways/prices';
+  import type { Prices } from '@badger/core/access-choice/prices';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import Panel from '$lib/ui/Panel.svelte';

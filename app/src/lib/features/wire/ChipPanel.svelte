@@ -14,8 +14,8 @@
     $props();
 
   // a unit that speaks tells who it is; a memory chip only that it is there
-  const contact = $derived(job.way?.carrier === 'chip');
-  const step = $derived(job.way?.carrier === 'can-uds' ? 3 : 2);
+  const contact = $derived(job.access?.carrier === 'chip');
+  const step = $derived(job.access?.carrier === 'can-uds' ? 3 : 2);
   const verb = $derived(contact ? 'Check contact' : 'Read chip id');
   // each unit may be fed in its own way
   const gateOf = (role: UnitRole) => liveGate('identify', jobAs(job, role), station);

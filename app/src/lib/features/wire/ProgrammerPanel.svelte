@@ -39,7 +39,7 @@
     </label>
   {/if}
   <ol>
-    {#each job.way?.steps ?? [] as step, i (i)}<li>{step}</li>{/each}
+    {#each job.access?.steps ?? [] as step, i (i)}<li>{step}</li>{/each}
   </ol>
   {#if station.supply?.on}
     <p class="bad" role="alert">

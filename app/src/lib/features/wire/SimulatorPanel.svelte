@@ -43,7 +43,7 @@
         {/each}
       </select>
     </label>
-    {#if job.way?.staysInstalled}
+    {#if job.access?.staysInstalled}
       <label class="pad">
         <input
           type="checkbox"
@@ -55,7 +55,7 @@
         The vehicle feeds it (simulated)
       </label>
     {/if}
-    {#if job.way?.holdPad}
+    {#if job.access?.holdPad}
       <label class="pad">
         <input
           type="checkbox"
@@ -64,12 +64,12 @@
           checked={station.hands?.padHeld ?? false}
           onchange={(e) => hands({ padHeld: e.currentTarget.checked })}
         />
-        Hold pad {job.way.holdPad}
+        Hold pad {job.access.holdPad}
       </label>
     {/if}
   </div>
   <ol>
-    {#each job.way?.steps ?? [] as step, i (i)}<li>{step}</li>{/each}
+    {#each job.access?.steps ?? [] as step, i (i)}<li>{step}</li>{/each}
   </ol>
 </Panel>
 

@@ -12,7 +12,7 @@
 
   let { job, station }: { job: JobData; station: LiveStation } = $props();
 
-  const need = $derived(job.way?.supply);
+  const need = $derived(job.access?.supply);
   // what the family needs is proposed once; what the technician types stays
   let volts = $state(untrack(() => (need ? (need.voltageMaxMv - 500) / 1000 : 13.5)));
   let amps = $state(untrack(() => Math.min(need?.limitMinMa ?? 1000, station.ratedMa) / 1000));

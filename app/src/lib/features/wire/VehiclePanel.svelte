@@ -29,7 +29,7 @@
     />
   {/if}
   <ol>
-    {#each job.way?.steps ?? [] as step, i (i)}<li>{step}</li>{/each}
+    {#each job.access?.steps ?? [] as step, i (i)}<li>{step}</li>{/each}
   </ol>
   {#if reading}
     <dl>

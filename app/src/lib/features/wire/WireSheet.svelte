@@ -45,11 +45,11 @@
     {/each}
   </div>
 {/if}
-{#if job.way?.carrier === 'file'}
-  <section class="card-sheet waysteps" aria-label="Way in">
-    <h2>{job.way.name}</h2>
+{#if job.access?.carrier === 'file'}
+  <section class="card-sheet steps" aria-label="Access">
+    <h2>{job.access.name}</h2>
     <ol>
-      {#each job.way.steps as step, i (i)}<li>{step}</li>{/each}
+      {#each job.access.steps as step, i (i)}<li>{step}</li>{/each}
     </ol>
     <a class="btn btn-outline" href="/jobs/{job.number}/read">Open Read and drop the files</a>
   </section>
@@ -67,15 +67,15 @@
       {/each}
     </div>
   {/if}
-  {#if job.way?.staysInstalled && !job.closedAt}
+  {#if job.access?.staysInstalled && !job.closedAt}
     {#each roles as role (role)}<FeedCard job={whole} {role} />{/each}
   {/if}
   {#if station}
     <div class="panels">
-      {#if job.way?.carrier === 'chip'}
+      {#if job.access?.carrier === 'chip'}
         <ProgrammerPanel {job} {station} />
         <ChipPanel {job} {station} {roles} />
-      {:else if job.way?.carrier === 'vehicle-uds'}
+      {:else if job.access?.carrier === 'vehicle-uds'}
         <VehiclePanel {job} {station} />
         <ChipPanel {job} {station} {roles} />
       {:else}
@@ -83,7 +83,7 @@
         {#key station.id}<SupplyPanel {job} {station} />{/key}
       {/if}
     </div>
-    {#if job.way?.carrier === 'can-uds'}<ChipPanel {job} {station} {roles} />{/if}
+    {#if job.access?.carrier === 'can-uds'}<ChipPanel {job} {station} {roles} />{/if}
   {/if}
 {/if}
 
@@ -97,7 +97,7 @@
     grid-template-columns: repeat(auto-fit, minmax(min(380px, 100%), 1fr));
     gap: 12px;
   }
-  .waysteps {
+  .steps {
     padding: 12px 16px;
     display: grid;
     gap: 10px;

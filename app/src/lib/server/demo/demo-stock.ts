@@ -1,6 +1,6 @@
 import type { StockState } from '@badger/core/match/judge-stock';
 import type { Skill } from '@badger/core/profile/profile';
-import type { Prices } from '@badger/core/ways/prices';
+import type { Prices } from '@badger/core/access-choice/prices';
 
 export interface DemoFacts {
   readonly tag: string;

@@ -59,7 +59,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'POST /api/jobs/[number]/proof': 'proof.decide',
   'POST /api/jobs/[number]/quotes': 'quote.make',
   'POST /api/jobs/[number]/reads': 'memory.import',
-  'POST /api/jobs/[number]/route': 'access.choose',
+  'POST /api/jobs/[number]/access-kind': 'access.choose',
   'POST /api/jobs/[number]/scans': 'scan.run',
   'POST /api/jobs/[number]/scans/bench': 'scan.run',
   'POST /api/jobs/[number]/scans/stop': 'scan.run',
@@ -69,7 +69,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'POST /api/jobs/[number]/unit': 'unit.assign',
   'POST /api/jobs/[number]/waiver': 'backup.waive',
   'POST /api/jobs/[number]/feed': 'bench.operate',
-  'POST /api/jobs/[number]/way': 'access.choose',
+  'POST /api/jobs/[number]/access': 'access.choose',
   'POST /api/kit': 'kit.edit',
   // reading and writing differ in what they ask: the act itself looks once more
   'POST /api/operations': 'memory.read',

@@ -44,8 +44,8 @@ const STATUS: Readonly<Partial<Record<Code, number>>> = {
   'unit.tag.unknown': NOT_FOUND,
   'upload.region.unknown': NOT_FOUND,
   'vehicle.layout.unknown': NOT_FOUND,
-  'way.key.unknown': NOT_FOUND,
-  'way.method.unknown': NOT_FOUND,
+  'access.key.unknown': NOT_FOUND,
+  'access.method.unknown': NOT_FOUND,
   'world.station.unknown': NOT_FOUND,
   'world.vehicle.unknown': NOT_FOUND
 };

@@ -1,7 +1,7 @@
 import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Tx } from '../db/client.ts';
 import { person } from '../db/schema/people.ts';
-import { offer, quote, wayChoice } from '../db/schema/plan.ts';
+import { offer, quote, accessChoice } from '../db/schema/plan.ts';
 
 export async function insertOffer(db: Tx, values: typeof offer.$inferInsert): Promise<void> {
   await db.insert(offer).values(values);
@@ -26,38 +26,41 @@ export async function listOffers(db: Tx, jobId: string) {
     .orderBy(desc(offer.at));
 }
 
-export async function insertChoice(db: Tx, values: typeof wayChoice.$inferInsert): Promise<void> {
-  await db.insert(wayChoice).values(values);
+export async function insertChoice(
+  db: Tx,
+  values: typeof accessChoice.$inferInsert
+): Promise<void> {
+  await db.insert(accessChoice).values(values);
 }
 
 /** Newest first: the first counts. */
 export async function listChoices(db: Tx, jobId: string) {
   return db
     .select({
-      wayId: wayChoice.wayId,
-      method: wayChoice.cloneMethod,
-      reason: wayChoice.reason,
-      at: wayChoice.at,
+      accessKey: accessChoice.accessKey,
+      method: accessChoice.cloneMethod,
+      reason: accessChoice.reason,
+      at: accessChoice.at,
       personName: person.name
     })
-    .from(wayChoice)
-    .innerJoin(person, eq(person.id, wayChoice.personId))
-    .where(eq(wayChoice.jobId, jobId))
-    .orderBy(desc(wayChoice.at));
+    .from(accessChoice)
+    .innerJoin(person, eq(person.id, accessChoice.personId))
+    .where(eq(accessChoice.jobId, jobId))
+    .orderBy(desc(accessChoice.at));
 }
 
 /** The newest choice of each of these jobs. */
 export async function listLatestChoices(db: Tx, jobIds: readonly string[]) {
   if (jobIds.length === 0) return [];
   return db
-    .selectDistinctOn([wayChoice.jobId], {
-      jobId: wayChoice.jobId,
-      wayId: wayChoice.wayId,
-      method: wayChoice.cloneMethod
+    .selectDistinctOn([accessChoice.jobId], {
+      jobId: accessChoice.jobId,
+      accessKey: accessChoice.accessKey,
+      method: accessChoice.cloneMethod
     })
-    .from(wayChoice)
-    .where(inArray(wayChoice.jobId, [...jobIds]))
-    .orderBy(wayChoice.jobId, desc(wayChoice.at));
+    .from(accessChoice)
+    .where(inArray(accessChoice.jobId, [...jobIds]))
+    .orderBy(accessChoice.jobId, desc(accessChoice.at));
 }
 
 /** Inserts the next quote of a job, inside a transaction; two at once get two numbers. */

@@ -20,8 +20,8 @@ const jobColumns = {
   result: job.result,
   resultReason: job.resultReason,
   backupWaived: job.backupWaived,
-  route: job.route,
-  routeReason: job.routeReason,
+  accessKind: job.accessKind,
+  accessReason: job.accessReason,
   stationId: job.stationId,
   promisedAt: job.promisedAt,
   createdAt: job.createdAt,
@@ -164,8 +164,8 @@ export interface NewJobValues {
   readonly proofReason?: string | null;
   readonly note?: string | null;
   readonly reason?: JobReason;
-  readonly route?: string | null;
-  readonly routeReason?: string | null;
+  readonly accessKind?: string | null;
+  readonly accessReason?: string | null;
 }
 
 export type JobReason = (typeof job.$inferSelect)['reason'];
@@ -205,8 +205,8 @@ export async function insertJob(
       proofReason: values.proofReason ?? null,
       note: values.note ?? null,
       reason: values.reason ?? 'failed-module',
-      route: values.route ?? null,
-      routeReason: values.routeReason ?? null
+      accessKind: values.accessKind ?? null,
+      accessReason: values.accessReason ?? null
     })
     .returning({ id: job.id, number: job.number });
   return row as { id: string; number: number };
@@ -227,14 +227,14 @@ export async function setAuthority(db: Tx, jobId: string, authorisedBy: string):
   await db.update(job).set({ authorisedBy }).where(eq(job.id, jobId));
 }
 
-export async function setRoute(
+export async function setAccessKind(
   db: Tx,
   jobId: string,
-  values: { route: string; reason: string }
+  values: { accessKind: string; reason: string }
 ): Promise<void> {
   await db
     .update(job)
-    .set({ route: values.route, routeReason: values.reason })
+    .set({ accessKind: values.accessKind, accessReason: values.reason })
     .where(eq(job.id, jobId));
 }
 

@@ -2,7 +2,7 @@
   import FamilyCare from '$lib/features/families/FamilyCare.svelte';
   import FamilyIdentity from '$lib/features/families/FamilyIdentity.svelte';
   import FamilyMemory from '$lib/features/families/FamilyMemory.svelte';
-  import FamilyWays from '$lib/features/families/FamilyWays.svelte';
+  import FamilyAccesses from '$lib/features/families/FamilyAccesses.svelte';
   import PageHead from '$lib/ui/PageHead.svelte';
   import type { PageProps } from './$types';
 
@@ -18,7 +18,7 @@
   {#if p.notes.length > 0}<ul class="card-sheet notes">
       {#each p.notes as n (n)}<li>{n}</li>{/each}
     </ul>{/if}
-  <FamilyWays profile={p} />
+  <FamilyAccesses profile={p} />
   <FamilyMemory profile={p} />
   <FamilyIdentity profile={p} />
   <FamilyCare profile={p} />

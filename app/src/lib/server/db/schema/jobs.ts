@@ -123,8 +123,8 @@ export const job = pgTable(
       .notNull()
       .default('failed-module'),
     /** Way that was chosen to get at the memory, and why. */
-    route: text(),
-    routeReason: text(),
+    accessKind: text(),
+    accessReason: text(),
     proofOutcome: text({ enum: ['cause', 'not-cause', 'open'] })
       .notNull()
       .default('open'),

@@ -8,8 +8,8 @@ import {
   unique,
   uuid
 } from 'drizzle-orm/pg-core';
-import type { WayOption } from '@badger/core/ways/compare-ways';
-import type { QuoteLine } from '@badger/core/ways/build-quote';
+import type { AccessOption } from '@badger/core/access-choice/compare-accesses';
+import type { QuoteLine } from '@badger/core/access-choice/build-quote';
 import type { PartsAnswer } from '@badger/core/match/parts-answer';
 import { at, createdAt, id } from './columns.ts';
 import { job } from './jobs.ts';
@@ -50,24 +50,24 @@ export const offer = pgTable(
   (t) => [index('offer_job').on(t.jobId)]
 );
 
-/** The way that was chosen, with everything that lay beside it at the time. Append only: the newest counts. */
-export const wayChoice = pgTable(
-  'way_choice',
+/** The access that was chosen, with everything that lay beside it at the time. Append only: the newest counts. */
+export const accessChoice = pgTable(
+  'access_choice',
   {
     id: id(),
     jobId: uuid()
       .notNull()
       .references(() => job.id),
-    wayId: text().notNull(),
+    accessKey: text().notNull(),
     cloneMethod: text().notNull(),
     reason: text().notNull(),
-    options: jsonb().$type<readonly WayOption[]>().notNull(),
+    options: jsonb().$type<readonly AccessOption[]>().notNull(),
     at: createdAt(),
     personId: uuid()
       .notNull()
       .references(() => person.id)
   },
-  (t) => [index('way_choice_job').on(t.jobId)]
+  (t) => [index('access_choice_job').on(t.jobId)]
 );
 
 /** What was offered to the customer. Append only; money as exact decimal text. */

@@ -94,7 +94,7 @@ export const operation = pgTable(
     kind: text({ enum: ['identify', 'read', 'write'] }).notNull(),
     regionId: text(),
     cloneImageId: uuid().references(() => cloneImage.id),
-    /** The way of the profile that was driven; null in rows from before it was recorded. */
+    /** The access of the profile that was driven; null in rows from before it was recorded. */
     accessKey: text(),
     state: text({
       enum: [

@@ -5,7 +5,7 @@ import type {
   ReadData,
   RegionData,
   UnitData,
-  WayData
+  AccessData
 } from '../../../job-types.ts';
 import { listEndings, needsReason } from '@badger/core/job/close';
 import { accessToRegion, type Access } from '@badger/core/access/access';
@@ -60,12 +60,12 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
     operations: view.operations.map(describeOperationRow),
     lastWrite: view.lastWrite && describeOperationRow(view.lastWrite),
     match: view.match,
-    way: describeWay(access),
+    access: describeAccess(access),
     sides: Object.fromEntries(
       roles.map((role) => {
         const side = sideOf(deps, view, role);
         const facts = sideFacts(deps, view, role);
-        return [role, { family: facts.family, way: describeWay(side.access), facts }];
+        return [role, { family: facts.family, access: describeAccess(side.access), facts }];
       })
     )
   };
@@ -74,26 +74,26 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
 /** What stands in the job's own row. */
 function describeRow(job: JobRow) {
   const { number, customer, vehicle, vin, complaint, shows, showsMinutes, plate, note } = job;
-  const { authorisedBy, proofOutcome, proofReason, route, routeReason, stationId } = job;
+  const { authorisedBy, proofOutcome, proofReason, accessKind, accessReason, stationId } = job;
   const { promisedAt, createdAt, closedAt, result, resultReason } = job;
   return {
     ...{ number, customer, vehicle, vin, complaint, shows, showsMinutes, plate, note },
-    ...{ authorisedBy, proofOutcome, proofReason, route, routeReason, stationId },
+    ...{ authorisedBy, proofOutcome, proofReason, accessKind, accessReason, stationId },
     ...{ promisedAt, createdAt, closedAt, result, resultReason },
     family: job.familyId
   };
 }
 
-function describeWay(access: Access | undefined): WayData | undefined {
-  const way = access?.way;
+function describeAccess(access: Access | undefined): AccessData | undefined {
+  const spec = access?.spec;
   return (
-    way && {
-      name: way.name,
-      steps: way.steps,
-      holdPad: way.holdPad,
-      staysInstalled: way.staysInstalled,
+    spec && {
+      name: spec.name,
+      steps: spec.steps,
+      holdPad: spec.holdPad,
+      staysInstalled: spec.staysInstalled,
       carrier: access.carrier,
-      supply: way.supply
+      supply: spec.supply
     }
   );
 }
@@ -160,7 +160,7 @@ function describeRegion({ profile, access }: JobSide, view: RegionView): RegionD
     name: view.region.name,
     address: view.region.address,
     lengthBytes: view.region.lengthBytes,
-    readBy: by ? { name: by.way.name, own: by.key === access.key } : null,
+    readBy: by ? { name: by.spec.name, own: by.key === access.key } : null,
     reads: view.reads.map((r) => describeRead(view, r)),
     state: view.agreement.state,
     agreeing: view.agreement.agreeing,

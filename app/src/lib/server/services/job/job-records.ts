@@ -24,7 +24,7 @@ export interface JobRecords {
   readonly units: JobUnits;
   readonly reads: readonly ReadRow[];
   /** The way and the method that were last chosen for the job. */
-  readonly choice: { readonly wayId: string; readonly method: string } | undefined;
+  readonly choice: { readonly accessKey: string; readonly method: string } | undefined;
   readonly clone: CloneImage | undefined;
   readonly operations: readonly OperationRow[];
   /** Units of the job that another job has verifiedly written. */

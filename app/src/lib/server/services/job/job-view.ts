@@ -122,7 +122,7 @@ function groundOf(deps: Deps, job: JobRow, records: JobRecords): Ground {
   const shape = shapeOf(job.reason);
   return {
     ...{ job, records, profile, method, shape },
-    access: profile && resolveAccess(profile, records.choice?.wayId),
+    access: profile && resolveAccess(profile, records.choice?.accessKey),
     target: shape.target && records.units[shape.target],
     supplied: newestSupplied(records.reads, records.units.original),
     // said for one method, it holds for no other that needs the donor's bytes

@@ -9,7 +9,7 @@ import { listScansOfJob, type ScanRow } from '../../repositories/scans.ts';
 import { describeScanHead } from '../prove/describe-scan.ts';
 import { loadJobView, type JobView } from './job-view.ts';
 import { loadMatchSheet } from '../match/match.ts';
-import { loadWaysSheet } from '../plan/ways.ts';
+import { loadAccessSheet } from '../plan/accesses.ts';
 import { readinessOf } from '../kit/kit.ts';
 
 type StageLoader = (deps: Deps, view: JobView) => Promise<Partial<StageExtras>>;
@@ -20,11 +20,11 @@ const LOADERS: Readonly<Partial<Record<Stage, StageLoader>>> = {
   prove: loadScans,
   identify: (_, view) => Promise.resolve(identityOf(view)),
   async match(deps, view) {
-    const [match, ways] = await Promise.all([
+    const [match, accesses] = await Promise.all([
       loadMatchSheet(deps, view),
-      loadWaysSheet(deps, view)
+      loadAccessSheet(deps, view)
     ]);
-    return { ...identityOf(view), match, ways };
+    return { ...identityOf(view), match, accesses };
   },
   return: loadScans
 };

@@ -52,7 +52,8 @@ export async function readinessOf(deps: Deps, view: JobView): Promise<Readiness>
   const { access } = view;
   // a new unit is programmed by the maker's server
   const network =
-    view.records.choice?.wayId === 'new-unit' || (access?.way?.needs.includes('network') ?? false);
+    view.records.choice?.accessKey === 'new-unit' ||
+    (access?.spec?.needs.includes('network') ?? false);
   const ticked = (id: string) => ticks.some((t) => t.checkId === id);
   const own = await lookAtComputer(deps);
   const checks: ComputerCheck[] = [

@@ -70,10 +70,10 @@ const DRAW_OF: Readonly<Record<string, DrawState>> = { write: 'writing', read: '
 function findBand(station: StationBench, live: LiveOperation | undefined): DrawBand | undefined {
   const access = live?.spec.access ?? station.connected?.access;
   if (access?.carrier !== 'can-uds') return undefined;
-  const { way } = access;
-  const state = DRAW_OF[live?.spec.kind ?? 'identify'] ?? (way.holdPad ? 'boot' : 'idle');
-  const idle = way.draw.find((d) => d.state === 'idle');
-  const band = way.draw.find((d) => d.state === state) ?? idle;
+  const { spec } = access;
+  const state = DRAW_OF[live?.spec.kind ?? 'identify'] ?? (spec.holdPad ? 'boot' : 'idle');
+  const idle = spec.draw.find((d) => d.state === 'idle');
+  const band = spec.draw.find((d) => d.state === state) ?? idle;
   // between operations a unit may be in either state; take both bands together
   return band && idle && !live ? { ...band, minMa: Math.min(idle.minMa, band.minMa) } : band;
 }

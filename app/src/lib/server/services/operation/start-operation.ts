@@ -121,7 +121,7 @@ function check(
     ...{ person, access, role }
   });
   if (gate.holding) return fail(gate.holding.code, { ...gate.holding.params });
-  if (!access || !isDriven(access)) return fail('gate.way.none', { family: profile.id });
+  if (!access || !isDriven(access)) return fail('gate.access.none', { family: profile.id });
   const far = checkReach(access, profile, { request, view });
   if (!far.ok) return far;
   if (request.kind === 'write' && request.confirmation !== unit.tag.slice(-3)) {
@@ -136,7 +136,7 @@ function roleOf({ kind, role }: StartOperation, { shape }: JobView): UnitRole {
   return kind === 'write' ? (shape.target ?? 'donor') : (role ?? 'original');
 }
 
-/** Does the access reach every region, and can it prove what is done there? Errors: `gate.way.region`, `gate.way.unproven`. */
+/** Does the access reach every region, and can it prove what is done there? Errors: `gate.access.region`, `gate.access.unproven`. */
 function checkReach(
   access: DrivenAccess,
   profile: Profile,
@@ -145,10 +145,10 @@ function checkReach(
   const act = request.kind === 'write' ? 'writes' : 'reads';
   const ids = regionIdsOf(request, view);
   const beyond = ids.find((id) => !reaches(access, id, act));
-  if (beyond) return fail('gate.way.region', { region: getRegion(profile, beyond).name });
+  if (beyond) return fail('gate.access.region', { region: getRegion(profile, beyond).name });
   const unproven = ids.find((id) => !reaches(access, id));
   return unproven
-    ? fail('gate.way.unproven', { region: getRegion(profile, unproven).name })
+    ? fail('gate.access.unproven', { region: getRegion(profile, unproven).name })
     : ok(true);
 }
 

@@ -4,7 +4,7 @@ import type { Hours } from '@badger/core/plan/hours';
 import type { PlanProblem } from '@badger/core/plan/problem';
 import type { Shop, JobPlanFacts, Mark, NamedTask, RegionWork } from '@badger/core/plan/job-facts';
 import { tasksOfJob } from '@badger/core/plan/tasks-of-job';
-import { findWayOfKey, type Way } from '@badger/core/profile/profile';
+import { findAccessOfKey, type AccessSpec } from '@badger/core/profile/profile';
 import { isTrusted } from '@badger/core/reads/judge-region';
 import { estimateTransfer, type Measured } from '@badger/core/time/estimate';
 import type { LaneData } from '../../../plan-types.ts';
@@ -109,15 +109,15 @@ function factsOf(deps: Deps, input: PlanInput, at: At): JobPlanFacts {
   const { view } = at;
   const { profile, job } = view;
   const chosen = input.choices.get(job.id);
-  const way = wayOf(view, chosen);
+  const access = specOf(view, chosen);
   const measured = input.measured.get(job.familyId) ?? [];
-  const readable = (r: RegionView) => way?.reads.includes(r.region.id) ?? false;
+  const readable = (r: RegionView) => access?.reads.includes(r.region.id) ?? false;
   const work = (regions: readonly RegionView[]) =>
     regions.filter(readable).map((r): RegionWork => {
       const once = estimateTransfer({
         regions: [r.region],
         direction: 'read',
-        carrier: way?.carrier,
+        carrier: access?.carrier,
         measured
       });
       const kept = isTrusted(r.verdict) ? WANTED_READS : Math.min(r.reads.length, 1);
@@ -126,20 +126,20 @@ function factsOf(deps: Deps, input: PlanInput, at: At): JobPlanFacts {
   const whole = (direction: 'read' | 'write') =>
     estimateTransfer({
       ...{ regions: profile?.regions ?? [], direction },
-      ...{ carrier: way?.carrier, measured }
+      ...{ carrier: access?.carrier, measured }
     }).seconds;
   return {
     number: job.number,
-    way,
+    access,
     kind: kindOf(view, chosen),
     proofOpen: job.proofOutcome === 'open',
     vehicleHere: view.records.arrival?.how === 'vehicle',
     originals: work(view.regions.original),
-    supplied: way !== undefined && way.reads.length === 0,
+    supplied: access !== undefined && access.reads.length === 0,
     backups: view.units.donor ? work(view.regions.donor) : undefined,
     built: view.cloneState === 'built',
     written: view.ending.writeVerified,
-    writeMinutes: (whole('write') + whole('read')) / 60 + (way?.waitMinutes ?? 0),
+    writeMinutes: (whole('write') + whole('read')) / 60 + (access?.waitMinutes ?? 0),
     afterFit: profile?.afterFit ?? [],
     held: heldBy(view),
     marks: marksOf(input.marks, at),
@@ -154,11 +154,11 @@ function kindOf(view: JobView, chosen: string | undefined): JobPlanFacts['kind']
   return view.job.reason === 'unknown-unit' ? 'identify' : 'clone';
 }
 
-/** The way that was chosen, or the first that is known to work and can write. */
-function wayOf({ profile }: JobView, chosen: string | undefined): Way | undefined {
+/** The access that was chosen, or the first that is known to work and can write. */
+function specOf({ profile }: JobView, chosen: string | undefined): AccessSpec | undefined {
   return (
-    (profile && findWayOfKey(profile, chosen)) ??
-    profile?.ways.find((w) => w.known === 'works' && w.writes.length > 0)
+    (profile && findAccessOfKey(profile, chosen)) ??
+    profile?.accesses.find((w) => w.known === 'works' && w.writes.length > 0)
   );
 }
 

@@ -19,7 +19,7 @@ import { dropMark, listMarks, setMark, type MarkValues } from '../../repositorie
 import { loadHours } from '../shop/shop-settings.ts';
 import { buildJobViews, type JobView } from '../job/job-view.ts';
 import { buildProblem, type BuiltProblem } from './plan-problem.ts';
-import { measuredOn } from './ways.ts';
+import { measuredOn } from './accesses.ts';
 import { actOnJob } from '../job/act-on-job.ts';
 
 /** Open jobs that are planned at most, those promised first. */
@@ -51,7 +51,7 @@ export async function loadPlan(deps: Deps, now = deps.clock.now()): Promise<Plan
   ]);
   const built = buildProblem(deps, {
     ...{ views, people, kit, hours, marks, now },
-    choices: new Map(choices.map((c) => [c.jobId, c.wayId])),
+    choices: new Map(choices.map((c) => [c.jobId, c.accessKey])),
     measured: new Map(measured)
   });
   const { plan, late } = await solve(deps, built);

@@ -1,9 +1,9 @@
 import { formatDuration } from '@badger/core/base/format';
-import type { WayOption } from '@badger/core/ways/compare-ways';
-import type { CostLine } from '@badger/core/ways/price-way';
+import type { AccessOption } from '@badger/core/access-choice/compare-accesses';
+import type { CostLine } from '@badger/core/access-choice/price-access';
 
 /** One line of a quote in words for the customer. Example: `Work, 1.5 h: Boot, one pad`. */
-export function describeCost(line: CostLine, option: Pick<WayOption, 'name'>): string {
+export function describeCost(line: CostLine, option: Pick<AccessOption, 'name'>): string {
   switch (line.kind) {
     case 'work':
       return `Work, ${formatDuration(line.count * 60)}: ${option.name}`;

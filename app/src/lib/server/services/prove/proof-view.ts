@@ -55,7 +55,7 @@ export function buildProof({ job, profile, records, originalRegions }: ProofFact
 function clonedBy(profile: Profile | undefined, { reason }: JobRow) {
   const method = profile?.cloneMethod ?? 'merge';
   return {
-    ways: profile?.ways.map((w) => w.kind) ?? [],
+    accesses: profile?.accesses.map((w) => w.kind) ?? [],
     method: reason === 'new-module' ? 'none' : method
   };
 }

@@ -1,9 +1,9 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { parseTestValues } from '@badger/core/proof/tests';
-import type { ProofTest, Proof, Route } from '../../../schema/requests.ts';
+import type { ProofTest, Proof, RecordedAccess } from '../../../schema/requests.ts';
 import type { Deps } from '../../deps.ts';
 import { appendEvent } from '../../repositories/events.ts';
-import { setProof, setRoute } from '../../repositories/jobs.ts';
+import { setProof, setAccessKind } from '../../repositories/jobs.ts';
 import type { Person } from '../../repositories/people.ts';
 import { insertProofTest } from '../../repositories/scans.ts';
 import { actOnJob, actOnView } from '../job/act-on-job.ts';
@@ -54,22 +54,22 @@ export async function recordProof(
   });
 }
 
-/** Records the way that was chosen, and why. Errors: those of {@link actOnJob}, `clone.route.closed` (not possible). */
-export async function chooseRoute(
+/** Records the access that was chosen, and why. Errors: those of {@link actOnJob}, `clone.access.closed` (not possible). */
+export async function recordAccess(
   deps: Deps,
   person: Person,
-  { jobNumber, route, reason }: { jobNumber: number } & Route
+  { jobNumber, accessKind, reason }: { jobNumber: number } & RecordedAccess
 ): Promise<Result<true>> {
   const act = { person, jobNumber, right: 'access.choose' } as const;
   return actOnView<true>(deps, act, async (tx, view) => {
-    const left = view.proof.cloneable.routes.find((r) => r.route === route);
-    if (!left?.possible) return fail('clone.route.closed', { route });
-    await setRoute(tx, view.job.id, { route, reason: reason.trim() });
+    const left = view.proof.cloneable.accesses.find((r) => r.accessKind === accessKind);
+    if (!left?.possible) return fail('clone.access.closed', { accessKind });
+    await setAccessKind(tx, view.job.id, { accessKind, reason: reason.trim() });
     await appendEvent(tx, {
       jobId: view.job.id,
       person,
       kind: 'route.chosen',
-      data: { route, reason: reason.trim() }
+      data: { accessKind, reason: reason.trim() }
     });
     return ok(true);
   });

@@ -72,7 +72,7 @@ export async function scanBench(
   const station = deps.bench.stations.get(stationId);
   const { access, profile } = view;
   if (!station || access?.carrier !== 'can-uds' || !profile)
-    return fail('gate.way.none', { family: view.job.familyId });
+    return fail('gate.access.none', { family: view.job.familyId });
   const role = roleOnClamp(view, station.connected?.chipId);
   const gate = checkJobGate(deps, view, { kind: 'identify', stationId, person, role });
   if (gate.holding) return fail(gate.holding.code, { ...gate.holding.params });

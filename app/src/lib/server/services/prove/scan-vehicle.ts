@@ -42,14 +42,14 @@ export async function startScan(
     startedAt: deps.clock.now()
   });
   deps.bench.scans.set(key, live);
-  const way = await openWay(deps, job, layout, key);
-  const ready = way.ok ? await checkReady(way.value, layout) : way;
-  if (!way.ok || !ready.ok) {
-    if (way.ok) await way.value.close();
+  const line = await openLine(deps, job, layout, key);
+  const ready = line.ok ? await checkReady(line.value, layout) : line;
+  if (!line.ok || !ready.ok) {
+    if (line.ok) await line.value.close();
     deps.bench.scans.delete(key);
     return ready.ok ? fail('doip.vehicle.none') : ready;
   }
-  void run(deps, { job, person, live, layout, way: way.value, clear: kind === 'cleared' })
+  void run(deps, { job, person, live, layout, line: line.value, clear: kind === 'cleared' })
     .catch((error: unknown) => deps.log.error({ error: String(error) }, 'scan failed'))
     .finally(() => {
       deps.bench.scans.delete(key);
@@ -82,7 +82,7 @@ async function findScannable(
     : ok(job);
 }
 
-async function openWay(
+async function openLine(
   deps: Deps,
   job: JobRow,
   layout: VehicleLayout,
@@ -96,10 +96,10 @@ async function openWay(
 }
 
 /** Nobody works with a scan tool on a moving vehicle. */
-async function checkReady(way: VehicleLink, layout: VehicleLayout): Promise<Result<true>> {
+async function checkReady(line: VehicleLink, layout: VehicleLayout): Promise<Result<true>> {
   const engine = layout.units.find((u) => u.legislated);
   if (!engine) return ok(true);
-  const speed = await readSpeedKmh(way.link(engine));
+  const speed = await readSpeedKmh(line.link(engine));
   return speed.ok && speed.value > 0
     ? fail('scan.vehicle.moving', { speedKmh: Math.round(speed.value) })
     : ok(true);
@@ -110,17 +110,17 @@ interface ScanRun {
   readonly person: Person;
   readonly live: LiveScan;
   readonly layout: VehicleLayout;
-  readonly way: VehicleLink;
+  readonly line: VehicleLink;
   readonly clear: boolean;
 }
 
 async function run(deps: Deps, scan: ScanRun): Promise<void> {
-  const { live, layout, way, job, person } = scan;
-  const links = new Map(layout.units.map((p) => [p.id, way.link(p)] as const));
+  const { live, layout, line, job, person } = scan;
+  const links = new Map(layout.units.map((p) => [p.id, line.link(p)] as const));
   const linkOf = (place: UnitPlace) => links.get(place.id) as DiagnosticLink;
   try {
-    if (scan.clear) await sideBySide(layout.units, way.width, (p) => clearUnit(linkOf(p)));
-    await sideBySide(layout.units, way.width, async (place) => {
+    if (scan.clear) await sideBySide(layout.units, line.width, (p) => clearUnit(linkOf(p)));
+    await sideBySide(layout.units, line.width, async (place) => {
       if (live.stopped) return;
       live.asking(place);
       deps.bench.changed();
@@ -134,9 +134,9 @@ async function run(deps: Deps, scan: ScanRun): Promise<void> {
       job,
       person,
       kind: live.kind as 'pre',
-      source: way.source,
+      source: line.source,
       layoutId: layout.id,
-      vehicleVin: way.vin ?? commonVin(units),
+      vehicleVin: line.vin ?? commonVin(units),
       batteryMv: battery?.ok ? battery.value : null,
       units,
       brokenOff: breakOf(live, units),
@@ -144,7 +144,7 @@ async function run(deps: Deps, scan: ScanRun): Promise<void> {
       endedAt: deps.clock.now()
     });
   } finally {
-    await way.close();
+    await line.close();
   }
 }
 

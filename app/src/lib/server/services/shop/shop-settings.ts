@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { validateHours, validatePrices } from '@badger/core/generated/validators';
 import { findHoursFault, USUAL_HOURS, type Hours } from '@badger/core/plan/hours';
-import { NO_PRICES, readPrices, tidyPrices, type Prices } from '@badger/core/ways/prices';
+import { NO_PRICES, readPrices, tidyPrices, type Prices } from '@badger/core/access-choice/prices';
 import { checkRight } from '@badger/core/rights/rights';
 import { validateShopRules } from '../../../generated/validators.js';
 import type { PersonSkills, ShopRules } from '../../../schema/requests.ts';

@@ -14,7 +14,7 @@
 
 <svelte:head><title>{title} · Upright Badger</title></svelte:head>
 <PageHead {title}>
-  <a class="btn btn-outline" href="/jobs/{data.job.number}/match?part=ways">Back to the job</a>
+  <a class="btn btn-outline" href="/jobs/{data.job.number}/match?part=access">Back to the job</a>
   <button class="btn btn-primary" onclick={print}>Print</button>
 </PageHead>
 <article class="card-sheet">

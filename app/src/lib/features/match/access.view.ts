@@ -1,14 +1,14 @@
 import { formatDuration } from '@badger/core/base/format';
 import { decimal, formatMoney } from '@badger/core/base/money';
 import type { Estimate } from '@badger/core/time/estimate';
-import type { WayOption } from '@badger/core/ways/compare-ways';
+import type { AccessOption } from '@badger/core/access-choice/compare-accesses';
 import { wordsOfCost } from '$lib/messages/plan.ts';
 
 /** Minutes as people say them. Example: `1.5 h`. */
 export const minutes = (count: number) => (count === 0 ? '–' : formatDuration(count * 60));
 
 /** Waiting with its range. Example: `55 min (47 to 69)`. */
-export function waitOf(option: WayOption): string {
+export function waitOf(option: AccessOption): string {
   if (option.days > 0) return `${option.days} days`;
   if (option.waitMinutes === 0) return '–';
   const low = Math.round(option.waitLowMinutes);
@@ -18,7 +18,7 @@ export function waitOf(option: WayOption): string {
 }
 
 /** The price, or what the shop has no price for. */
-export function costOf(option: WayOption, currency: string): { text: string; note: string } {
+export function costOf(option: AccessOption, currency: string): { text: string; note: string } {
   const { total, missing } = option.cost;
   const money = formatMoney(decimal(total), currency);
   return missing.length === 0

@@ -9,7 +9,7 @@
   const names = (ids: readonly string[]) => ids.map(name).join(', ') || 'nothing';
 </script>
 
-{#each profile.ways as w (w.name)}
+{#each profile.accesses as w (w.name)}
   <Panel label={w.name} title={w.name} note={KNOWN_WORDS[w.known]}>
     <div class="cols">
       <div>

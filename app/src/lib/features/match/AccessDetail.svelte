@@ -1,10 +1,10 @@
 <script lang="ts">
   import { decimal, formatMoney } from '@badger/core/base/money';
-  import type { WayOption } from '@badger/core/ways/compare-ways';
+  import type { AccessOption } from '@badger/core/access-choice/compare-accesses';
   import { wordsOfCost } from '$lib/messages/plan.ts';
-  import { minutes } from './ways.view.ts';
+  import { minutes } from './access.view.ts';
 
-  let { option, currency }: { option: WayOption; currency: string } = $props();
+  let { option, currency }: { option: AccessOption; currency: string } = $props();
   const amount = (text: string | undefined) =>
     text === undefined ? 'not set' : formatMoney(decimal(text), currency);
 </script>

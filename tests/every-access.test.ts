@@ -1,15 +1,15 @@
-// Every way of every family that the bench itself can work: chosen, identified, read until two reads agree, kept and compared
+// Every access of every family that the bench itself can work: chosen, identified, read until two reads agree, kept and compared
 // with what the stand-in really holds. A family without a unit in the simulated world fails here.
 import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { isDriven, resolveAccess, type DrivenAccess } from '@badger/core/access/access';
-import { keyOfWay, type Profile } from '@badger/core/profile/profile';
+import { keyOfAccess, type Profile } from '@badger/core/profile/profile';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
 import { recordAuthority } from '../app/src/lib/server/services/job/jobs.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { sayWhoFeeds } from '../app/src/lib/server/services/operation/unit-feed.ts';
-import { chooseWay } from '../app/src/lib/server/services/plan/ways.ts';
+import { chooseAccess } from '../app/src/lib/server/services/plan/accesses.ts';
 import { loadProfiles } from '../standins/src/world/load-profiles.ts';
 import type { UnitSpec } from '../standins/src/modules/module.ts';
 import { CHIP_UNITS, UNITS } from '../standins/src/world/saltmarsh.ts';
@@ -44,7 +44,7 @@ async function open(profile: Profile, unit: UnitSpec): Promise<number> {
       vin: unit.fields['vin'] ?? 'U8HVC3F2401084417'
     },
     ...{ family: profile.id, complaint: 'Dead', reason: 'failed-module', authorisedBy: 'Office' },
-    ...{ promisedAt: null, intakeKey: `every-way-${(taken += 1)}`, another: true },
+    ...{ promisedAt: null, intakeKey: `every-access-${(taken += 1)}`, another: true },
     arrival: { how: 'vehicle', parcelNumber: '', condition: '' },
     units: [{ role: 'original', tag: unit.tag, place: '', condition: '' }]
   });
@@ -64,7 +64,7 @@ async function connect(access: DrivenAccess, unit: UnitSpec): Promise<void> {
     const { voltageMinMv, voltageMaxMv, limitMinMa } = access.supply;
     return powerUp(shop, 'window', unit.tag, {
       ...{ voltageMv: (voltageMinMv + voltageMaxMv) / 2, limitMa: limitMinMa },
-      padHeld: access.way.holdPad !== undefined
+      padHeld: access.spec.holdPad !== undefined
     });
   }
   await devices.stations.get('window')?.supply.apply({ on: false });
@@ -82,21 +82,26 @@ const truthOf = (unit: UnitSpec, regionId: string) =>
 
 for (const profile of profiles)
   describe(profile.id, () => {
-    const driven = profile.ways.flatMap((way, i) => {
-      const access = resolveAccess(profile, keyOfWay(way, i));
-      // a way that opens no memory is one only where nothing is cloned
-      const leads = way.reads.length + way.writes.length > 0 || profile.cloneMethod === 'none';
+    const driven = profile.accesses.flatMap((spec, i) => {
+      const access = resolveAccess(profile, keyOfAccess(spec, i));
+      // an access that opens no memory is one only where nothing is cloned
+      const leads = spec.reads.length + spec.writes.length > 0 || profile.cloneMethod === 'none';
       return isDriven(access) && leads ? [access] : [];
     });
-    it('has a way that this bench works by itself', () => {
+    it('has an access that this bench works by itself', () => {
       expect(driven.length).toBeGreaterThan(0);
     });
     it.each(driven.map((a) => [a.key, a] as const))('by %s', async (key, access) => {
       const unit = unitOf(profile, access);
       const jobNumber = await open(profile, unit);
-      const choice = { jobNumber, key, method: profile.cloneMethod, reason: 'this way is tried' };
-      expect(await chooseWay(shop.root.deps, lead, choice)).toEqual({ ok: true, value: true });
-      if (access.way.staysInstalled) {
+      const choice = {
+        jobNumber,
+        key,
+        method: profile.cloneMethod,
+        reason: 'this access is tried'
+      };
+      expect(await chooseAccess(shop.root.deps, lead, choice)).toEqual({ ok: true, value: true });
+      if (access.spec.staysInstalled) {
         const feed = { jobNumber, role: 'original' as const, by: 'bench' as const };
         expect((await sayWhoFeeds(shop.root.deps, bench, feed)).ok).toBe(true);
       }
@@ -104,7 +109,7 @@ for (const profile of profiles)
       const where = { jobNumber, stationId: 'window', role: 'original' } as const;
       const identified = await runToEnd(shop, bench, { kind: 'identify', ...where });
       expect(identified.refused ?? identified.operation?.problem ?? undefined).toBeUndefined();
-      for (const regionId of access.way.reads) {
+      for (const regionId of access.spec.reads) {
         const region = async () =>
           (await loadJobView(shop.root.deps, jobNumber))?.regions.original.find(
             (r) => r.region.id === regionId

@@ -1,27 +1,30 @@
 <script lang="ts">
   import { METHOD_WORDS } from '$lib/features/shared/words.ts';
-  import type { WayOption } from '@badger/core/ways/compare-ways';
-  import type { WaysSheetData } from '$lib/match-types.ts';
+  import type { AccessOption } from '@badger/core/access-choice/compare-accesses';
+  import type { AccessSheetData } from '$lib/match-types.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import Panel from '$lib/ui/Panel.svelte';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
-  import WayDetail from './WayDetail.svelte';
-  import { costOf, minutes, waitOf } from './ways.view.ts';
+  import AccessDetail from './AccessDetail.svelte';
+  import { costOf, minutes, waitOf } from './access.view.ts';
 
-  let { jobNumber, ways, closed }: { jobNumber: number; ways: WaysSheetData; closed: boolean } =
-    $props();
+  let {
+    jobNumber,
+    accesses,
+    closed
+  }: { jobNumber: number; accesses: AccessSheetData; closed: boolean } = $props();
 
-  const chosen = $derived(ways.choices[0]);
+  const chosen = $derived(accesses.choices[0]);
   let key = $state('');
   let method = $state('');
   let reason = $state('');
-  const gravest = (o: WayOption) => {
+  const gravest = (o: AccessOption) => {
     const high = o.risks.filter((r) => r.weight === 'high');
     return high.length > 0 ? high : o.risks.slice(0, 1);
   };
-  const picked = $derived(ways.options.find((o) => o.key === key));
+  const picked = $derived(accesses.options.find((o) => o.key === key));
   const methodNow = $derived(
     picked?.methods.some((s) => s.id === method) ? method : (picked?.methods[0]?.id ?? '')
   );
@@ -29,7 +32,7 @@
   async function choose(event: SubmitEvent) {
     event.preventDefault();
     const body = { key, method: methodNow, reason };
-    if (noted(await send(`/api/jobs/${jobNumber}/way`, body))) {
+    if (noted(await send(`/api/jobs/${jobNumber}/access`, body))) {
       key = '';
       reason = '';
     }
@@ -37,12 +40,13 @@
 </script>
 
 <Panel
-  label="Ways compared"
-  title="Ways compared"
+  label="Access compared"
+  title="Access compared"
   note="for this unit, with the kit and the people of this shop"
 >
   {#if chosen}
-    {@const name = ways.options.find((o) => o.key === chosen.wayId)?.name ?? chosen.wayId}
+    {@const name =
+      accesses.options.find((o) => o.key === chosen.accessKey)?.name ?? chosen.accessKey}
     <p class="chosen">
       Chosen by {chosen.personName}: <b>{name}</b>, {METHOD_WORDS[chosen.method]?.toLowerCase()}. “{chosen.reason}”
     </p>
@@ -52,16 +56,16 @@
       <table class="plain">
         <thead
           ><tr
-            ><th></th><th>Way</th><th>Reads and writes</th><th>Hands</th><th>Waiting</th><th
+            ><th></th><th>Access</th><th>Reads and writes</th><th>Hands</th><th>Waiting</th><th
               >Price</th
             ><th>What speaks against it</th></tr
           ></thead
         >
         <tbody>
-          {#each ways.options as o (o.key)}
-            {@const cost = costOf(o, ways.prices.currency)}
+          {#each accesses.options as o (o.key)}
+            {@const cost = costOf(o, accesses.prices.currency)}
             <tr
-              data-way={o.key}
+              data-access={o.key}
               data-state={o.possible ? 'open' : 'shut'}
               class:picked={key === o.key}
             >
@@ -69,7 +73,7 @@
                 ><input
                   type="radio"
                   class="radio"
-                  name="way"
+                  name="access"
                   value={o.key}
                   aria-label="Choose {o.name}"
                   disabled={!o.possible || closed}
@@ -78,7 +82,7 @@
               >
               <td
                 ><b>{o.name}</b>
-                {#if o.key === chosen?.wayId}<span class="mark">chosen</span>{/if}</td
+                {#if o.key === chosen?.accessKey}<span class="mark">chosen</span>{/if}</td
               >
               <td
                 >{o.reads.length > 0 ? `reads ${o.reads.join(', ')}` : ''}{o.writes.length > 0
@@ -112,10 +116,10 @@
       </table>
     </div>
     {#if picked}
-      <WayDetail option={picked} currency={ways.prices.currency} />
+      <AccessDetail option={picked} currency={accesses.prices.currency} />
       <div class="why">
         <label
-          >CloneMethod
+          >Clone method
           <select
             class="select"
             value={methodNow}
@@ -127,10 +131,10 @@
           </select>
         </label>
         <label class="reason"
-          >Why this way
+          >Why this access
           <input class="input w-full" bind:value={reason} required minlength="3" maxlength="300" />
         </label>
-        <button class="btn btn-primary">Take this way</button>
+        <button class="btn btn-primary">Use this access</button>
       </div>
     {/if}
   </form>

@@ -2,10 +2,10 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { KIT_KINDS, type KitItem } from '../kit/kit-item.ts';
 import { parseProfile } from '../profile/parse-profile.ts';
-import { findWayOfKey, type Profile } from '../profile/profile.ts';
+import { findAccessOfKey, type Profile } from '../profile/profile.ts';
 import type { ProfileDocument } from '../profile/schema.ts';
 import { buildQuote } from './build-quote.ts';
-import { compareWays, type WaysFacts } from './compare-ways.ts';
+import { compareAccesses, type AccessFacts } from './compare-accesses.ts';
 import { NO_PRICES, readPrices, tidyPrices, type Prices } from './prices.ts';
 
 const load = (name: string): Profile => {
@@ -29,23 +29,23 @@ const prices: Prices = {
     'MD-CM5': { donor: '55.00', newUnit: '', sendAway: '130.00', sendAwayDays: 5 }
   }
 };
-const facts = (name: string, change: Partial<WaysFacts> = {}): WaysFacts => ({
+const facts = (name: string, change: Partial<AccessFacts> = {}): AccessFacts => ({
   ...{ profile: load(name), kit, prices, vehicleHere: true, unresponsive: false, donorHere: false },
   skills: ['open-case', 'fine-solder', 'clip', 'vehicle'],
   measured: [],
   ...change
 });
-const way = (name: string, id: string, change: Partial<WaysFacts> = {}) => {
-  const found = compareWays(facts(name, change)).find((o) => o.id === id);
+const access = (name: string, id: string, change: Partial<AccessFacts> = {}) => {
+  const found = compareAccesses(facts(name, change)).find((o) => o.id === id);
   if (!found) throw new Error(id);
   return found;
 };
-const why = (name: string, id: string, change: Partial<WaysFacts> = {}) =>
-  way(name, id, change).notes.map((n) => n.code);
+const why = (name: string, id: string, change: Partial<AccessFacts> = {}) =>
+  access(name, id, change).notes.map((n) => n.code);
 
-describe('ways compared', () => {
+describe('accesses compared', () => {
   it('every way of the family is there, a new unit and sending away too, the possible ones first', () => {
-    const options = compareWays(facts('hv-ec4'));
+    const options = compareAccesses(facts('hv-ec4'));
     expect(options.map((o) => o.id).sort()).toEqual(
       ['bench', 'boot', 'new-unit', 'obd', 'send-away'].sort()
     );
@@ -55,7 +55,7 @@ describe('ways compared', () => {
   });
   it('counts hands for both units, original and donor, and what follows the refit', () => {
     // (20 + 10 + 20) twice, then 15 and 10
-    const boot = way('hv-ec4', 'boot');
+    const boot = access('hv-ec4', 'boot');
     expect(boot.handsOnMinutes).toBe(125);
     expect(boot.cost.lines).toEqual([
       { kind: 'work', count: 125, amount: '125.00' },
@@ -63,67 +63,69 @@ describe('ways compared', () => {
       { kind: 'sealing', count: 1, amount: '6.40' }
     ]);
     expect(boot.cost.total).toBe('271.40');
-    expect(way('hv-ec4', 'boot', { donorHere: true }).cost.total).toBe('131.40');
+    expect(access('hv-ec4', 'boot', { donorHere: true }).cost.total).toBe('131.40');
     expect(boot.waitLowMinutes).toBeLessThan(boot.waitMinutes);
     expect(boot.waitHighMinutes).toBeGreaterThan(boot.waitMinutes);
   });
   it('a price that nobody has set is told, never taken as nothing', () => {
-    const none = way('hv-ec4', 'boot', { prices: NO_PRICES });
+    const none = access('hv-ec4', 'boot', { prices: NO_PRICES });
     expect(none.cost.missing).toEqual(['work', 'donor', 'sealing']);
     expect(none.cost.total).toBe('0.00');
   });
   it('says why not: kit, supply, skill, silence, credits, the vehicle away', () => {
     const without = (kind: string) => kit.filter((k) => k.kind !== kind);
-    expect(why('hv-ec4', 'boot', { kit: without('probe-frame') })).toEqual(['way.kit.missing']);
+    expect(why('hv-ec4', 'boot', { kit: without('probe-frame') })).toEqual(['access.kit.missing']);
     const weak = kit.map((k) => ({ ...k, ratedMa: k.kind === 'supply' ? 3000 : k.ratedMa }));
     expect(why('hv-ec4', 'boot', { kit: weak })).toEqual(['kit.supply.weak']);
     const unrated = kit.map((k) => ({ ...k, ratedMa: undefined }));
     expect(why('hv-ec4', 'boot', { kit: unrated })).toEqual(['kit.supply.unrated']);
-    expect(why('hv-ec6', 'obd', { kit: without('network') })).toEqual(['way.network.unknown']);
+    expect(why('hv-ec6', 'obd', { kit: without('network') })).toEqual(['access.network.unknown']);
     expect(why('hv-ec4', 'boot', { kit: without('network') })).toEqual([]);
-    expect(why('hv-ec6', 'new-unit', { kit: without('network') })).toContain('way.network.unknown');
-    expect(why('hv-ec6', 'new-unit')).not.toContain('way.network.unknown');
-    expect(why('md-cm5', 'lifted', { skills: ['open-case'] })).toEqual(['way.skill.missing']);
-    expect(why('qn-tc2', 'bench', { unresponsive: true })).toContain('way.unit.mute');
+    expect(why('hv-ec6', 'new-unit', { kit: without('network') })).toContain(
+      'access.network.unknown'
+    );
+    expect(why('hv-ec6', 'new-unit')).not.toContain('access.network.unknown');
+    expect(why('md-cm5', 'lifted', { skills: ['open-case'] })).toEqual(['access.skill.missing']);
+    expect(why('qn-tc2', 'bench', { unresponsive: true })).toContain('access.unit.mute');
     expect(why('hv-ec4', 'boot', { unresponsive: true })).toEqual([]);
     expect(why('hv-ec6', 'obd', { prices: { ...prices, creditsLeft: 2 } })).toEqual([
-      'way.credits.short'
+      'access.credits.short'
     ]);
-    expect(why('hv-ec6', 'obd', { vehicleHere: false })).toContain('way.vehicle.away');
-    expect(why('hv-ec4', 'bench')).toContain('way.memory.shut');
-    expect(why('md-cm5', 'clip')).toContain('way.known.fails');
-    expect(why('pw-bd1', 'clip')).toEqual(['way.known.untried', 'way.memory.partly']);
-    expect(why('qn-tc2', 'new-unit')).toContain('way.maker.none');
-    expect(why('hv-ec4', 'send-away')).toEqual(['way.away.nobody']);
-    expect(way('md-cm5', 'send-away')).toMatchObject({ possible: true, days: 5 });
+    expect(why('hv-ec6', 'obd', { vehicleHere: false })).toContain('access.vehicle.away');
+    expect(why('hv-ec4', 'bench')).toContain('access.memory.shut');
+    expect(why('md-cm5', 'clip')).toContain('access.known.fails');
+    expect(why('pw-bd1', 'clip')).toEqual(['access.known.untried', 'access.memory.partly']);
+    expect(why('qn-tc2', 'new-unit')).toContain('access.maker.none');
+    expect(why('hv-ec4', 'send-away')).toEqual(['access.away.nobody']);
+    expect(access('md-cm5', 'send-away')).toMatchObject({ possible: true, days: 5 });
   });
   it('a key names the way that it was made from, and no other that stands at its place now', () => {
     const profile = load('hv-ec6');
-    for (const o of compareWays(facts('hv-ec6')))
-      expect(findWayOfKey(profile, o.key)?.name, o.key).toBe(
-        profile.ways.find((w) => w.name === o.name)?.name
+    for (const o of compareAccesses(facts('hv-ec6')))
+      expect(findAccessOfKey(profile, o.key)?.name, o.key).toBe(
+        profile.accesses.find((w) => w.name === o.name)?.name
       );
     for (const key of [undefined, '', 'new-unit', 'obd-99', 'boot-1x', 'clip-0'])
-      expect(findWayOfKey(profile, key), key).toBeUndefined();
+      expect(findAccessOfKey(profile, key), key).toBeUndefined();
   });
   it('kit of another family does not count', () => {
     const other = kit.map((k) => (k.kind === 'fuse-lead' ? { ...k, families: ['XX-AB1'] } : k));
-    expect(why('hv-ec6', 'obd', { kit: other })).toEqual(['way.kit.missing']);
+    expect(why('hv-ec6', 'obd', { kit: other })).toEqual(['access.kit.missing']);
   });
   it('names the risks with what lowers them, and what the vehicle must be there for', () => {
-    const boot = way('hv-ec4', 'boot');
+    const boot = access('hv-ec4', 'boot');
     expect(boot.risks.length).toBeGreaterThan(2);
     for (const r of boot.risks) expect(r.lowers.length).toBeGreaterThan(10);
     expect(boot.vehicleFor).toContain('Try every key');
-    expect(way('hv-ec6', 'obd').vehicleFor[0]).toMatch(/Diagnostic socket/);
+    expect(access('hv-ec6', 'obd').vehicleFor[0]).toMatch(/Diagnostic socket/);
   });
   it('every profile can be compared', () => {
     for (const name of ['pw-dx2', 'qn-ec1', 'cv-gx7', 'pw-ec9', 'sr-ku1', 'md-im3'])
       expect(
-        compareWays(facts(name)).some((o) => o.possible),
+        compareAccesses(facts(name)).some((o) => o.possible),
         name
       ).toBe(true);
-    expect(way('qn-ec1', 'obd').possible).toBe(true);
+    expect(access('qn-ec1', 'obd').possible).toBe(true);
   });
 });
 
@@ -192,6 +194,6 @@ describe('prices as they are typed', () => {
   it('what was kept and is not certain counts as not set, never as one of two amounts', () => {
     const kept = readPrices({ ...prices, hourlyRate: '1,234', sealing: '6,40' });
     expect([kept.hourlyRate, kept.sealing]).toEqual(['', '6.4']);
-    expect(way('hv-ec4', 'boot', { prices: kept }).cost.missing).toContain('work');
+    expect(access('hv-ec4', 'boot', { prices: kept }).cost.missing).toContain('work');
   });
 });

@@ -20,7 +20,7 @@ export interface CostLine {
   readonly amount: string | undefined;
 }
 
-export interface WayCost {
+export interface AccessCost {
   readonly lines: readonly CostLine[];
   /** Sum of what is known, exact decimal text. */
   readonly total: string;
@@ -31,7 +31,7 @@ export interface WayCost {
 }
 
 /** What a way uses up. Units: minutes, credits. */
-export interface WayUse {
+export interface AccessUse {
   readonly handsOnMinutes: number;
   readonly credits: number;
   readonly opened: boolean;
@@ -40,10 +40,10 @@ export interface WayUse {
 }
 
 /** Prices a way by the shop's settings. Example: 90 minutes at 68.00 is 102.00. */
-export function priceWay(
+export function priceAccess(
   { prices, profile }: { readonly prices: Prices; readonly profile: Profile },
-  use: WayUse
-): WayCost {
+  use: AccessUse
+): AccessCost {
   const rate = parseDecimal(prices.hourlyRate);
   const credit = parseDecimal(prices.creditPrice);
   const family = prices.families[profile.id];

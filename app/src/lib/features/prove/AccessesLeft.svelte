@@ -10,12 +10,13 @@
 
   const cloneable = $derived(job.proof.cloneable);
   const verdict = $derived(messageOfJudgement(cloneable.verdict));
-  let route = $state('');
+  let accessKind = $state('');
   let reason = $state('');
 
   async function choose(event: SubmitEvent) {
     event.preventDefault();
-    if (noted(await send(`/api/jobs/${job.number}/route`, { route, reason }))) reason = '';
+    if (noted(await send(`/api/jobs/${job.number}/access-kind`, { accessKind, reason })))
+      reason = '';
   }
 </script>
 
@@ -28,30 +29,31 @@
       {#if verdict.clear}<strong>{verdict.clear}</strong>{/if}
     </span>
   </p>
-  {#if job.route}
+  {#if job.accessKind}
     <p>
       Chosen: <b
-        >{job.route === 'send-away'
+        >{job.accessKind === 'send-away'
           ? 'Send it away'
-          : messageOf(`clone.route.${job.route === 'new-unit' ? 'new' : job.route}`).title}</b
-      >. {job.routeReason}
-      <a class="link" href="/jobs/{job.number}/match?part=ways">Compare ways and prices</a>
+          : messageOf(`clone.access.${job.accessKind === 'new-unit' ? 'new' : job.accessKind}`)
+              .title}</b
+      >. {job.accessReason}
+      <a class="link" href="/jobs/{job.number}/match?part=access">Compare access and prices</a>
     </p>
   {/if}
   <form onsubmit={choose}>
-    {#each cloneable.routes as r (r.route)}
+    {#each cloneable.accesses as r (r.accessKind)}
       {@const m = messageOf(r.code)}
-      <label class="way" class:shut={!r.possible}>
+      <label class="access" class:shut={!r.possible}>
         <input
           type="radio"
           class="radio"
-          name="route"
-          value={r.route}
-          bind:group={route}
+          name="access"
+          value={r.accessKind}
+          bind:group={accessKind}
           disabled={!r.possible || job.closedAt !== null}
         />
         <span>
-          <b>{r.possible ? m.title : messageOf(`clone.route.${r.route}`).title}</b>
+          <b>{r.possible ? m.title : messageOf(`clone.access.${r.accessKind}`).title}</b>
           <span class="soft">{r.possible ? m.text : `${m.title}: ${m.text}`}</span>
         </span>
       </label>
@@ -60,14 +62,14 @@
       <div class="why">
         <input
           class="input"
-          aria-label="Why this way"
-          placeholder="Why this way"
+          aria-label="Why this access"
+          placeholder="Why this access"
           bind:value={reason}
           required
           minlength="3"
           maxlength="300"
         />
-        <button class="btn btn-outline" disabled={route === ''}>Record the way</button>
+        <button class="btn btn-outline" disabled={accessKind === ''}>Record the access</button>
       </div>
     {/if}
   </form>
@@ -86,14 +88,14 @@
   .verdict b {
     display: block;
   }
-  .way {
+  .access {
     display: flex;
     gap: 10px;
     align-items: center;
     min-height: 44px;
   }
-  .way b,
-  .way .soft {
+  .access b,
+  .access .soft {
     display: block;
     line-height: 1.3;
   }

@@ -1,10 +1,10 @@
-// One family by each kind of access, as a person reaches it: intake, way, hands, chip id or contact, reads until two agree.
+// One family by each kind of access, as a person reaches it: intake, access, hands, chip id or contact, reads until two agree.
 import { expect, test, type Page } from '@playwright/test';
 import { benchLine, openStop, setSpeed, signIn } from './support/bench.ts';
 
 interface Case {
   readonly family: string;
-  readonly way: string;
+  readonly access: string;
   readonly tag: string;
   readonly vin: string;
   readonly carrier: 'clamp' | 'chip' | 'vehicle';
@@ -16,32 +16,32 @@ interface Case {
 
 const CASES: readonly Case[] = [
   {
-    ...{ family: 'MD-IM3', way: 'clip-0', tag: '0372', vin: 'U8MCA1B7709900512' },
+    ...{ family: 'MD-IM3', access: 'clip-0', tag: '0372', vin: 'U8MCA1B7709900512' },
     ...{ carrier: 'chip', regions: ['EEPROM'], clone: 'memory-chip' }
   },
   {
-    ...{ family: 'SR-KU1', way: 'pads-0', tag: '0437', vin: 'U8SKU4A1305501923' },
+    ...{ family: 'SR-KU1', access: 'pads-0', tag: '0437', vin: 'U8SKU4A1305501923' },
     ...{ carrier: 'chip', regions: ['Memory'], clone: 'whole-image' }
   },
   {
-    ...{ family: 'PW-BD1', way: 'clip-1', tag: '0402', vin: 'U8PLT5C3500771268' },
+    ...{ family: 'PW-BD1', access: 'clip-1', tag: '0402', vin: 'U8PLT5C3500771268' },
     ...{ carrier: 'chip', regions: ['EEPROM'], clone: 'whole-image' }
   },
   {
-    ...{ family: 'CV-GX7', way: 'bench-0', tag: '0405', vin: 'U8CGX7A8100441290' },
+    ...{ family: 'CV-GX7', access: 'bench-0', tag: '0405', vin: 'U8CGX7A8100441290' },
     ...{ carrier: 'clamp', regions: ['EEPROM'], clone: 'whole-image' }
   },
   {
-    ...{ family: 'QN-TC2', way: 'obd-1', tag: '0390', vin: 'U8NMB7D1902200931' },
+    ...{ family: 'QN-TC2', access: 'obd-1', tag: '0390', vin: 'U8NMB7D1902200931' },
     ...{ carrier: 'vehicle', vehicle: 'minibus-3', regions: ['External flash'] },
     clone: 'whole-image'
   },
   {
-    ...{ family: 'HV-EC6', way: 'obd-0', tag: '0422', vin: 'U8HVD6E1803004421' },
+    ...{ family: 'HV-EC6', access: 'obd-0', tag: '0422', vin: 'U8HVD6E1803004421' },
     ...{ carrier: 'vehicle', vehicle: 'van-15', regions: [], clone: 'supplied-file' }
   },
   {
-    ...{ family: 'QN-EC1', way: 'obd-0', tag: '0461', vin: 'U8NME3A1404400588' },
+    ...{ family: 'QN-EC1', access: 'obd-0', tag: '0461', vin: 'U8NME3A1404400588' },
     ...{ carrier: 'vehicle', vehicle: 'minibus-5', regions: [], clone: 'none' }
   }
 ];
@@ -57,7 +57,7 @@ async function takeIn(page: Page, c: Case): Promise<number> {
   const { number } = await post(page, '/api/jobs', {
     ...{ customer: 'Quay Test', vehicle: `Vehicle of ${c.tag}`, vin: c.vin, family: c.family },
     ...{ complaint: 'Dead', reason: 'failed-module', authorisedBy: 'Office' },
-    ...{ promisedAt: null, intakeKey: `ways-${c.family}-${c.way}`, another: true },
+    ...{ promisedAt: null, intakeKey: `accesses-${c.family}-${c.access}`, another: true },
     arrival: { how: 'vehicle', parcelNumber: '', condition: '' },
     units: [{ role: 'original', tag: c.tag, place: '', condition: '' }]
   });
@@ -70,8 +70,8 @@ async function takeIn(page: Page, c: Case): Promise<number> {
       ]
     ]
   });
-  await post(page, `/api/jobs/${number}/way`, {
-    ...{ key: c.way, method: c.clone, reason: 'This way is tried' }
+  await post(page, `/api/jobs/${number}/access`, {
+    ...{ key: c.access, method: c.clone, reason: 'This access is tried' }
   });
   return number;
 }
@@ -103,7 +103,7 @@ test.afterEach(async ({ page }) => {
 });
 
 for (const c of CASES)
-  test(`${c.family} by ${c.way}`, async ({ page }) => {
+  test(`${c.family} by ${c.access}`, async ({ page }) => {
     await signIn(page, 'lead');
     await setSpeed(page, 120);
     const number = await takeIn(page, c);

@@ -3,14 +3,14 @@ import { STAGES } from '@badger/core/job/stages';
 import type { Skill } from '@badger/core/profile/profile';
 import { estimateTransfer, type Measured } from '@badger/core/time/estimate';
 import { formatExact, parseAmount } from '@badger/core/base/money';
-import { buildQuote, type QuoteLine } from '@badger/core/ways/build-quote';
-import { compareWays } from '@badger/core/ways/compare-ways';
-import type { WaysSheetData } from '../../../match-types.ts';
-import type { NewQuote, WayChoice } from '../../../schema/requests.ts';
+import { buildQuote, type QuoteLine } from '@badger/core/access-choice/build-quote';
+import { compareAccesses } from '@badger/core/access-choice/compare-accesses';
+import type { AccessSheetData } from '../../../match-types.ts';
+import type { NewQuote, AccessChoice } from '../../../schema/requests.ts';
 import type { Deps } from '../../deps.ts';
 import { insertChoice, insertQuote, listChoices, listQuotes } from '../../repositories/choices.ts';
 import { appendEvent } from '../../repositories/events.ts';
-import { setRoute } from '../../repositories/jobs.ts';
+import { setAccessKind } from '../../repositories/jobs.ts';
 import { listMeasuredReads } from '../../repositories/operations.ts';
 import { listSkills, type Person } from '../../repositories/people.ts';
 import { loadPrices } from '../shop/shop-settings.ts';
@@ -19,7 +19,7 @@ import { loadJobView, type JobView } from '../job/job-view.ts';
 import { toKitItem } from '../kit/kit.ts';
 import { describeCost } from './quote-lines.ts';
 
-export async function loadWaysSheet(deps: Deps, view: JobView): Promise<WaysSheetData> {
+export async function loadAccessSheet(deps: Deps, view: JobView): Promise<AccessSheetData> {
   const { profile } = view;
   const [prices, people, measured, choices, quotes] = await Promise.all([
     loadPrices(deps.db),
@@ -30,7 +30,7 @@ export async function loadWaysSheet(deps: Deps, view: JobView): Promise<WaysShee
   ]);
   const skills = [...new Set(people.flatMap((p): readonly Skill[] => p.skills))];
   const options = profile
-    ? compareWays({
+    ? compareAccesses({
         profile,
         kit: view.records.kit.map(toKitItem),
         skills,
@@ -41,7 +41,7 @@ export async function loadWaysSheet(deps: Deps, view: JobView): Promise<WaysShee
         measured
       })
     : [];
-  const carrier = profile?.ways.find((w) => w.known === 'works' && w.reads.length > 0)?.carrier;
+  const carrier = profile?.accesses.find((w) => w.known === 'works' && w.reads.length > 0)?.carrier;
   const estimate = (ids: readonly string[], direction: 'read' | 'write') =>
     estimateTransfer({
       regions: (profile?.regions ?? []).filter((r) => ids.includes(r.id)),
@@ -83,47 +83,54 @@ export async function measuredOn(deps: Deps, family: string): Promise<Measured[]
 
 /**
  * Records the way, the method and why, with everything that lay beside it. Errors: those of
- * {@link actOnJob}, `way.key.unknown`, `way.choice.shut` (it is not possible now), `way.method.unknown`, `job.work.running`.
+ * {@link actOnJob}, `access.key.unknown`, `access.choice.shut` (it is not possible now), `access.method.unknown`, `job.work.running`.
  */
-export async function chooseWay(
+export async function chooseAccess(
   deps: Deps,
   person: Person,
-  { jobNumber, key, method, reason }: { jobNumber: number } & WayChoice
+  { jobNumber, key, method, reason }: { jobNumber: number } & AccessChoice
 ): Promise<Result<true>> {
   const view = await loadJobView(deps, jobNumber);
   if (!view) return fail('job.number.unknown', { number: jobNumber });
-  const { options } = await loadWaysSheet(deps, view);
+  const { options } = await loadAccessSheet(deps, view);
   const option = options.find((o) => o.key === key);
-  if (!option) return fail('way.key.unknown', { key });
-  if (!option.possible) return fail('way.choice.shut', { way: option.name });
-  if (!option.methods.some((s) => s.id === method)) return fail('way.method.unknown', { method });
+  if (!option) return fail('access.key.unknown', { key });
+  if (!option.possible) return fail('access.choice.shut', { access: option.name });
+  if (!option.methods.some((s) => s.id === method))
+    return fail('access.method.unknown', { method });
   const why = reason.trim();
   const act = { person, jobNumber, right: 'access.choose' } as const;
   return actOnView<true>(deps, act, async (tx, now) => {
-    // what runs was begun by the way that was chosen then
+    // what runs was begun by the access that was chosen then
     if (hasRunningWork(now)) return fail('job.work.running');
     await insertChoice(tx, {
       jobId: view.job.id,
-      wayId: key,
+      accessKey: key,
       cloneMethod: method,
       reason: why,
       options,
       personId: person.id
     });
-    await setRoute(tx, view.job.id, { route: option.id, reason: why });
+    await setAccessKind(tx, view.job.id, { accessKind: option.id, reason: why });
     await appendEvent(tx, {
       jobId: view.job.id,
       person,
       kind: 'route.chosen',
-      data: { route: option.id, way: option.name, method, reason: why, cost: option.cost.total }
+      data: {
+        accessKind: option.id,
+        access: option.name,
+        method,
+        reason: why,
+        cost: option.cost.total
+      }
     });
     return ok(true);
   });
 }
 
 /**
- * Makes a quote of the way that was chosen, at the prices of now. Errors: those of {@link actOnJob},
- * `quote.way.none` (nothing is chosen), `quote.price.missing`, those of {@link parseAmount} and of {@link buildQuote}.
+ * Makes a quote of the access that was chosen, at the prices of now. Errors: those of {@link actOnJob},
+ * `quote.access.none` (nothing is chosen), `quote.price.missing`, those of {@link parseAmount} and of {@link buildQuote}.
  */
 export async function makeQuote(
   deps: Deps,
@@ -133,9 +140,9 @@ export async function makeQuote(
 ): Promise<Result<{ number: number }>> {
   const view = await loadJobView(deps, jobNumber);
   if (!view) return fail('job.number.unknown', { number: jobNumber });
-  const { options, choices, prices } = await loadWaysSheet(deps, view);
-  const option = options.find((o) => o.key === choices[0]?.wayId);
-  if (!option) return fail('quote.way.none', { stop: STAGES.indexOf('match') + 1 });
+  const { options, choices, prices } = await loadAccessSheet(deps, view);
+  const option = options.find((o) => o.key === choices[0]?.accessKey);
+  if (!option) return fail('quote.access.none', { stop: STAGES.indexOf('match') + 1 });
   if (option.cost.missing.length > 0)
     return fail('quote.price.missing', { what: option.cost.missing.join(', ') });
   const own: QuoteLine[] = option.cost.lines.map((line) => ({

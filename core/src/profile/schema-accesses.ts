@@ -172,8 +172,8 @@ const handsOn = {
   }
 } as const;
 
-/** One way to get at the memory. */
-export const way = {
+/** One access to the memory. */
+export const access = {
   type: 'object',
   additionalProperties: false,
   required: ['kind', 'name', 'steps', 'wiring', 'reads', 'writes', 'handsOn', 'needs', 'known'],
@@ -191,13 +191,13 @@ export const way = {
     wiring: {
       type: 'array',
       items: wire,
-      description: 'Every connection, in the order of connecting. A way without any is refused.'
+      description: 'Every connection, in the order of connecting. An access without any is refused.'
     },
-    reads: { type: 'array', items: id, description: 'Regions that can be read this way.' },
-    writes: { type: 'array', items: id, description: 'Regions that can be written this way.' },
+    reads: { type: 'array', items: id, description: 'Regions that can be read over it.' },
+    writes: { type: 'array', items: id, description: 'Regions that can be written over it.' },
     known: {
       enum: ['works', 'untried', 'fails'],
-      description: 'Whether this way is known to work on the family.'
+      description: 'Whether this access is known to work on the family.'
     },
     needs: {
       type: 'array',
@@ -221,7 +221,7 @@ export const way = {
       description: 'Waiting that is no transfer: an unlock with power cycling, a server.'
     },
     carrier,
-    risks: { type: 'array', items: id, description: 'Risks of the family that this way brings.' },
+    risks: { type: 'array', items: id, description: 'Risks of the family that it brings.' },
     staysInstalled: {
       type: 'boolean',
       description:
