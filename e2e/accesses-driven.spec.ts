@@ -84,7 +84,7 @@ async function connect(page: Page, { carrier, tag, vehicle }: Case): Promise<voi
     await page.getByLabel(/Chip on the clip/).selectOption(tag);
   } else if (carrier === 'vehicle') {
     await page.getByLabel(/Cable is in/).selectOption(vehicle ?? '');
-    const hands = page.getByRole('group', { name: 'Hands at the simulated vehicle' });
+    const hands = page.getByRole('group', { name: 'Simulated vehicle controls' });
     await expect(hands).toHaveAttribute('data-vehicle', vehicle ?? '');
     await page.getByLabel('What is wrong with it').selectOption('healthy');
     await page.getByLabel('Ignition').selectOption('on');

@@ -18,7 +18,7 @@ test('the van with the low battery: supply first, then the unit, with tests and 
   await signIn(page, 'bench');
   await setSpeed(page, 120);
   await openStop(page, 2032, 'prove');
-  const hands = page.getByRole('group', { name: 'Hands at the simulated vehicle' });
+  const hands = page.getByRole('group', { name: 'Simulated vehicle controls' });
   // the vehicle of this job stands first behind "nothing"
   await expect(
     hands
@@ -133,7 +133,7 @@ test('no cable, no ignition, the wrong vehicle: each is said and nothing is kept
   await signIn(page, 'bench');
   await openStop(page, 2034, 'prove');
   await settled(page);
-  const hands = page.getByRole('group', { name: 'Hands at the simulated vehicle' });
+  const hands = page.getByRole('group', { name: 'Simulated vehicle controls' });
   const kept = await scanPanel(page).locator('tr[data-scan]').count();
   const refused = async (text: RegExp) => {
     await scanPanel(page).getByRole('button', { name: 'Scan the vehicle' }).click();

@@ -17,13 +17,13 @@ const VIN = 'U8HVC3F2401084417';
 /** All units that talk at once, against the slowest of them alone; the stand-in answers as fast as life. */
 export async function scanSideBySide(): Promise<void> {
   const { world, stop } = await startWorld(1);
-  world.yard.plug('van-12');
-  const van = world.yard.vehicles.get('van-12');
+  world.simulator.plug('van-12');
+  const van = world.simulator.vehicles.get('van-12');
   van?.play('healthy');
   van?.turn('on');
   van?.support(true);
   const places = (van ? findLayout([van.layout], VIN) : undefined)?.units ?? [];
-  const doip = await openDoip({ host: '127.0.0.1', port: world.yard.doipPort }, VIN);
+  const doip = await openDoip({ host: '127.0.0.1', port: world.simulator.doipPort }, VIN);
   if (!doip.ok) throw new Error(doip.problem.code);
   const scan = (p: UnitPlace) => scanUnit(doip.value.link(p), p, () => performance.now());
   const talking: UnitPlace[] = [];

@@ -68,10 +68,10 @@ async function connect(access: DrivenAccess, unit: UnitSpec): Promise<void> {
     });
   }
   await devices.stations.get('window')?.supply.apply({ on: false });
-  await devices.world?.hands('window', { unit: null });
-  if (access.carrier === 'chip') await devices.world?.hands('window', { chip: unit.tag });
+  await devices.world?.setStation('window', { unit: null });
+  if (access.carrier === 'chip') await devices.world?.setStation('window', { chip: unit.tag });
   else {
-    shop.world.yard.vehicles.get(unit.fitted ?? '')?.play('healthy');
+    shop.world.simulator.vehicles.get(unit.fitted ?? '')?.play('healthy');
     await plugIn(shop, unit.fitted ?? '', { station: 'window' });
   }
 }

@@ -32,12 +32,12 @@ beforeAll(async () => {
 });
 afterAll(() => shop.close());
 beforeEach(() => {
-  shop.world.yard.fault = undefined;
-  for (const vehicle of shop.world.yard.vehicles.values()) vehicle.speedKmh = 0;
+  shop.world.simulator.fault = undefined;
+  for (const vehicle of shop.world.simulator.vehicles.values()) vehicle.speedKmh = 0;
   for (const station of shop.root.deps.bench.stations.values()) station.forgetVehicle();
 });
 
-const vehicle = (id: string) => shop.world.yard.vehicles.get(id);
+const vehicle = (id: string) => shop.world.simulator.vehicles.get(id);
 const identify = (at: typeof VAN | typeof MINIBUS, role: 'original' | 'donor' = 'original') =>
   runToEnd(shop, bench, { kind: 'identify', ...at, role });
 const read = (at: typeof VAN | typeof MINIBUS, regionId: string) =>
@@ -85,14 +85,14 @@ describe('a unit in its vehicle over Ethernet', () => {
   });
   it('one cable: while a scan runs nobody works over it, and nobody scans while a unit is worked on', async () => {
     await plugIn(shop, 'van-15');
-    shop.world.yard.fault = 'pending-forever';
+    shop.world.simulator.fault = 'pending-forever';
     await startScan(shop.root.deps, bench, { jobNumber: 2032, kind: 'pre' });
     expect(why(await identify(VAN))).toBe('gate.station.busy');
     const hands = { plug: 'van-7' };
     expect(await moveSimulatedVehicle(shop.root.deps, bench, hands)).toMatchObject({
       problem: { code: 'scan.line.busy' }
     });
-    shop.world.yard.fault = undefined;
+    shop.world.simulator.fault = undefined;
     await until(() => shop.root.deps.bench.scans.size === 0, 60_000);
     const begun = await startOperation(shop.root.deps, bench, {
       ...{ kind: 'identify', ...VAN, role: 'original' }
@@ -205,7 +205,7 @@ describe('a unit in an older vehicle, over its own pair', () => {
     await powerUp(shop, 'corner', '0390', { padHeld: false, limitMa: 3_000 });
     await plugIn(shop, 'minibus-3', { station: 'window' });
     expect(why(await identify(MINIBUS))).toBe('uds.answer.negative');
-    await shop.root.deps.bench.world?.hands('corner', { unit: null });
+    await shop.root.deps.bench.world?.setStation('corner', { unit: null });
   });
   it('the box falls off the pair in the middle of a read: nothing is kept, and the next read is whole', async () => {
     await plugIn(shop, 'minibus-3', { station: 'window' });

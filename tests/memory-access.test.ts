@@ -60,7 +60,7 @@ const ACCESSES: Readonly<Record<string, Subject>> = {
     truth: (world) => (world.units.get('0417') as Module).memory.get('data-flash') as Uint8Array,
     ready(world, station) {
       const unit = world.units.get('0417') as Module;
-      world.yard.plug(null);
+      world.simulator.plug(null);
       station.padHeld = true;
       station.clamp(unit);
       unit.powerOff();
@@ -79,8 +79,8 @@ const ACCESSES: Readonly<Record<string, Subject>> = {
     ...{ accessKey: 'obd-2', vin: 'U8HVC3F2401084417' },
     truth: (world) => (world.units.get('0417') as Module).memory.get('data-flash') as Uint8Array,
     ready: (world, station) => drive(world, 'van-12', station),
-    breakLink: (_station, after, work, { yard }) =>
-      yard.breakAfter(work === 'read' ? 2 + after : 4 + after, 'close-mid')
+    breakLink: (_station, after, work, { simulator }) =>
+      simulator.breakAfter(work === 'read' ? 2 + after : 4 + after, 'close-mid')
   },
   'a unit in its vehicle over its own pair': {
     ...{ family: 'QN-TC2', regionId: 'external', pieceBytes: 8192, tellsIndividual: true },
@@ -109,9 +109,9 @@ const ACCESSES: Readonly<Record<string, Subject>> = {
 function drive(world: World, vehicleId: string, station: Station): void {
   station.clamp(undefined);
   station.fault = undefined;
-  world.yard.fault = undefined;
-  world.yard.plug(vehicleId, station.spec.id);
-  const vehicle = world.yard.vehicles.get(vehicleId);
+  world.simulator.fault = undefined;
+  world.simulator.plug(vehicleId, station.spec.id);
+  const vehicle = world.simulator.vehicles.get(vehicleId);
   // what is wrong with it leaves its units able to speak
   vehicle?.play('healthy');
   vehicle?.turn('on');
@@ -176,8 +176,8 @@ const OPENERS: Readonly<Record<string, (target: MemoryTarget) => Promise<Opened>
     await settle();
     await until(() => box.connected);
     const session = new MemorySession(box, { host: '127.0.0.1', port: station.chipPort });
-    const { yard } = bench.world;
-    const doip = { host: '127.0.0.1', port: yard.doipPort };
+    const { simulator } = bench.world;
+    const doip = { host: '127.0.0.1', port: simulator.doipPort };
     expect((await session.open(target, doip)).result).toEqual({ ok: true, value: true });
     return { memory: local(session), end: () => session.end() };
   },
@@ -191,7 +191,7 @@ const OPENERS: Readonly<Record<string, (target: MemoryTarget) => Promise<Opened>
     await settle();
     await until(() => thread.connected);
     const { memory, opened } = await thread.openMemory(target, {
-      ...{ host: '127.0.0.1', port: bench.world.yard.doipPort }
+      ...{ host: '127.0.0.1', port: bench.world.simulator.doipPort }
     });
     expect(memory).toBeInstanceOf(RemoteMemory);
     expect(opened).toEqual({ ok: true, value: true });

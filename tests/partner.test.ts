@@ -68,7 +68,7 @@ describe('a partner with a memory chip', () => {
       original: { family: 'HV-EC4', access: { carrier: 'can-uds' } },
       partner: { family: 'MD-IM3', access: { carrier: 'chip' }, facts: { meant: { tag: '0372' } } }
     });
-    await shop.root.deps.bench.world?.hands('window', { chip: '0372', unit: null });
+    await shop.root.deps.bench.world?.setStation('window', { chip: '0372', unit: null });
     expect(why(await work('identify', 'partner'))).toBe('done');
     expect(why(await work('read', 'partner', 'eeprom'))).toBe('gate.authority.missing');
     await authorise();

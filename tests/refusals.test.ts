@@ -134,12 +134,12 @@ describe('what is refused', () => {
       stationId: 'window',
       change: { unit: null }
     });
-    expect(hands).toMatchObject({ problem: { code: 'hands.station.busy' } });
+    expect(hands).toMatchObject({ problem: { code: 'station.work.busy' } });
     const off = await setSupply(shop.root.deps, bench, {
       stationId: 'window',
       settings: { on: false }
     });
-    expect(off).toMatchObject({ problem: { code: 'hands.station.busy' } });
+    expect(off).toMatchObject({ problem: { code: 'station.work.busy' } });
     const id = first.slice('started '.length);
     await until(() => (shop.root.deps.bench.running.get('window')?.doneBytes ?? 0) > 8000);
     // somebody else's work: not a trainee's to stop, and the record names who did

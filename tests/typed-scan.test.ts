@@ -38,7 +38,7 @@ describe('scans from elsewhere', () => {
 
   it('a scan file keeps its time and its battery, and is refused for another vehicle or a time to come', async () => {
     const { deps } = shop.root;
-    shop.world.yard.vehicles.get('van-12')?.play('unit-fault');
+    shop.world.simulator.vehicles.get('van-12')?.play('unit-fault');
     await plugIn(shop, 'van-12');
     const { scan: kept } = await scanToEnd(shop, bench, { jobNumber: 2031 });
     const view = await loadJobView(deps, 2031);

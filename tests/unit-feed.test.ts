@@ -31,7 +31,7 @@ const why = ({ refused, operation }: Awaited<ReturnType<typeof runToEnd>>) =>
   refused?.code ?? operation?.problem?.code ?? operation?.state;
 const identify = () => runToEnd(shop, bench, { kind: 'identify', ...AT }).then(why);
 const read = () => runToEnd(shop, bench, { kind: 'read', ...AT, regionId: 'eeprom' }).then(why);
-const hands = (change: object) => shop.root.deps.bench.world?.hands('window', change);
+const hands = (change: object) => shop.root.deps.bench.world?.setStation('window', change);
 const supplyOff = async () => {
   const station = shop.root.deps.bench.stations.get('window');
   await station?.supply.apply({ on: false });

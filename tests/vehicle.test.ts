@@ -23,11 +23,11 @@ describe('a vehicle is scanned', () => {
   });
   afterAll(() => shop.close());
   beforeEach(() => {
-    shop.world.yard.fault = undefined;
+    shop.world.simulator.fault = undefined;
   });
 
   const play = (vehicle: string, script: ScriptName) =>
-    shop.world.yard.vehicles.get(vehicle)?.play(script);
+    shop.world.simulator.vehicles.get(vehicle)?.play(script);
   const scan = async (jobNumber = 2031, kind: 'pre' | 'post' | 'cleared' = 'pre') => {
     const { refused, scan: kept } = await scanToEnd(shop, bench, { jobNumber, kind });
     if (!kept) throw new Error(refused?.code);
@@ -120,7 +120,7 @@ describe('a vehicle is scanned', () => {
       problem: { code: 'gate.person.role' }
     });
     await plugIn(shop, 'van-12', { ignition: 'running' });
-    const van = shop.world.yard.vehicles.get('van-12');
+    const van = shop.world.simulator.vehicles.get('van-12');
     if (van) van.speedKmh = 12;
     expect(await refusal()).toBe('scan.vehicle.moving');
     if (van) van.speedKmh = 0;
@@ -131,7 +131,7 @@ describe('a vehicle is scanned', () => {
   });
 
   it('a vehicle falls asleep with the ignition off, and its battery sags without support', async () => {
-    const van = shop.world.yard.vehicles.get('van-15');
+    const van = shop.world.simulator.vehicles.get('van-15');
     await plugIn(shop, 'van-15', { ignition: 'on', support: false });
     shop.world.speed = 120;
     const before = van?.batteryMv ?? 0;
@@ -148,14 +148,14 @@ describe('a vehicle is scanned', () => {
     await plugIn(shop, 'van-12');
     for (const code of Object.keys(ROUTING_NAMES).map(Number)) {
       if (code === 0x10) continue;
-      shop.world.yard.fault = { routing: code };
+      shop.world.simulator.fault = { routing: code };
       expect(await refusal(), `0x${code.toString(16)}`).toBe(
         code === 0x11 ? 'doip.routing.pending' : 'doip.routing.refused'
       );
     }
-    shop.world.yard.fault = 'mute-routing';
+    shop.world.simulator.fault = 'mute-routing';
     expect(await refusal()).toBe('doip.routing.timeout');
-    shop.world.yard.fault = 'no-announcement';
+    shop.world.simulator.fault = 'no-announcement';
     expect(await refusal()).toBe('doip.vehicle.none');
   });
 
@@ -169,7 +169,7 @@ describe('a vehicle is scanned', () => {
     async (fault, why) => {
       await plugIn(shop, 'van-12');
       play('van-12', 'unit-fault');
-      shop.world.yard.breakAfter(98, fault);
+      shop.world.simulator.breakAfter(98, fault);
       const { scan: kept } = await scanToEnd(shop, bench, { jobNumber: 2031 });
       expect(kept?.brokenOff).toBe(why);
       // 105 answers make a whole scan: some units were done, none is blamed
@@ -194,9 +194,9 @@ describe('a vehicle is scanned', () => {
     const faultsOf = (s: typeof good) =>
       s.units.flatMap((u) => u.faults.map((f) => `${u.id} ${formatFault(f)}`)).sort();
     for (const fault of ['unknown-type', 'reorder', 'wrong-length'] as const) {
-      shop.world.yard.fault = fault;
+      shop.world.simulator.fault = fault;
       const { refused, scan: kept } = await scanToEnd(shop, bench, { jobNumber: 2031 });
-      shop.world.yard.fault = undefined;
+      shop.world.simulator.fault = undefined;
       if (!kept) {
         expect(refused?.code).toMatch(/^(doip|uds)\./);
         continue;
@@ -211,7 +211,7 @@ describe('a vehicle is scanned', () => {
 
   it('a unit that answers for another is not believed', async () => {
     await plugIn(shop, 'van-12');
-    shop.world.yard.fault = 'impostor';
+    shop.world.simulator.fault = 'impostor';
     const { refused, scan: kept } = await scanToEnd(shop, bench, { jobNumber: 2031 });
     if (refused) expect(refused.code).toMatch(/^uds\.answer/);
     else {
@@ -225,11 +225,11 @@ describe('a vehicle is scanned', () => {
     await plugIn(shop, 'van-12');
     const { deps } = shop.root;
     expect((await startScan(deps, bench, { jobNumber: 2031, kind: 'pre' })).ok).toBe(true);
-    shop.world.yard.fault = 'pending-forever';
+    shop.world.simulator.fault = 'pending-forever';
     expect(stopScan(deps, 2031).ok).toBe(true);
     await until(() => deps.bench.scans.size === 0, 60_000);
     expect(stopScan(deps, 2031)).toMatchObject({ problem: { code: 'scan.line.idle' } });
-    shop.world.yard.fault = undefined;
+    shop.world.simulator.fault = undefined;
     expect((await newestScan(2031))?.brokenOff).toBe('operation.run.stopped');
     // what is said about the vehicle still rests on the last whole scan
     const view = await loadJobView(deps, 2031);

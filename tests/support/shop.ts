@@ -97,7 +97,7 @@ export async function makeShop({
 } = {}): Promise<Shop & { readonly tap: DoipTap | undefined }> {
   const database = await makeDatabase();
   const bench = await startWorld(speed, profilesDir);
-  const tap = tapped ? await tapDoip(bench.world.yard.doipPort) : undefined;
+  const tap = tapped ? await tapDoip(bench.world.simulator.doipPort) : undefined;
   const root = await createRoot({
     doip: tap && `127.0.0.1:${tap.port}`,
     databaseUrl: await line(database.url),
@@ -162,7 +162,7 @@ export async function powerUp(
   const { bench } = shop.root.deps;
   const station = bench.stations.get(stationId);
   await station?.supply.apply({ on: false });
-  await bench.world?.hands(stationId, { unit: tag, padHeld });
+  await bench.world?.setStation(stationId, { unit: tag, padHeld });
   const on = await station?.supply.apply({ voltageMv, limitMa, on: true });
   if (!on?.ok) throw new Error(`supply: ${JSON.stringify(on)}`);
 }

@@ -16,7 +16,7 @@ export interface AppCodes {
   'gate.unit.busy': { tag: string };
   'gate.access.region': { region: string };
   'gate.access.unproven': { region: string };
-  'hands.station.busy': None;
+  'station.work.busy': None;
   'shop.hours.crossed': { day: number };
   'shop.person.unknown': None;
   'shop.work.closing': None;

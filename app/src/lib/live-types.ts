@@ -37,8 +37,8 @@ export interface LiveStation {
         readonly inVehicle: boolean;
       }
     | undefined;
-  /** Simulated bench only: what the hands did. */
-  readonly hands:
+  /** Simulated bench only: how the simulator is set. */
+  readonly simulated:
     | {
         readonly unit: string | null;
         readonly padHeld: boolean;

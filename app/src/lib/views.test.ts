@@ -18,7 +18,7 @@ const station: LiveStation = {
   band: { minMa: 250, maxMa: 800 },
   current: undefined,
   connected: undefined,
-  hands: undefined,
+  simulated: undefined,
   operation: undefined
 };
 const operation: NonNullable<LiveStation['operation']> = {

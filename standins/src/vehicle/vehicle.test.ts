@@ -8,7 +8,7 @@ import { loadLayouts } from '../world/load-layouts.ts';
 import { VEHICLES } from '../world/saltmarsh-vehicles.ts';
 import { playScript, SCRIPT_NAMES } from './fault-script.ts';
 import { Vehicle } from './vehicle.ts';
-import { Yard } from './yard.ts';
+import { VehicleSimulator } from './vehicle-simulator.ts';
 
 const layouts = loadLayouts(fileURLToPath(new URL('../../../profiles/vehicles', import.meta.url)));
 const spec = VEHICLES.find((v) => v.id === 'van-12') as (typeof VEHICLES)[number];
@@ -111,24 +111,24 @@ describe('a vehicle', () => {
 });
 
 describe('its DoIP entity on a raw socket (ISO 13400-2:2012)', () => {
-  const yard = new Yard({
+  const simulator = new VehicleSimulator({
     vehicles: VEHICLES,
     layouts,
     speed: () => 0,
     realLifeMs: () => performance.now()
   });
-  beforeAll(() => yard.start());
-  afterAll(() => yard.stop());
+  beforeAll(() => simulator.start());
+  afterAll(() => simulator.stop());
   beforeEach(() => {
-    yard.fault = undefined;
-    yard.plug('van-12');
-    yard.vehicles.get('van-12')?.turn('on');
+    simulator.fault = undefined;
+    simulator.plug('van-12');
+    simulator.vehicles.get('van-12')?.turn('on');
   });
 
   /** Sends and gives everything that comes back until the entity is quiet or closes. */
   const say = (...hex: string[]) =>
     new Promise<string>((resolve) => {
-      const socket = connect(yard.doipPort, '127.0.0.1');
+      const socket = connect(simulator.doipPort, '127.0.0.1');
       let heard = '';
       let quiet: NodeJS.Timeout | undefined;
       const done = (end: string) => {
@@ -169,16 +169,16 @@ describe('its DoIP entity on a raw socket (ISO 13400-2:2012)', () => {
   });
   it('says which unit it does not know and which it cannot reach', async () => {
     expect(await say(ROUTE, '02FD8001000000060E0077773E00')).toContain('77770E0003');
-    yard.vehicles.get('van-12')?.turn('off');
+    simulator.vehicles.get('van-12')?.turn('off');
     expect(await say(ROUTE, '02FD8001000000060E0010103E00')).toContain('10100E0006');
   });
   it('lets nobody in without a cable, and takes four connections at most', async () => {
-    const held = Array.from({ length: 4 }, () => connect(yard.doipPort, '127.0.0.1'));
+    const held = Array.from({ length: 4 }, () => connect(simulator.doipPort, '127.0.0.1'));
     await Promise.all(held.map((s) => new Promise((r) => s.once('connect', r))));
     expect(await say(ROUTE)).toContain('10000100000000');
     held.forEach((s) => s.destroy());
-    yard.plug(null);
+    simulator.plug(null);
     expect(await say(ROUTE)).toBe(' closed');
-    expect(yard.plug('no such vehicle')).toBe(false);
+    expect(simulator.plug('no such vehicle')).toBe(false);
   });
 });

@@ -55,7 +55,7 @@ function act(world: World, path: string, body: Record<string, unknown>): Reply {
   }
   if (path === '/vehicle') return vehicle(world, body);
   if (path === '/vehicle-faults') {
-    world.yard.fault = (body['fault'] ?? undefined) as DoipFault | undefined;
+    world.simulator.fault = (body['fault'] ?? undefined) as DoipFault | undefined;
     return { status: 200, body: {} };
   }
   if (path === '/parts-faults') {
@@ -64,12 +64,12 @@ function act(world: World, path: string, body: Record<string, unknown>): Reply {
   }
   const station = world.stations.find((s) => s.spec.id === body['station']);
   if (!station) return { status: 404, body: { code: 'world.station.unknown' } };
-  if (path === '/hands') return hands(world, station, body);
+  if (path === '/station') return setStation(world, station, body);
   if (path === '/faults') return fault(station, body);
   return { status: 404, body: { code: 'world.path.unknown' } };
 }
 
-function hands(world: World, station: Station, body: Record<string, unknown>): Reply {
+function setStation(world: World, station: Station, body: Record<string, unknown>): Reply {
   if (typeof body['padHeld'] === 'boolean') station.padHeld = body['padHeld'];
   if (typeof body['vehicleFeeds'] === 'boolean') station.vehicleFeeds = body['vehicleFeeds'];
   const unit = body['unit'];
@@ -89,11 +89,11 @@ function vehicle(world: World, body: Record<string, unknown>): Reply {
   const plug = body['plug'];
   if (plug !== undefined) {
     const station = typeof body['station'] === 'string' ? body['station'] : undefined;
-    if (!world.yard.plug(typeof plug === 'string' ? plug : null, station))
+    if (!world.simulator.plug(typeof plug === 'string' ? plug : null, station))
       return { status: 404, body: { code: 'world.vehicle.unknown' } };
   }
   if (id !== undefined) {
-    const found = typeof id === 'string' ? world.yard.vehicles.get(id) : undefined;
+    const found = typeof id === 'string' ? world.simulator.vehicles.get(id) : undefined;
     if (!found) return { status: 404, body: { code: 'world.vehicle.unknown' } };
     const script = SCRIPT_NAMES.find((s) => s === body['script']);
     if (script) found.play(script);
@@ -147,10 +147,10 @@ function describe(world: World) {
       .map((m) => ({ tag: m.spec.tag, family: m.spec.family })),
     chips: [...world.chips.values()].map(({ tag, family }) => ({ tag, family })),
     partsPort: world.partsPort,
-    doipPort: world.yard.doipPort,
-    plugged: world.yard.vehicle()?.spec.id ?? null,
-    pluggedStation: world.yard.station ?? null,
-    vehicles: [...world.yard.vehicles.values()].map((v) => ({
+    doipPort: world.simulator.doipPort,
+    plugged: world.simulator.vehicle()?.spec.id ?? null,
+    pluggedStation: world.simulator.station ?? null,
+    vehicles: [...world.simulator.vehicles.values()].map((v) => ({
       id: v.spec.id,
       name: v.spec.name,
       vin: v.spec.vin,

@@ -14,7 +14,7 @@ import { createSupplyServer } from '../supply/supply-server.ts';
 import type { VehicleLayout } from '@badger/core/scan/layout';
 import type { BusUnit } from '../interface-box/bus-unit.ts';
 import type { VehicleSpec } from '../vehicle/vehicle.ts';
-import { Yard } from '../vehicle/yard.ts';
+import { VehicleSimulator } from '../vehicle/vehicle-simulator.ts';
 import { Catalogue } from '../parts/catalogue.ts';
 import { createPartsService, type PartsFault, type PartsHost } from '../parts/parts-service.ts';
 import { listen, trackSockets } from './listen.ts';
@@ -57,7 +57,7 @@ export class Station implements BoxHost, ProgrammerHost {
   #vehicleFeeds = false;
   #clamped: Module | undefined;
   readonly #speed: () => number;
-  readonly #yard: Yard;
+  readonly #simulator: VehicleSimulator;
   boxPort = 0;
   supplyPort = 0;
   chipPort = 0;
@@ -67,11 +67,11 @@ export class Station implements BoxHost, ProgrammerHost {
   /** What the clip or the socket of the programmer holds. */
   held: HeldChip | undefined;
 
-  constructor(spec: StationSpec, speed: () => number, yard: Yard) {
+  constructor(spec: StationSpec, speed: () => number, simulator: VehicleSimulator) {
     this.spec = spec;
     this.name = `${spec.name} port`;
     this.#speed = speed;
-    this.#yard = yard;
+    this.#simulator = simulator;
     this.supply = new SupplyDevice({
       ratedMa: spec.ratedMa,
       serial: `SB-${spec.id.toUpperCase()}-01`,
@@ -114,7 +114,7 @@ export class Station implements BoxHost, ProgrammerHost {
 
   /** The box's pair goes to the clamp, or into the socket of an older vehicle. */
   units(): readonly BusUnit[] {
-    if (this.#yard.station === this.spec.id) return this.#yard.vehicle()?.busUnits ?? [];
+    if (this.#simulator.station === this.spec.id) return this.#simulator.vehicle()?.busUnits ?? [];
     return this.#clamped ? [this.#clamped] : [];
   }
 
@@ -142,7 +142,7 @@ export class World implements PartsHost {
   readonly units: ReadonlyMap<string, Module>;
   /** Memory chips by the tag of their unit. */
   readonly chips: ReadonlyMap<string, HeldChip>;
-  readonly yard: Yard;
+  readonly simulator: VehicleSimulator;
   #speed: number;
   /** Real life that had passed when the speed was last changed, and when that was. */
   #lifeMs = 0;
@@ -152,13 +152,13 @@ export class World implements PartsHost {
   constructor(options: WorldOptions) {
     this.#speed = options.speed;
     this.catalogue = new Catalogue(options.profiles, options.vehicles);
-    this.yard = new Yard({
+    this.simulator = new VehicleSimulator({
       vehicles: options.vehicles,
       layouts: options.layouts,
       speed: () => this.speed,
       realLifeMs: () => this.realLifeMs()
     });
-    this.stations = options.stations.map((s) => new Station(s, () => this.speed, this.yard));
+    this.stations = options.stations.map((s) => new Station(s, () => this.speed, this.simulator));
     this.units = new Map(options.units.map((u) => [u.tag, makeModule(u, options)]));
     this.#fit();
     const loose = options.chipUnits.map((u) =>
@@ -174,7 +174,7 @@ export class World implements PartsHost {
   #fit(): void {
     for (const module of this.units.values()) {
       const { fitted } = module.spec;
-      const vehicle = fitted === undefined ? undefined : this.yard.vehicles.get(fitted);
+      const vehicle = fitted === undefined ? undefined : this.simulator.vehicles.get(fitted);
       if (!vehicle || !module.place) continue;
       const benched = () => this.stations.some((s) => s.clamped === module);
       vehicle.fit(module.place, { module: () => (benched() ? undefined : module) });
@@ -198,8 +198,8 @@ export class World implements PartsHost {
 
   /** Opens every socket on loopback. */
   async start(): Promise<void> {
-    await this.yard.start();
-    this.#closers.push(() => this.yard.stop());
+    await this.simulator.start();
+    this.#closers.push(() => this.simulator.stop());
     for (const station of this.stations) {
       const box = createBoxServer(station);
       const supply = createSupplyServer(station.supply);

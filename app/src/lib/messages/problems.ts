@@ -242,7 +242,7 @@ export const problems = {
     text: `"${text(p['name'])}" is a folder or cannot be read. Nothing was kept.`,
     clear: 'Open it and drop the files inside.'
   }),
-  'hands.station.busy': () => ({
+  'station.work.busy': () => ({
     title: 'Hands off',
     text: 'An operation is running on this station: clamp, pad and supply stay as they are.',
     clear: 'Wait for its end.'

@@ -23,8 +23,8 @@ export const typedScan = {
   }
 } as const;
 
-export const vehicleHands = {
-  $id: 'urn:upright-badger:vehicle-hands',
+export const vehicleSimulator = {
+  $id: 'urn:upright-badger:vehicle-simulator',
   type: 'object',
   additionalProperties: false,
   properties: {

@@ -27,7 +27,7 @@ import {
   accessKind,
   startScan,
   typedScan,
-  vehicleHands
+  vehicleSimulator
 } from './prove-requests.ts';
 import { jobRole, stationId, tag } from './shapes.ts';
 
@@ -164,7 +164,7 @@ export const schemas = {
   Stations: stations,
   StartScan: startScan,
   TypedScan: typedScan,
-  SimulatedVehicle: vehicleHands,
+  SimulatedVehicle: vehicleSimulator,
   ProofTest: proofTest,
   RecordedAccess: accessKind,
   KitTick: kitTick,
@@ -198,7 +198,7 @@ export type NewJob = Static<typeof newJob>;
 export type Stations = Static<typeof stations>;
 export type StartScan = Static<typeof startScan>;
 export type TypedScan = Static<typeof typedScan>;
-export type SimulatedVehicle = Static<typeof vehicleHands>;
+export type SimulatedVehicle = Static<typeof vehicleSimulator>;
 export type ProofTest = Static<typeof proofTest>;
 export type RecordedAccess = Static<typeof accessKind>;
 export type KitTick = Static<typeof kitTick>;

@@ -35,12 +35,7 @@
     hands({ plug: id || null, ...(stationId ? { station: stationId } : {}) });
 </script>
 
-<div
-  class="hands"
-  role="group"
-  aria-label="Hands at the simulated vehicle"
-  data-vehicle={plugged?.id}
->
+<div class="hands" role="group" aria-label="Simulated vehicle controls" data-vehicle={plugged?.id}>
   <label
     >Cable is in (your hands, simulated)
     <select

@@ -19,7 +19,7 @@
 </script>
 
 <Panel label="Chip programmer" title="1 · Chip on the programmer">
-  {#if station.hands}
+  {#if station.simulated}
     <label>
       <span class="soft"
         >Chip on the clip or in the socket (your hands, in the simulated bench)</span
@@ -27,7 +27,7 @@
       <select
         class="mono select"
         disabled={busy}
-        value={station.hands.chip ?? ''}
+        value={station.simulated.chip ?? ''}
         onchange={(e) => put(e.currentTarget.value || null)}
       >
         <option value="">nothing</option>

@@ -32,7 +32,7 @@
       <select
         class="mono select"
         disabled={busy}
-        value={station.hands?.unit ?? ''}
+        value={station.simulated?.unit ?? ''}
         onchange={(e) => hands({ unit: e.currentTarget.value || null })}
       >
         <option value="">nothing</option>
@@ -49,7 +49,7 @@
           type="checkbox"
           class="toggle"
           disabled={busy}
-          checked={station.hands?.vehicleFeeds ?? false}
+          checked={station.simulated?.vehicleFeeds ?? false}
           onchange={(e) => hands({ vehicleFeeds: e.currentTarget.checked })}
         />
         The vehicle feeds it (simulated)
@@ -61,7 +61,7 @@
           type="checkbox"
           class="toggle"
           disabled={busy}
-          checked={station.hands?.padHeld ?? false}
+          checked={station.simulated?.padHeld ?? false}
           onchange={(e) => hands({ padHeld: e.currentTarget.checked })}
         />
         Hold pad {job.access.holdPad}

@@ -54,7 +54,7 @@ export class WorldClient {
     return this.#call('/world');
   }
 
-  hands(
+  setStation(
     station: string,
     change: {
       unit?: string | null;
@@ -63,7 +63,7 @@ export class WorldClient {
       chip?: string | null;
     }
   ): Promise<Result<WorldState>> {
-    return this.#call('/hands', { station, ...change });
+    return this.#call('/station', { station, ...change });
   }
 
   vehicle(change: SimulatedVehicle): Promise<Result<WorldState>> {

@@ -109,7 +109,7 @@ async function rehearse(deps: Deps, person: Person, passes: readonly Pass[]): Pr
       await finish(deps, person, { kind: 'read', jobNumber, stationId, role, regionId });
     }
     await deps.bench.stations.get(stationId)?.supply.apply({ on: false });
-    await deps.bench.world?.hands(stationId, { unit: null, padHeld: false });
+    await deps.bench.world?.setStation(stationId, { unit: null, padHeld: false });
   }
 }
 
@@ -121,7 +121,7 @@ async function powerUp(deps: Deps, { stationId, tag, family }: Pass): Promise<bo
   if (!station || !need) return false;
   for (let i = 0; i < 50 && !(station.supply.latest && station.thread.connected); i++)
     await sleep(100);
-  await deps.bench.world?.hands(stationId, { unit: tag, padHeld: true });
+  await deps.bench.world?.setStation(stationId, { unit: tag, padHeld: true });
   const voltageMv = need.voltageMaxMv - 500;
   return (await station.supply.apply({ voltageMv, limitMa: need.limitMinMa, on: true })).ok;
 }

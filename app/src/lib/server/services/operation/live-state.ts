@@ -29,7 +29,7 @@ export function describeBench(deps: Deps): LiveBench {
 
 function describeStation(deps: Deps, station: StationBench): LiveStation {
   const live = deps.bench.running.get(station.row.id);
-  const hands = deps.bench.world?.latest?.stations.find((s) => s.id === station.row.id);
+  const simulated = deps.bench.world?.latest?.stations.find((s) => s.id === station.row.id);
   const sample = station.supply.latest;
   const band = findBand(station, live);
   return {
@@ -56,9 +56,9 @@ function describeStation(deps: Deps, station: StationBench): LiveStation {
       jobNumber: station.connected.jobNumber,
       inVehicle: station.connected.access.carrier === 'vehicle-uds'
     },
-    hands: hands && {
-      ...{ unit: hands.unit, padHeld: hands.padHeld },
-      ...{ vehicleFeeds: hands.vehicleFeeds, chip: hands.chip }
+    simulated: simulated && {
+      ...{ unit: simulated.unit, padHeld: simulated.padHeld },
+      ...{ vehicleFeeds: simulated.vehicleFeeds, chip: simulated.chip }
     },
     operation: live && describeOperation(live)
   };

@@ -7,7 +7,7 @@ import type { Person } from '../../repositories/people.ts';
 
 /**
  * Sets and switches a station's supply.
- * Errors: `station.id.unknown`, `gate.person.role`, `hands.station.busy`, `supply.link.absent`, `supply.command.refused`.
+ * Errors: `station.id.unknown`, `gate.person.role`, `station.work.busy`, `supply.link.absent`, `supply.command.refused`.
  */
 export async function setSupply(
   deps: Deps,
@@ -20,12 +20,12 @@ export async function setSupply(
   return station ? station.supply.apply(settings) : fail('station.id.unknown');
 }
 
-/** May this person touch clamp and supply now? Errors: `station.id.unknown`, `gate.person.role`, `hands.station.busy`. */
+/** May this person touch clamp and supply now? Errors: `station.id.unknown`, `gate.person.role`, `station.work.busy`. */
 export function mayTouchBench(deps: Deps, person: Person, stationId: string): Result<true> {
   if (!deps.bench.stations.has(stationId)) return fail('station.id.unknown');
   const may = checkRight(person.role, 'bench.operate');
   if (!may.ok) return may;
   // hands off: a running operation owns clamp and supply
-  if (deps.bench.running.has(stationId)) return fail('hands.station.busy');
+  if (deps.bench.running.has(stationId)) return fail('station.work.busy');
   return ok(true);
 }

@@ -7,7 +7,7 @@ import { mayTouchBench } from '../operation/set-supply.ts';
 
 /**
  * Hands at the simulated bench: clamps a unit, holds the boot pad, puts a chip on the programmer.
- * Errors: `station.id.unknown`, `gate.person.role`, `hands.station.busy`, `world.link.absent`, `world.unit.elsewhere`.
+ * Errors: `station.id.unknown`, `gate.person.role`, `station.work.busy`, `world.link.absent`, `world.unit.elsewhere`.
  */
 export async function moveSimulator(
   deps: Deps,
@@ -17,7 +17,7 @@ export async function moveSimulator(
   const allowed = mayTouchBench(deps, person, stationId);
   if (!allowed.ok) return allowed;
   if (!deps.bench.world) return fail('world.link.absent');
-  const moved = await deps.bench.world.hands(stationId, {
+  const moved = await deps.bench.world.setStation(stationId, {
     ...(change.unit === undefined ? {} : { unit: change.unit }),
     ...(change.padHeld === undefined ? {} : { padHeld: change.padHeld }),
     ...(change.vehicleFeeds === undefined ? {} : { vehicleFeeds: change.vehicleFeeds }),
@@ -41,7 +41,7 @@ export async function setWorldSpeed(deps: Deps, factor: number): Promise<Result<
 }
 
 /**
- * Hands at the simulated vehicles: the diagnostic cable, the key, the support supply, what is wrong.
+ * Controls of the simulated vehicles: the diagnostic cable, the key, the support supply, what is wrong.
  * Errors: `gate.person.role`, `world.link.absent`, `world.vehicle.unknown`, `scan.line.busy` (hands off while a scan runs).
  */
 export async function moveSimulatedVehicle(

@@ -4,7 +4,7 @@ import { DoipEntity, type DoipFault, type DoipHost } from './doip-entity.ts';
 import { Vehicle, type VehicleSpec } from './vehicle.ts';
 
 /** The vehicles outside, and the one diagnostic cable that is in one of them at a time. */
-export class Yard implements DoipHost {
+export class VehicleSimulator implements DoipHost {
   readonly vehicles: ReadonlyMap<string, Vehicle>;
   readonly #entity: DoipEntity;
   readonly #speed: () => number;
