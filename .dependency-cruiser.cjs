@@ -81,9 +81,9 @@ module.exports = {
       to: { path: 'node_modules/drizzle-orm' }
     },
     {
-      name: 'ways-plan-and-match-below-the-gates',
+      name: 'access-choice-plan-and-match-below-the-gates',
       severity: 'error',
-      from: { path: '^core/src/(ways|plan|match|job|access)/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^core/src/(access-choice|plan|match|job|access)/', pathNot: '\\.test\\.ts$' },
       to: { path: '^core/src/gates/' }
     },
     {
@@ -96,7 +96,7 @@ module.exports = {
       name: 'profiles-know-labels-only',
       severity: 'error',
       from: { path: '^core/src/profile/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^core/src/(match|ways|plan|access|reads|clone|proof|scan|kit|job)/' }
+      to: { path: '^core/src/(match|access-choice|plan|access|reads|clone|proof|scan|kit|job)/' }
     },
     {
       name: 'a-feature-knows-itself-and-what-is-shared',
