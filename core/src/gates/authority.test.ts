@@ -1,7 +1,7 @@
 import type { Stage } from '../job/stages.ts';
 import type { StageStates } from './stage-states.ts';
 import { expect, it } from 'vitest';
-import { findAuthorityGap, touchesSecurity, type AuthorityFacts } from './authority.ts';
+import { findAuthorityGap, touchesSecurity, type AuthorityFacts } from '../job/authority.ts';
 import { findWaiting } from './waiting.ts';
 
 const whole: AuthorityFacts = {

@@ -113,7 +113,7 @@ describe('closing', () => {
 const T = (minute: number) => new Date(Date.UTC(2026, 0, 1, 8, minute));
 const op = (change: Partial<OperationFact>): OperationFact => ({
   ...{ kind: 'write', unitId: 'u', state: 'done', mayHaveChangedAt: null, cloneImageId: 'i' },
-  ...{ problem: null },
+  ...{ problem: null, endedAt: null },
   ...change
 });
 const silent = problemAs('uds.answer.timeout');

@@ -11,6 +11,7 @@ export interface OperationFact {
   readonly mayHaveChangedAt: Date | null;
   readonly cloneImageId: string | null;
   readonly problem: Problem | null;
+  readonly endedAt: Date | null;
 }
 
 export type WriteState = 'none' | 'active' | 'verified' | 'failed' | 'interrupted';

@@ -18,9 +18,8 @@ import type { Role } from '@badger/core/rights/rights';
 import type { Deps } from '../../deps.ts';
 import { jobFacts } from './gate.ts';
 import { sideFacts, sideOf, type JobSide } from './job-sides.ts';
-import type { JobView } from './job-view.ts';
+import type { JobView, RegionView } from './job-view.ts';
 import { describeProof } from '../prove/describe-scan.ts';
-import type { RegionView } from '../reads/region-views.ts';
 
 /** A job as the pages get it: plain data, no image bytes. */
 export function describeJob(deps: Deps, view: JobView, personRole: Role): JobData {

@@ -1,5 +1,6 @@
 import { checkGate, type Gate, type GateKind } from '@badger/core/gates/check-gate';
 import type { GateFacts } from '@badger/core/gates/facts';
+import { gateFactsOf } from '@badger/core/gates/facts-of-job';
 import type { Role } from '@badger/core/rights/rights';
 import type { Access } from '@badger/core/access/access';
 import type { UnitRole } from '@badger/core/job/roles';
@@ -7,8 +8,7 @@ import type { Deps } from '../../deps.ts';
 import { accessFacts, sideFacts } from './job-sides.ts';
 import { isCableTaken, knownVehicle, placeFacts, readingOf } from '../operation/vehicle-cable.ts';
 import type { Person } from '../../repositories/people.ts';
-import { gateRegions, type JobView } from './job-view.ts';
-import { mismatches, swapped } from './job-unit-facts.ts';
+import type { JobView } from './job-view.ts';
 
 interface GateOptions {
   readonly stationId: string;
@@ -62,25 +62,12 @@ export type JobGateFacts = Omit<
 /** The facts that lie in the books; what the bench says by itself comes on top. */
 export function jobFacts(deps: Deps, view: JobView, personRole: Role): JobGateFacts {
   return {
+    ...gateFactsOf(view.job, view),
     personRole,
-    family: view.job.familyId,
-    jobClosed: view.job.closedAt !== null,
-    needsAuthority: view.needsAuthority,
-    authorityProven: view.authorityGap === undefined,
     room: view.room,
     boxLinks: boxLinksOf(view, view.job.stationId),
     ...accessFacts(deps, view, view.access, 'original'),
-    meant: undefined,
-    originalChipId: view.units.original?.chipId ?? undefined,
-    donorChipId: view.units.donor?.chipId ?? undefined,
-    originalTag: view.units.original?.tag,
-    donorTag: view.units.donor?.tag,
-    target: view.shape.target,
-    backupWaived: view.backupWaived,
-    donorMismatches: mismatches(view.match),
-    donorProven: view.match?.verdict.verdict === 'go',
-    unitsSwapped: swapped(view.job, view.units),
-    regions: gateRegions(view)
+    meant: undefined
   };
 }
 

@@ -1,34 +1,24 @@
-import { resolveAccess, type Access } from '@badger/core/access/access';
-import { touchesSecurity } from '@badger/core/gates/authority';
+import type { Access } from '@badger/core/access/access';
+import { touchesSecurity } from '@badger/core/job/authority';
 import type { GateFacts } from '@badger/core/gates/facts';
 import { needOf } from '@badger/core/gates/judge-feed';
 import type { UnitRole } from '@badger/core/job/roles';
-import type { Profile } from '@badger/core/profile/profile';
+import { sideOf as sideOfRole, type JobSide } from '@badger/core/job/side';
 import type { UnitFeed } from '@badger/core/electrical/judge-unit-feed';
 import type { Deps } from '../../deps.ts';
 import type { JobUnitFacts } from '../../repositories/job-units.ts';
 import type { JobView } from './job-view.ts';
 import { knownVehicle, placeFacts } from '../operation/vehicle-cable.ts';
 
-/** How one unit of a job is worked on: by its own family, which of a partner is another one. */
-export interface JobSide {
-  readonly profile: Profile | undefined;
-  readonly access: Access | undefined;
-}
+export type { JobSide };
 
-type SideOf = Pick<JobView, 'job' | 'profile' | 'access' | 'units'>;
-
-/**
- * The family and the access of one role. Original and donor, and a new unit of their family, go by what was chosen for the job; a
- * unit of another family by what that family knows.
- */
-export function sideOf(deps: Deps, view: SideOf, role: UnitRole): JobSide {
-  const { job, profile, access, units } = view;
-  const family = units[role]?.familyId ?? job.familyId;
-  if (role === 'original' || role === 'donor' || family === job.familyId)
-    return { profile, access };
-  const own = deps.profiles.get(family);
-  return { profile: own, access: own && resolveAccess(own, undefined) };
+/** The family and the access of one role, by the shop's profiles. */
+export function sideOf(
+  deps: Deps,
+  view: Pick<JobView, 'job' | 'profile' | 'access' | 'units'>,
+  role: UnitRole
+): JobSide {
+  return sideOfRole(view, role, (family) => deps.profiles.get(family));
 }
 
 /** What the gates know of one role's unit, over what they know of the job. */

@@ -8,7 +8,7 @@ import { insertOffer, listOffers } from '../../repositories/choices.ts';
 import { appendEvent } from '../../repositories/events.ts';
 import type { Person } from '../../repositories/people.ts';
 import { loadJobView, type JobView } from '../job/job-view.ts';
-import { numbersOf } from '../job/job-unit-facts.ts';
+import { numbersOf } from '@badger/core/job/unit-facts';
 import { actOnJob } from '../job/act-on-job.ts';
 import { keptPart } from './parts.ts';
 import { findFits, tidyAll } from './stock.ts';

@@ -3,7 +3,7 @@ import { judgeWear } from '@badger/core/match/judge-wear';
 import type { StockState } from '@badger/core/match/judge-stock';
 import type { Deps } from '../../deps.ts';
 import type { StockRow } from '../../repositories/units.ts';
-import { numbersOf } from '../job/job-unit-facts.ts';
+import { numbersOf } from '@badger/core/job/unit-facts';
 
 /** A unit as the shelf shows it. */
 export interface ShelfUnit {

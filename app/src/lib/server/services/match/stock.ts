@@ -12,7 +12,7 @@ import type { Person } from '../../repositories/people.ts';
 import { findStock, findUnitByTag, insertUnit, setUnitFacts } from '../../repositories/units.ts';
 import type { StockRow } from '../../repositories/units.ts';
 import type { JobView } from '../job/job-view.ts';
-import { numbersOf } from '../job/job-unit-facts.ts';
+import { numbersOf } from '@badger/core/job/unit-facts';
 import { keptPart } from './parts.ts';
 import { listJobsOfUnit } from '../../repositories/job-units.ts';
 

@@ -13,8 +13,7 @@ import type { KitRow } from '../../repositories/kit.ts';
 import type { listSkills } from '../../repositories/people.ts';
 import type { listMarks } from '../../repositories/plan.ts';
 import { daysOfShop, type ShopDays } from '../shop/shop-days.ts';
-import type { JobView } from '../job/job-view.ts';
-import type { RegionView } from '../reads/region-views.ts';
+import type { JobView, RegionView } from '../job/job-view.ts';
 
 /** Days that are looked ahead. */
 const DAYS = 90;

@@ -2,7 +2,7 @@ import type { Profile, Region } from '@badger/core/profile/profile';
 import type { UnitRow } from '../../repositories/job-units.ts';
 import type { JobView } from '../job/job-view.ts';
 import { fail, ok, type Result } from '@badger/core/base/result';
-import { touchesSecurity } from '@badger/core/gates/authority';
+import { touchesSecurity } from '@badger/core/job/authority';
 import type { ReadRole } from '@badger/core/job/roles';
 import { checkImageSize } from '@badger/core/reads/check-image-size';
 import { findSameRead } from '@badger/core/reads/same-file';

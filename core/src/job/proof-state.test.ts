@@ -1,26 +1,26 @@
 import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
-import type { ScannedUnit } from '@badger/core/scan/scan';
-import { readProfile } from '../families/load-profiles.ts';
-import type { JobRecords } from '../job/job-records.ts';
-import type { JobRow } from '../../repositories/jobs.ts';
-import { buildProof } from './proof-view.ts';
+import { parseProfile } from '../profile/parse-profile.ts';
+import type { ProfileDocument } from '../profile/schema.ts';
+import type { ScannedUnit } from '../scan/scan.ts';
+import type { JobRows } from './job-rows.ts';
+import { buildProof } from './proof-state.ts';
 
-const url = new URL('../../../../../../profiles/hv-ec4.json', import.meta.url);
-const read = readProfile(readFileSync(url, 'utf8'));
-const profile = read.ok ? read.value.profile : undefined;
+const url = new URL('../../../profiles/hv-ec4.json', import.meta.url);
+const read = parseProfile(JSON.parse(readFileSync(url, 'utf8')) as ProfileDocument);
+const profile = read.ok ? read.value : undefined;
 const unit = (kind: string, state: string) =>
   ({
     ...{ id: kind, name: kind, kind, state, address: 1, optional: false },
     ...{ identification: {}, faults: [], faultMemory: 'read', problem: undefined, tookMs: 1 }
   }) as unknown as ScannedUnit;
 const scan = (units: ScannedUnit[], unitId: string | null = null) =>
-  ({ vehicleVin: null, batteryMv: 12_600, units, unitId }) as JobRecords['vehicleScan'];
-const speaks = (change: Partial<JobRecords>) => {
-  const records = { units: {}, operations: [], tests: [], arrival: undefined, ...change };
-  const job = { reason: 'failed-module' } as JobRow;
-  return buildProof({ job, profile, records: records as never, originalRegions: [] }).cloneable
-    .verdict.code;
+  ({ vehicleVin: null, batteryMv: 12_600, units, unitId }) as unknown as JobRows['vehicleScan'];
+const speaks = (change: Partial<JobRows>) => {
+  const rows = { units: {}, operations: [], tests: [], arrival: undefined, ...change };
+  const job = { reason: 'failed-module' } as const;
+  return buildProof({ job, profile, rows: rows as never, originalRegions: [] }).cloneable.verdict
+    .code;
 };
 const vehicle = (state: string) => scan([unit(profile?.kind ?? '', state), unit('body', 'talks')]);
 const original = { id: 'o', chipId: null } as never;

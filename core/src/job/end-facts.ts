@@ -1,27 +1,26 @@
-import { listEndings, type CloseFacts } from '@badger/core/job/close';
-import type { JobShape } from '@badger/core/job/shape';
-import { countFailedTries, isLeftBroken } from '@badger/core/job/work-state';
-import { isActive } from '@badger/core/operation/life-cycle';
-import type { Profile } from '@badger/core/profile/profile';
-import { isTrusted } from '@badger/core/reads/judge-region';
-import type { JobRow } from '../../repositories/jobs.ts';
-import type { JobRecords } from './job-records.ts';
-import type { RegionView } from '../reads/region-views.ts';
+import type { Profile } from '../profile/profile.ts';
+import { isActive } from '../operation/life-cycle.ts';
+import { isTrusted } from '../reads/judge-region.ts';
+import type { AuthorityGap } from './authority.ts';
+import { listEndings, type CloseFacts } from './close.ts';
+import type { JobFact, JobRows } from './job-rows.ts';
+import type { RegionView } from './region-state.ts';
+import type { JobShape } from './shape.ts';
+import { countFailedTries, isLeftBroken } from './work-state.ts';
 
 interface EndingParts {
-  readonly job: JobRow;
-  readonly records: JobRecords;
+  readonly job: Pick<JobFact, 'proofOutcome'>;
+  readonly rows: JobRows;
   readonly shape: JobShape;
   readonly profile: Profile | undefined;
   readonly originals: readonly RegionView[];
-  readonly needsAuthority: boolean;
-  readonly authorityGap: string | undefined;
+  readonly authorityGap: AuthorityGap | undefined;
   readonly writeVerified: boolean;
 }
 
 /** What closing a job rests on, out of its rows. */
 export function factsOfEnding(p: EndingParts): Omit<CloseFacts, 'personRole'> {
-  const { operations, units, vehicleScan } = p.records;
+  const { operations, units, vehicleScan } = p.rows;
   const original = units.original;
   const numbers = Object.values({ ...original?.labelNumbers, ...original?.numbers });
   // where the secrets lie, or everything where nobody has said: whatever way was chosen

@@ -13,10 +13,10 @@ export function touchesSecurity(reason: string, familyHoldsSecurity: boolean): b
   return familyHoldsSecurity || TOUCHING.includes(reason);
 }
 
+export type AuthorityGap = 'order' | 'proof' | 'signature';
+
 /** What is still missing from an authority that is good enough for such work; undefined when nothing is. */
-export function findAuthorityGap(
-  facts: AuthorityFacts | undefined
-): 'order' | 'proof' | 'signature' | undefined {
+export function findAuthorityGap(facts: AuthorityFacts | undefined): AuthorityGap | undefined {
   if (!facts || facts.orderedBy.trim() === '') return 'order';
   if (facts.proofKind === 'none' || facts.proofNumber.trim() === '') return 'proof';
   return facts.signed ? undefined : 'signature';

@@ -1,0 +1,94 @@
+import type { OperationFact } from './work-state.ts';
+import type { ReadRole, UnitRole } from './roles.ts';
+import type { JobResult, Reason } from './shape.ts';
+import type { ClonePlan } from '../clone/plan.ts';
+import type { Finding } from '../image/finding.ts';
+import type { TestResult } from '../proof/tests.ts';
+import type { ScannedUnit } from '../scan/scan.ts';
+
+/** The job itself. Texts are empty and values null where nobody has said anything. */
+export interface JobFact {
+  readonly familyId: string;
+  readonly reason: Reason;
+  readonly vin: string;
+  readonly customer: string;
+  readonly authorisedBy: string | null;
+  readonly proofOutcome: 'cause' | 'not-cause' | 'open';
+  /** Why a lead goes on without the donor's backup. */
+  readonly backupWaived: string | null;
+  readonly closedAt: Date | null;
+  /** What it ended with. */
+  readonly result: JobResult | null;
+}
+
+/** One unit of a job. Numbers by the field of the profile: what its label says, and what it told itself. */
+export interface UnitFact {
+  readonly id: string;
+  readonly tag: string;
+  readonly familyId: string;
+  readonly chipId: string | null;
+  readonly labelNumbers: Readonly<Record<string, string>>;
+  readonly numbers: Readonly<Record<string, string>>;
+}
+
+/** A kept read of a whole region, or a file supplied for one. */
+export interface KeptReadFact {
+  readonly id: string;
+  readonly unitId: string;
+  readonly role: ReadRole;
+  readonly regionId: string;
+  /** From 1, by unit and region. */
+  readonly number: number;
+  readonly sha256: string;
+  readonly lengthBytes: number;
+  readonly takenAt: Date;
+  readonly findings: readonly Finding[];
+}
+
+export interface CloneFact {
+  readonly id: string;
+  readonly plan: ClonePlan;
+}
+
+export interface AuthorityFact {
+  readonly orderedBy: string;
+  readonly proofKind: string;
+  readonly proofNumber: string;
+  readonly signature: { readonly length: number };
+}
+
+/** A kept scan, of the vehicle or of a loose unit. */
+export interface ScanFact {
+  readonly kind: string;
+  readonly vehicleVin: string | null;
+  readonly batteryMv: number | null;
+  readonly units: readonly ScannedUnit[];
+  /** The loose unit that was asked. */
+  readonly unitId: string | null;
+  /** Why it ended before its time. */
+  readonly brokenOff: unknown;
+}
+
+/** What is kept of one job. Lists are oldest first; what is not there is undefined. */
+export interface JobRows<
+  U extends UnitFact = UnitFact,
+  R extends KeptReadFact = KeptReadFact,
+  O extends OperationFact = OperationFact,
+  C extends CloneFact = CloneFact
+> {
+  readonly units: Partial<Record<UnitRole, U>>;
+  /** Access and method that were last chosen. */
+  readonly choice: { readonly accessKey: string; readonly method: string } | undefined;
+  readonly reads: readonly R[];
+  /** The newest that was built. */
+  readonly clone: C | undefined;
+  readonly operations: readonly O[];
+  /** Units of the job that another job has verifiedly written. */
+  readonly writtenElsewhere: ReadonlySet<string>;
+  readonly authority: AuthorityFact | undefined;
+  readonly arrival: { readonly how: string } | undefined;
+  /** Newest scan of the vehicle, and of the loose unit on the bench. */
+  readonly vehicleScan: ScanFact | undefined;
+  readonly benchScan: ScanFact | undefined;
+  readonly tests: readonly TestResult[];
+}

@@ -1,0 +1,168 @@
+import { resolveAccess, type Access } from '../access/access.ts';
+import type { DonorCheck } from '../match/judge-donor.ts';
+import type { CloneMethod, Profile } from '../profile/profile.ts';
+import { findAuthorityGap, touchesSecurity, type AuthorityGap } from './authority.ts';
+import { needsNoDonorBytes, resolveMethod } from './clone-method.ts';
+import { newestSupplied, stateOfClone, type CloneState } from './clone-state.ts';
+import type { CloseFacts } from './close.ts';
+import { factsOfEnding } from './end-facts.ts';
+import type { CloneFact, JobFact, JobRows, KeptReadFact, UnitFact } from './job-rows.ts';
+import { buildProof, type ProofState } from './proof-state.ts';
+import {
+  holdAgainst,
+  listPairs,
+  viewRegions,
+  type Compared,
+  type RegionView,
+  type SideReads
+} from './region-state.ts';
+import { JOB_ROLES, type UnitRole } from './roles.ts';
+import { shapeOf, type JobShape } from './shape.ts';
+import { sideOf, type ProfileOf } from './side.ts';
+import { matchUnits } from './unit-facts.ts';
+import {
+  readsBeforeChange,
+  stateOfWrite,
+  writesTo,
+  type OperationFact,
+  type WriteState
+} from './work-state.ts';
+
+/** How a job stands, out of what is kept of it and nothing else: no bench, no clock. A plain value. */
+export interface JobState<
+  U extends UnitFact = UnitFact,
+  R extends KeptReadFact = KeptReadFact,
+  O extends OperationFact = OperationFact,
+  C extends CloneFact = CloneFact
+> {
+  /** What a job of this kind consists of. */
+  readonly shape: JobShape;
+  readonly profile: Profile | undefined;
+  /** How the memory is reached, resolved once from what was chosen; undefined without a profile. */
+  readonly access: Access | undefined;
+  /** How the image is made: what was chosen for the job, else the family's first method. */
+  readonly method: CloneMethod;
+  readonly units: JobRows<U>['units'];
+  /** The unit whose memory is to be written, if there is one. */
+  readonly target: U | undefined;
+  /** The donor held against the original by the rules of the family. */
+  readonly match: DonorCheck | undefined;
+  /** Reads and backups: regions of each unit from before this job changed anything in it. */
+  readonly regions: Readonly<Record<UnitRole, readonly RegionView<R>[]>>;
+  /** Newest supplied file of each region. */
+  readonly supplied: readonly R[];
+  /** Why a lead goes on without the donor's backup; undefined where the method needs its bytes. */
+  readonly backupWaived: string | undefined;
+  readonly clone: C | undefined;
+  readonly cloneState: CloneState;
+  readonly operations: readonly O[];
+  readonly lastWrite: O | undefined;
+  readonly writeState: WriteState;
+  readonly needsAuthority: boolean;
+  readonly authorityGap: AuthorityGap | undefined;
+  readonly proof: ProofState;
+  /** What closing the job rests on, for whoever asks. */
+  readonly ending: Omit<CloseFacts, 'personRole'>;
+}
+
+/** The parts that everything else rests on. */
+function groundOf<U extends UnitFact, R extends KeptReadFact>(
+  job: JobFact,
+  rows: JobRows<U, R>,
+  profileOf: ProfileOf
+) {
+  const profile = profileOf(job.familyId);
+  const method = profile ? resolveMethod(profile, rows.choice) : 'none';
+  const shape = shapeOf(job.reason);
+  const { units } = rows;
+  return {
+    ...{ job, units, profile, method, shape },
+    access: profile && resolveAccess(profile, rows.choice?.accessKey),
+    target: shape.target && units[shape.target],
+    supplied: newestSupplied(rows.reads, units.original),
+    // said for one method, it holds for no other that needs the donor's bytes
+    backupWaived: (needsNoDonorBytes(method) && job.backupWaived) || undefined
+  };
+}
+
+/** Reads of one unit that still say what was in it before this job changed anything; undefined without family or unit. */
+function readsOfSide<U extends UnitFact, R extends KeptReadFact>(
+  ground: ReturnType<typeof groundOf<U, R>>,
+  { reads, operations }: JobRows<U, R>,
+  { role, profileOf }: { role: UnitRole; profileOf: ProfileOf }
+): SideReads<R> | undefined {
+  const unit = ground.units[role];
+  const { profile } = sideOf(ground, role, profileOf);
+  // original and donor have regions before there is a unit to read them from
+  const foreseen = role === 'original' || role === 'donor';
+  if (!profile || (!unit && !foreseen)) return undefined;
+  const own = reads.filter((r) => r.role === role && r.unitId === unit?.id);
+  return { profile, role, reads: readsBeforeChange(own, writesTo(operations, unit?.id)) };
+}
+
+/** Pairs of contents that have to be compared before the state can be read. Shape: SHA-256 by SHA-256. */
+export function pairsOfJob(
+  job: JobFact,
+  rows: JobRows,
+  profileOf: ProfileOf
+): (readonly [string, string])[] {
+  const ground = groundOf(job, rows, profileOf);
+  return JOB_ROLES.flatMap((role) => {
+    const side = readsOfSide(ground, rows, { role, profileOf });
+    return side ? listPairs(side) : [];
+  });
+}
+
+/**
+ * Reads the state of a job out of its rows. Total: what nobody knows stays undefined, `open` or `none`.
+ * `compared`: how two contents differ, for the pairs of {@link pairsOfJob}.
+ * Example: a job whose donor was written and read back equal has `writeState` `verified`; after another image is built `none`.
+ */
+export function readJobState<
+  U extends UnitFact,
+  R extends KeptReadFact,
+  O extends OperationFact,
+  C extends CloneFact
+>(
+  job: JobFact,
+  rows: JobRows<U, R, O, C>,
+  { profileOf, compared }: { readonly profileOf: ProfileOf; readonly compared: Compared }
+): JobState<U, R, O, C> {
+  const { units, clone, operations } = rows;
+  const ground = groundOf(job, rows, profileOf);
+  const { profile, shape, target } = ground;
+  const seen = (role: UnitRole) => {
+    const side = readsOfSide(ground, rows, { role, profileOf });
+    return side ? viewRegions(side, compared) : [];
+  };
+  const original = seen('original');
+  const backups = seen('donor');
+  const writtenElsewhere = rows.writtenElsewhere.has(units.donor?.id ?? '');
+  const donor = profile
+    ? holdAgainst(profile, { original, donor: backups, writtenElsewhere })
+    : backups;
+  const cloneState = stateOfClone({ ...ground, clone, originals: original });
+  const lastWrite = writesTo(operations, target?.id).at(-1);
+  const writeState = stateOfWrite(lastWrite, clone?.id);
+  const authorityGap = gapOf(job, rows);
+  return {
+    ...ground,
+    ...{ clone, operations, cloneState, lastWrite, writeState, authorityGap },
+    regions: { original, donor, new: seen('new'), partner: seen('partner') },
+    match: profile && matchUnits(profile, units),
+    needsAuthority: touchesSecurity(job.reason, profile?.securityData ?? false),
+    proof: buildProof({ job, profile, rows, originalRegions: original }),
+    ending: factsOfEnding({
+      ...{ job, rows, shape, profile, authorityGap, originals: original },
+      writeVerified: cloneState === 'built' && writeState === 'verified'
+    })
+  };
+}
+
+function gapOf(job: JobFact, { authority }: JobRows): AuthorityGap | undefined {
+  if (authority) return findAuthorityGap({ ...authority, signed: authority.signature.length > 0 });
+  const { authorisedBy: orderedBy } = job;
+  return findAuthorityGap(
+    orderedBy ? { orderedBy, proofKind: 'none', proofNumber: '', signed: false } : undefined
+  );
+}

@@ -1,0 +1,121 @@
+import type { Comparison } from '../image/compare.ts';
+import type { Finding } from '../image/finding.ts';
+import { getRegion, type Profile, type Region } from '../profile/profile.ts';
+import { computeAgreement, type Agreement } from '../reads/agreement.ts';
+import { findEqualBackups } from '../reads/equal-backup.ts';
+import { judgeEqualBackup, judgeRegion, type RegionJudgement } from '../reads/judge-region.ts';
+import type { KeptReadFact } from './job-rows.ts';
+import type { UnitRole } from './roles.ts';
+
+export interface Difference {
+  /** Numbers of the two reads. */
+  readonly first: number;
+  readonly second: number;
+  readonly comparison: Comparison;
+}
+
+/** One region of one unit: its kept reads, whether they agree, and the verdict. */
+export interface RegionView<R extends KeptReadFact = KeptReadFact> {
+  readonly region: Region;
+  readonly role: UnitRole;
+  readonly reads: readonly R[];
+  readonly agreement: Agreement;
+  readonly findings: readonly Finding[];
+  readonly differences: readonly Difference[];
+  readonly verdict: RegionJudgement;
+}
+
+/** How two contents differ, by their SHA-256; undefined where they cannot be compared. */
+export type Compared = (a: string, b: string) => Comparison | undefined;
+
+/** What the regions of one unit are judged from. */
+export interface SideReads<R extends KeptReadFact = KeptReadFact> {
+  readonly profile: Profile;
+  readonly role: UnitRole;
+  readonly reads: readonly R[];
+}
+
+/** The regions of one unit in the family's write order. */
+export function viewRegions<R extends KeptReadFact>(
+  side: SideReads<R>,
+  compared: Compared
+): RegionView<R>[] {
+  return readsByRegion(side).map(({ region, reads }) =>
+    viewRegion(side.role, region, reads, compared)
+  );
+}
+
+/** Pairs of contents that have to be compared before the regions of a unit can be viewed. Shape: SHA-256 by SHA-256. */
+export function listPairs(side: SideReads): (readonly [string, string])[] {
+  return readsByRegion(side).flatMap(({ reads }) => {
+    const { base, others } = standApart(reads, agreementOf(reads));
+    return base ? others.map((r) => [base.sha256, r.sha256] as const) : [];
+  });
+}
+
+function readsByRegion<R extends KeptReadFact>({ profile, reads }: SideReads<R>) {
+  return profile.writeOrder.map((id) => ({
+    region: getRegion(profile, id),
+    reads: reads.filter((r) => r.regionId === id)
+  }));
+}
+
+const agreementOf = (reads: readonly KeptReadFact[]) =>
+  computeAgreement(reads.map((r) => ({ ...r, readId: r.id })));
+
+/** The reads that stand apart, and the one that each should equal (the trusted one, or the first). */
+function standApart<R extends KeptReadFact>(reads: readonly R[], agreement: Agreement) {
+  const apart = agreement.state === 'disputed' || agreement.dissenting.length > 0;
+  const base = reads.find((r) => r.sha256 === agreement.trustedSha256) ?? reads[0];
+  return apart && base
+    ? { base, others: reads.filter((r) => r.sha256 !== base.sha256) }
+    : { base: undefined, others: [] };
+}
+
+function viewRegion<R extends KeptReadFact>(
+  role: UnitRole,
+  region: Region,
+  reads: readonly R[],
+  compared: Compared
+): RegionView<R> {
+  const agreement = agreementOf(reads);
+  const { base, others } = standApart(reads, agreement);
+  const differences = others.flatMap((read): Difference[] => {
+    const comparison = base && compared(base.sha256, read.sha256);
+    return base && comparison ? [{ first: base.number, second: read.number, comparison }] : [];
+  });
+  const judged = reads.find((r) => r.sha256 === agreement.trustedSha256) ?? reads[0];
+  const findings = judged?.findings ?? [];
+  const verdict = judgeRegion({
+    regionName: region.name,
+    agreement,
+    findings,
+    differingBytes: differences[0]?.comparison.differingBytes
+  });
+  return { region, role, reads, agreement, findings, differences, verdict };
+}
+
+/** A backup that is the original's own content is none, whatever else is true of it. */
+export function holdAgainst<R extends KeptReadFact>(
+  profile: Profile,
+  sides: {
+    readonly original: readonly RegionView<R>[];
+    readonly donor: readonly RegionView<R>[];
+    readonly writtenElsewhere: boolean;
+  }
+): RegionView<R>[] {
+  const contents = (views: readonly RegionView[], id: string) =>
+    views.find((v) => v.region.id === id)?.reads.map((r) => r.sha256) ?? [];
+  const equal = findEqualBackups(
+    profile,
+    profile.regions.map((r) => ({
+      regionId: r.id,
+      original: contents(sides.original, r.id),
+      donor: contents(sides.donor, r.id)
+    })),
+    sides
+  );
+  return sides.donor.map((view) =>
+    equal.includes(view.region.id) ? { ...view, verdict: judgeEqualBackup(view.region.name) } : view
+  );
+}
