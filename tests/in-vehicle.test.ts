@@ -46,6 +46,13 @@ const read = (at: typeof VAN | typeof MINIBUS, regionId: string) =>
 const why = ({ refused, operation }: Awaited<ReturnType<typeof identify>>) =>
   refused?.code ?? operation?.problem?.code ?? operation?.state;
 
+type Span = { startedAt: Date | null; endedAt: Date | null } | undefined;
+/** One had ended before the other began. */
+const areApart = ([a, b]: readonly Span[]) =>
+  [[a, b] as const, [b, a] as const].some(
+    ([one, other]) => one?.endedAt && other?.startedAt && one.endedAt <= other.startedAt
+  );
+
 describe('a unit in its vehicle over Ethernet', () => {
   it('is identified by its chip, and the vehicle is measured with it', async () => {
     await plugIn(shop, 'van-15');
@@ -118,7 +125,10 @@ describe('a unit in its vehicle over Ethernet', () => {
       const ends = await Promise.all(
         at.map((where) => runToEnd(shop, bench, { kind: 'identify', ...where, role: 'original' }))
       );
-      expect(ends.map(why).toSorted()).toEqual(['done', 'gate.station.busy']);
+      const outcomes = ends.map(why).toSorted();
+      if (outcomes[1] !== 'done') expect(outcomes).toEqual(['done', 'gate.station.busy']);
+      // on a slow machine the second may look after the first has ended: never while it works
+      else expect(areApart(ends.map((e) => e.operation))).toBe(true);
     }
     // and it is free again afterwards, also when the database refused the start
     expect(shop.root.deps.bench.cableTaken).toBe(false);

@@ -64,6 +64,23 @@ export interface RegionData {
   readonly findings: readonly Finding[];
   readonly differences: readonly DifferenceData[];
   readonly verdict: Judgement;
+  /** Security data of the region read alone; undefined where the access does not give it away so and none was kept. */
+  readonly secrets: SecretsData | undefined;
+}
+
+/** Security data of one region, read without the rest of it. */
+export interface SecretsData {
+  /** What it is, in words. */
+  readonly names: readonly string[];
+  readonly lengthBytes: number;
+  /** The access of the job reads it. */
+  readonly readable: boolean;
+  readonly reads: readonly ReadData[];
+  readonly state: RegionData['state'];
+  readonly agreeing: readonly number[];
+  readonly total: number;
+  readonly findings: readonly Finding[];
+  readonly verdict: Judgement | undefined;
 }
 
 export interface UnitData {

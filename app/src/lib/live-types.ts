@@ -56,6 +56,8 @@ export interface LiveStation {
         readonly family: string;
         readonly state: string;
         readonly regions: readonly LiveRegion[];
+        /** Nothing but security data of the region is read. */
+        readonly secretsOnly: boolean;
         readonly doneBytes: number;
         readonly totalBytes: number;
         readonly bytesPerSecond: number;

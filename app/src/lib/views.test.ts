@@ -29,6 +29,7 @@ const operation: NonNullable<LiveStation['operation']> = {
   tag: '0391',
   family: 'QN-TC2',
   state: 'running',
+  secretsOnly: false,
   regions: [
     { regionId: 'e', name: 'EEPROM', lengthBytes: 8192, phase: 'equal', doneBytes: 8192 },
     { regionId: 'p', name: 'Program', lengthBytes: 1_048_576, phase: 'writing', doneBytes: 462_848 }

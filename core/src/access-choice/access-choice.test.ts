@@ -31,6 +31,7 @@ const prices: Prices = {
 };
 const facts = (name: string, change: Partial<AccessFacts> = {}): AccessFacts => ({
   ...{ profile: load(name), kit, prices, vehicleHere: true, unresponsive: false, donorHere: false },
+  secretsSuffice: false,
   skills: ['open-case', 'fine-solder', 'clip', 'vehicle'],
   measured: [],
   ...change

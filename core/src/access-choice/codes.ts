@@ -14,6 +14,7 @@ export interface AccessChoiceCodes {
   'access.maker.later': None;
   'access.maker.none': { family: string };
   'access.memory.partly': { left: string };
+  'access.memory.secrets': { access: string };
   'access.memory.shut': { access: string };
   'access.network.unknown': None;
   'access.skill.missing': { skill: string };

@@ -50,6 +50,8 @@ export interface AccessFacts {
   readonly vehicleHere: boolean;
   /** The unit does not answer over its socket or connector. */
   readonly unresponsive: boolean;
+  /** The job wants security data and nothing else of the memory. */
+  readonly secretsSuffice: boolean;
   /** A donor is at hand already: none is bought. */
   readonly donorHere: boolean;
   readonly measured: readonly Measured[];
@@ -120,11 +122,18 @@ function estimateOf(facts: AccessFacts, access: AccessSpec, direction: 'read' | 
   });
 }
 
+/** Neither read nor written as a whole: enough where only security data is wanted and it gives that away. */
+function judgeShut({ secretsSuffice }: AccessFacts, access: AccessSpec): Judgement {
+  return secretsSuffice && access.readsSecrets.length > 0
+    ? judge('look', 'access.memory.secrets', { access: access.name })
+    : judge('stop', 'access.memory.shut', { access: access.name });
+}
+
 function judgeAccess(facts: AccessFacts, access: AccessSpec): Judgement[] {
   const { profile } = facts;
   const notes: Judgement[] = [];
   if (access.reads.length === 0 && access.writes.length === 0 && profile.cloneMethod !== 'none')
-    notes.push(judge('stop', 'access.memory.shut', { access: access.name }));
+    notes.push(judgeShut(facts, access));
   if (access.known === 'fails')
     notes.push(judge('stop', 'access.known.fails', { family: profile.id }));
   if (access.known === 'untried')

@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../base/result.ts';
-import { getRegion, type CloneMethod, type Profile } from '../profile/profile.ts';
+import { gapsIn, imageOf, type SparseImage } from '../image/image.ts';
+import { getRegion, rangeOf, type CloneMethod, type Profile } from '../profile/profile.ts';
 
 /** What the plan needs to know of one region of the original. */
 export interface RegionSource {
@@ -15,6 +16,30 @@ export interface PlanLine {
   readonly lengthBytes: number;
   readonly readId: string;
   readonly sha256: string;
+}
+
+/** Where a piece of what is written came from: a kept read, or a supplied file. */
+export interface WriteOrigin {
+  readonly readId: string;
+  readonly sha256: string;
+}
+
+/**
+ * What one line of a plan writes, as an image at the addresses of the unit. `content` is looked up by SHA-256.
+ * Errors: `clone.content.gap` (some address of the region would be written with nothing anybody knows).
+ */
+export function imageOfLine(
+  profile: Profile,
+  { regionId, readId, sha256 }: PlanLine,
+  content: Uint8Array
+): Result<SparseImage<WriteOrigin>> {
+  const region = getRegion(profile, regionId);
+  const start = region.address;
+  const range = { start, end: start + content.length };
+  const image = imageOf([{ range, bytes: content, origin: { readId, sha256 } }]);
+  const whole = rangeOf(region);
+  const fits = content.length === region.lengthBytes && gapsIn(image, whole).length === 0;
+  return fits ? ok(image) : fail('clone.content.gap', { region: region.name });
 }
 
 /** What will be written, in the order in which it is written. */

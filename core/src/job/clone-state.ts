@@ -12,7 +12,9 @@ export function newestSupplied<R extends KeptReadFact>(
   reads: readonly R[],
   original: Pick<UnitFact, 'id'> | undefined
 ): R[] {
-  const own = reads.filter((r) => r.role === 'supplied' && r.unitId === original?.id);
+  const own = reads.filter(
+    (r) => r.role === 'supplied' && r.ranges === null && r.unitId === original?.id
+  );
   const regionIds = [...new Set(own.map((r) => r.regionId))];
   return regionIds.flatMap((id) => own.findLast((r) => r.regionId === id) ?? []);
 }

@@ -14,6 +14,8 @@ interface EndingParts {
   readonly shape: JobShape;
   readonly profile: Profile | undefined;
   readonly originals: readonly RegionView[];
+  /** Security data that was read alone. */
+  readonly secrets: readonly RegionView[];
   readonly authorityGap: AuthorityGap | undefined;
   readonly writeVerified: boolean;
 }
@@ -26,12 +28,15 @@ export function factsOfEnding(p: EndingParts): Omit<CloseFacts, 'personRole'> {
   // where the secrets lie, or everything where nobody has said: whatever way was chosen
   const secret = new Set(p.profile?.secrets.map((s) => s.region));
   const wanted = p.originals.filter((r) => secret.size === 0 || secret.has(r.region.id));
+  // read alone it is enough where it is known where it lies
+  const alone = new Set(p.secrets.filter((s) => isTrusted(s.verdict)).map((s) => s.region.id));
   return {
     shape: p.shape,
     workRunning: operations.some((o) => isActive(o.state)),
     writeVerified: p.writeVerified,
     leftBroken: isLeftBroken(operations),
-    readsTrusted: wanted.length > 0 && wanted.every((r) => isTrusted(r.verdict)),
+    readsTrusted:
+      wanted.length > 0 && wanted.every((r) => isTrusted(r.verdict) || alone.has(r.region.id)),
     authorityProven: p.authorityGap === undefined,
     originalKnown: Boolean(original?.chipId) || numbers.some((n) => n.trim() !== ''),
     failedTries: original ? countFailedTries(operations, original.id) : 0,

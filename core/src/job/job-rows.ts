@@ -2,6 +2,7 @@ import type { OperationFact } from './work-state.ts';
 import type { ReadRole, UnitRole } from './roles.ts';
 import type { JobResult, Reason } from './shape.ts';
 import type { ClonePlan } from '../clone/plan.ts';
+import type { Range } from '../image/range.ts';
 import type { Finding } from '../image/finding.ts';
 import type { TestResult } from '../proof/tests.ts';
 import type { ScannedUnit } from '../scan/scan.ts';
@@ -31,7 +32,7 @@ export interface UnitFact {
   readonly numbers: Readonly<Record<string, string>>;
 }
 
-/** A kept read of a whole region, or a file supplied for one. */
+/** A kept read, or a file supplied for a region. */
 export interface KeptReadFact {
   readonly id: string;
   readonly unitId: string;
@@ -41,6 +42,8 @@ export interface KeptReadFact {
   readonly number: number;
   readonly sha256: string;
   readonly lengthBytes: number;
+  /** Addresses that it covers, where it is not the whole region: security data read alone. */
+  readonly ranges: readonly Range[] | null;
   readonly takenAt: Date;
   readonly findings: readonly Finding[];
 }

@@ -33,7 +33,7 @@ const read = (change: Partial<KeptReadFact>): KeptReadFact => ({
     regionId: 'data-flash',
     number: 1
   },
-  ...{ sha256: 'a', lengthBytes: 65536, takenAt: T(1), findings: [] },
+  ...{ sha256: 'a', lengthBytes: 65536, ranges: null, takenAt: T(1), findings: [] },
   ...change
 });
 const twice = (role: 'original' | 'donor', unitId: string) =>

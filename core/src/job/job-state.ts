@@ -12,6 +12,7 @@ import {
   holdAgainst,
   listPairs,
   viewRegions,
+  viewSecrets,
   type Compared,
   type RegionView,
   type SideReads
@@ -49,6 +50,8 @@ export interface JobState<
   readonly match: DonorCheck | undefined;
   /** Reads and backups: regions of each unit from before this job changed anything in it. */
   readonly regions: Readonly<Record<UnitRole, readonly RegionView<R>[]>>;
+  /** Security data of each unit that was read alone; empty where none was. */
+  readonly secrets: Readonly<Record<UnitRole, readonly RegionView<R>[]>>;
   /** Newest supplied file of each region. */
   readonly supplied: readonly R[];
   /** Why a lead goes on without the donor's backup; undefined where the method needs its bytes. */
@@ -85,18 +88,23 @@ function groundOf<U extends UnitFact, R extends KeptReadFact>(
   };
 }
 
+/** Whole regions of one unit, or security data read alone. */
+type Kind = 'whole' | 'part';
+
 /** Reads of one unit that still say what was in it before this job changed anything; undefined without family or unit. */
 function readsOfSide<U extends UnitFact, R extends KeptReadFact>(
   ground: ReturnType<typeof groundOf<U, R>>,
   { reads, operations }: JobRows<U, R>,
-  { role, profileOf }: { role: UnitRole; profileOf: ProfileOf }
+  { role, kind, profileOf }: { role: UnitRole; kind: Kind; profileOf: ProfileOf }
 ): SideReads<R> | undefined {
   const unit = ground.units[role];
   const { profile } = sideOf(ground, role, profileOf);
   // original and donor have regions before there is a unit to read them from
   const foreseen = role === 'original' || role === 'donor';
   if (!profile || (!unit && !foreseen)) return undefined;
-  const own = reads.filter((r) => r.role === role && r.unitId === unit?.id);
+  const own = reads.filter(
+    (r) => r.role === role && r.unitId === unit?.id && (r.ranges === null) === (kind === 'whole')
+  );
   return { profile, role, reads: readsBeforeChange(own, writesTo(operations, unit?.id)) };
 }
 
@@ -108,7 +116,7 @@ export function pairsOfJob(
 ): (readonly [string, string])[] {
   const ground = groundOf(job, rows, profileOf);
   return JOB_ROLES.flatMap((role) => {
-    const side = readsOfSide(ground, rows, { role, profileOf });
+    const side = readsOfSide(ground, rows, { role, kind: 'whole', profileOf });
     return side ? listPairs(side) : [];
   });
 }
@@ -132,9 +140,14 @@ export function readJobState<
   const ground = groundOf(job, rows, profileOf);
   const { profile, shape, target } = ground;
   const seen = (role: UnitRole) => {
-    const side = readsOfSide(ground, rows, { role, profileOf });
+    const side = readsOfSide(ground, rows, { role, kind: 'whole', profileOf });
     return side ? viewRegions(side, compared) : [];
   };
+  const alone = (role: UnitRole) => {
+    const side = readsOfSide(ground, rows, { role, kind: 'part', profileOf });
+    return side ? viewSecrets(side) : [];
+  };
+  const secrets = byRole(alone);
   const original = seen('original');
   const backups = seen('donor');
   const writtenElsewhere = rows.writtenElsewhere.has(units.donor?.id ?? '');
@@ -149,14 +162,20 @@ export function readJobState<
     ...ground,
     ...{ clone, operations, cloneState, lastWrite, writeState, authorityGap },
     regions: { original, donor, new: seen('new'), partner: seen('partner') },
+    secrets,
     match: profile && matchUnits(profile, units),
     needsAuthority: touchesSecurity(job.reason, profile?.securityData ?? false),
     proof: buildProof({ job, profile, rows, originalRegions: original }),
     ending: factsOfEnding({
       ...{ job, rows, shape, profile, authorityGap, originals: original },
+      secrets: secrets.original,
       writeVerified: cloneState === 'built' && writeState === 'verified'
     })
   };
+}
+
+function byRole<T>(of: (role: UnitRole) => T): Record<UnitRole, T> {
+  return { original: of('original'), donor: of('donor'), new: of('new'), partner: of('partner') };
 }
 
 function gapOf(job: JobFact, { authority }: JobRows): AuthorityGap | undefined {

@@ -1,4 +1,6 @@
+import { secretRanges } from '../access/secret-ranges.ts';
 import type { Comparison } from '../image/compare.ts';
+import type { Range } from '../image/range.ts';
 import type { Finding } from '../image/finding.ts';
 import { getRegion, type Profile, type Region } from '../profile/profile.ts';
 import { computeAgreement, type Agreement } from '../reads/agreement.ts';
@@ -35,13 +37,29 @@ export interface SideReads<R extends KeptReadFact = KeptReadFact> {
   readonly reads: readonly R[];
 }
 
+/** Security data that was read alone, region by region; other ranges than those of the profile say nothing of it. */
+export function viewSecrets<R extends KeptReadFact>(side: SideReads<R>): RegionView<R>[] {
+  const { profile, role } = side;
+  return profile.writeOrder.flatMap((id) => {
+    const wanted = secretRanges(profile, id);
+    const reads = side.reads.filter((r) => r.regionId === id && isSame(r.ranges ?? [], wanted));
+    return reads.length > 0
+      ? [viewRegion({ role, region: getRegion(profile, id), compared: () => undefined }, reads)]
+      : [];
+  });
+}
+
+function isSame(a: readonly Range[], b: readonly Range[]): boolean {
+  return a.length === b.length && a.every((r, i) => r.start === b[i]?.start && r.end === b[i].end);
+}
+
 /** The regions of one unit in the family's write order. */
 export function viewRegions<R extends KeptReadFact>(
   side: SideReads<R>,
   compared: Compared
 ): RegionView<R>[] {
   return readsByRegion(side).map(({ region, reads }) =>
-    viewRegion(side.role, region, reads, compared)
+    viewRegion({ role: side.role, region, compared }, reads)
   );
 }
 
@@ -73,10 +91,8 @@ function standApart<R extends KeptReadFact>(reads: readonly R[], agreement: Agre
 }
 
 function viewRegion<R extends KeptReadFact>(
-  role: UnitRole,
-  region: Region,
-  reads: readonly R[],
-  compared: Compared
+  { role, region, compared }: { role: UnitRole; region: Region; compared: Compared },
+  reads: readonly R[]
 ): RegionView<R> {
   const agreement = agreementOf(reads);
   const { base, others } = standApart(reads, agreement);

@@ -18,6 +18,7 @@ export interface ProfileCodes {
   'profile.rule.outside': None;
   'profile.rule.words': None;
   'profile.secret.outside': None;
+  'profile.secret.unknown': None;
   'profile.socket.access': None;
   'profile.supersession.loop': { loop: string };
   'profile.supply.order': None;

@@ -13,7 +13,7 @@ type Check = (profile: Profile, doc: ProfileDocument) => Problem | undefined;
  * The first thing in a profile that a schema cannot see; undefined when it holds together.
  * Errors: `profile.id.twice`, `profile.region.overlap`, `profile.region.unknown`, `profile.erase.uneven`,
  * `profile.order.incomplete`, `profile.field.outside`, `profile.rule.outside`, `profile.range.outside`,
- * `profile.range.overlap`, `profile.secret.outside`, `profile.transform.unknown`, `profile.label.pattern`,
+ * `profile.range.overlap`, `profile.secret.outside`, `profile.secret.unknown`, `profile.transform.unknown`, `profile.label.pattern`,
  * `profile.match.unknown`, `profile.supersession.loop`, `profile.access.unwired`, `profile.access.ground`,
  * `profile.access.order`, `profile.chip.size`, `profile.socket.access`, `profile.supply.order`, `profile.risk.unknown`, `profile.wear.order`, `profile.processor.unknown`.
  */
@@ -241,6 +241,8 @@ const accesses: Check = (p) =>
     if (stranger) return problem('profile.region.unknown', path, { region: stranger });
     const risk = access.risks.find((id) => !p.risks.some((r) => r.id === id));
     if (risk) return problem('profile.risk.unknown', path, { risk });
+    const secret = access.readsSecrets.find((id) => !p.secrets.some((s) => s.id === id));
+    if (secret) return problem('profile.secret.unknown', path, { secret });
     const { supply } = access;
     if (access.chip && !holdsChip(p, access)) return problem('profile.chip.size', `${path}/chip`);
     if (access.socket && access.kind !== 'obd')

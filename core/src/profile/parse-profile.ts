@@ -121,6 +121,7 @@ function toAccessSpec(w: ProfileDocument['accesses'][number]): AccessSpec {
     wiring: w.wiring,
     reads: w.reads,
     writes: w.writes,
+    readsSecrets: w.readsSecrets ?? [],
     known: w.known,
     needs: w.needs,
     skills: w.skills ?? [],

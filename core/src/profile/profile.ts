@@ -102,6 +102,8 @@ export interface AccessSpec {
   readonly wiring: readonly Wire[];
   readonly reads: readonly string[];
   readonly writes: readonly string[];
+  /** Security data that is read alone, without the rest of its region. */
+  readonly readsSecrets: readonly string[];
   readonly known: RawAccess['known'];
   readonly needs: readonly AccessNeed[];
   readonly skills: readonly Skill[];

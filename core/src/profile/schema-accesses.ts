@@ -195,6 +195,11 @@ export const access = {
     },
     reads: { type: 'array', items: id, description: 'Regions that can be read over it.' },
     writes: { type: 'array', items: id, description: 'Regions that can be written over it.' },
+    readsSecrets: {
+      type: 'array',
+      items: id,
+      description: 'Security data that can be read over it alone, without the rest of its region.'
+    },
     known: {
       enum: ['works', 'untried', 'fails'],
       description: 'Whether this access is known to work on the family.'

@@ -4,6 +4,7 @@ export interface ReadsCodes {
   'image.fill.single': { value: string };
   'image.identity.torn': { field: string };
   'image.repeat.mirrored': { everyBytes: number };
+  'image.secret.torn': { secret: string };
   'image.size.empty': { found: number; expected: number; region: string };
   'image.size.huge': { most?: number; found?: number; expected?: number; region?: string };
   'image.size.wrong': { found: number; expected: number; region: string };

@@ -1,3 +1,4 @@
+import { opensInVehicle, regionOf, type Wanted } from './open-ranges.ts';
 import { concatBytes, encodeUintBe, parseHex } from '@badger/core/base/bytes';
 import type {
   CanAccess,
@@ -114,10 +115,8 @@ export class Module implements BusUnit {
   }
 
   /** Regions that it gives away, or takes, where it is now. */
-  #opens(region: Region, kind: 'up' | 'down'): boolean {
-    if (this.#mode !== 'vehicle') return true;
-    const access = this.profile.accesses.find((w) => w.socket);
-    return (kind === 'up' ? access?.reads : access?.writes)?.includes(region.id) ?? false;
+  #opens(region: Region, kind: 'up' | 'down', wanted: Wanted): boolean {
+    return this.#mode !== 'vehicle' || opensInVehicle(this.profile, region, kind, wanted);
   }
 
   get awake(): boolean {
@@ -254,9 +253,9 @@ export class Module implements BusUnit {
     const routine = (request[2] as number) * 256 + (request[3] as number);
     const range = decodeMemory(request, 5, request[4] as number);
     if (routine !== ROUTINE_ERASE_MEMORY || !range) return refuse(0x31, NRC.requestOutOfRange);
-    const region = this.#regionOf(range.address, range.lengthBytes);
+    const region = regionOf(this.profile, range);
     const bytes = region && this.memory.get(region.id);
-    if (!region || !bytes || !this.#opens(region, 'down'))
+    if (!region || !bytes || !this.#opens(region, 'down', range))
       return refuse(0x31, NRC.requestOutOfRange);
     const block = region.eraseBlockBytes ?? 1;
     const start = range.address - region.address;
@@ -270,23 +269,17 @@ export class Module implements BusUnit {
     return { ...reply(0x71, request.subarray(1, 4)), workMs: range.lengthBytes / 51.2 };
   }
 
-  #regionOf(address: number, lengthBytes: number): Region | undefined {
-    return this.profile.regions.find(
-      (r) => address >= r.address && address + lengthBytes <= r.address + r.lengthBytes
-    );
-  }
-
   #openTransfer(request: Uint8Array, sid: 0x34 | 0x35): Answer {
     if (this.#session !== 2) return refuse(sid, NRC.serviceNotInSession);
     if (!this.#lock.open) return refuse(sid, NRC.securityAccessDenied);
     const wanted = decodeTransferRequest(request);
     if (!wanted) return refuse(sid, NRC.incorrectLength);
-    const region = this.#regionOf(wanted.address, wanted.lengthBytes);
+    const region = regionOf(this.profile, wanted);
     const bytes = region && this.memory.get(region.id);
     if (!region || !bytes || wanted.lengthBytes === 0) return refuse(sid, NRC.requestOutOfRange);
     const at = wanted.address - region.address;
     const kind = sid === 0x35 ? 'up' : 'down';
-    if (!this.#opens(region, kind)) return refuse(sid, NRC.uploadDownloadNotAccepted);
+    if (!this.#opens(region, kind, wanted)) return refuse(sid, NRC.uploadDownloadNotAccepted);
     this.#transfer = {
       kind,
       region,

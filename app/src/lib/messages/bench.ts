@@ -275,6 +275,10 @@ export const bench = {
     title: `Copies of ${text(p['field'])} differ`,
     text: 'The unit keeps it twice and the two are not equal.'
   }),
+  'image.secret.torn': (p) => ({
+    title: `Copies of ${text(p['secret'])} differ`,
+    text: 'The unit keeps it more than once and the copies are not equal.'
+  }),
   'image.size.empty': (p) => ({
     title: 'The file is empty',
     text: `Nothing was kept. ${text(p['region'])} holds ${formatCount(num(p['expected']))} bytes.`,

@@ -91,6 +91,10 @@ export const plan = {
     title: 'Identification only',
     text: 'The memory can neither be read nor written this way.'
   }),
+  'access.memory.secrets': () => ({
+    title: 'Security data only',
+    text: 'It is read alone; the rest of the memory is left as it is.'
+  }),
   'access.memory.partly': (p) => ({
     title: 'Not the whole memory',
     text: `Left out: ${text(p['left'])}.`

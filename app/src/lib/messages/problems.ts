@@ -125,6 +125,11 @@ export const problems = {
     text: `${text(p['region'])} of the original lacks two agreeing reads.`,
     clear: 'Read it until two agree.'
   }),
+  'clone.content.gap': (p) => ({
+    title: 'The image does not fill its region',
+    text: `What is to be written does not cover ${text(p['region'])} exactly. Nothing was written.`,
+    clear: 'Build it again.'
+  }),
   'clone.method.other': (p) => ({
     title: 'Not cloned as a whole image',
     text: `The method of this job, for ${text(p['family'])}, is ${text(p['method']).replace('-', ' ')}: this version does not build that.`,

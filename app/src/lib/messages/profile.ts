@@ -39,6 +39,7 @@ export const profile = {
     'Only an access through the diagnostic socket has a place in the vehicle'
   ),
   'profile.supply.order': fault('Least above most'),
+  'profile.secret.unknown': fault('Unknown security data', 'secret'),
   'profile.risk.unknown': fault('Unknown risk', 'risk'),
   'profile.wear.order': fault('Bands of wear out of order'),
   'profile.processor.unknown': fault('Processors do not match the regions')

@@ -68,6 +68,8 @@ const startOperation = {
     stationId,
     role: jobRole,
     regionId: { type: 'string', pattern: '^[a-z][a-z0-9-]{0,39}$' },
+    /** Of a read: nothing but the security data of the region, where the access gives it away alone. */
+    secretsOnly: { type: 'boolean' },
     /** Of a read: go on by itself until two agree, or until reading on is useless. */
     untilAgreed: { type: 'boolean' },
     /** Last three characters of the donor's tag, for a write. */

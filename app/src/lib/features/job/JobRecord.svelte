@@ -79,7 +79,7 @@
     <tbody>
       {#each JOB_ROLES as role (role)}
         {#each job.regions[role] as region (region.id)}
-          {#each region.reads as r (r.id)}
+          {#each [...region.reads, ...(region.secrets?.reads ?? [])] as r (r.id)}
             <tr>
               <td>{role}</td><td>{region.name}, {r.number}</td><td class="mono"
                 >{formatCount(r.lengthBytes)}</td

@@ -7,7 +7,9 @@
   let { job }: { job: JobData } = $props();
   const reads = $derived(
     JOB_ROLES.flatMap((role) =>
-      job.regions[role].flatMap((r) => r.reads.map((read) => ({ region: r, read })))
+      job.regions[role].flatMap((r) =>
+        [...r.reads, ...(r.secrets?.reads ?? [])].map((read) => ({ region: r, read }))
+      )
     )
   );
 </script>

@@ -32,12 +32,15 @@
     return (
       region && {
         regionId: region.regionId,
-        percent: (region.doneBytes / region.lengthBytes) * 100
+        percent: (region.doneBytes / region.lengthBytes) * 100,
+        secretsOnly: operation?.secretsOnly ?? false
       }
     );
   };
 
-  async function read(role: UnitRole, regionId: string, untilAgreed: boolean) {
+  type How = { untilAgreed: boolean; secretsOnly: boolean };
+
+  async function read(role: UnitRole, regionId: string, how: How) {
     if (!station) return;
     noted(
       await send('/api/operations', {
@@ -46,7 +49,7 @@
         stationId: station.id,
         role,
         regionId,
-        untilAgreed
+        ...how
       })
     );
   }
@@ -106,7 +109,7 @@
       running={runningIn(role)}
       holding={readGate(role, job, station).holding}
       driven={carrierOf(role) !== 'file'}
-      onread={(regionId: string, untilAgreed: boolean) => read(role, regionId, untilAgreed)}
+      onread={(regionId: string, how: How) => read(role, regionId, how)}
       onfiles={(items: DataTransfer | FileList) => files(role, items)}
     />
   {/if}
@@ -118,7 +121,7 @@
     {@const m = messageOf(carrier === 'chip' ? 'reads.advice.chip' : 'reads.advice.lead')}
     <p class="card-sheet finding look"><b>{region.name}: {m.title}.</b> {m.text} {m.clear}</p>
   {/if}
-  {#each region.findings as finding, n (n)}
+  {#each [...region.findings, ...(region.secrets?.findings ?? [])] as finding, n (n)}
     {@const m = messageOf(finding.code, finding.params)}
     <p class="card-sheet finding {finding.severity}"><b>{region.name}: {m.title}.</b> {m.text}</p>
   {/each}

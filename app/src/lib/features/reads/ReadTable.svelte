@@ -1,12 +1,13 @@
 <script lang="ts">
   import type { UnitRole } from '@badger/core/job/roles';
-  import { may } from '$lib/features/live/may.ts';
   import { formatSize, inSentence } from '@badger/core/base/format';
   import type { Judgement } from '@badger/core/base/verdict';
   import type { RegionData } from '$lib/job-types.ts';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import RoleMark from '$lib/ui/RoleMark.svelte';
-  import TrustBar from '$lib/ui/TrustBar.svelte';
+  import ReadChips from './ReadChips.svelte';
+  import { agreeWords } from './reads.view.ts';
+  import SecretRow from './SecretRow.svelte';
 
   let {
     role,
@@ -22,24 +23,15 @@
     tag: string;
     regions: readonly RegionData[];
     /** Region being read now, with its progress in percent. */
-    running: { regionId: string; percent: number } | undefined;
+    running: { regionId: string; percent: number; secretsOnly: boolean } | undefined;
     /** Why a read may not be started, if so. */
     holding: Judgement | undefined;
     driven: boolean;
-    onread: (regionId: string, untilAgreed: boolean) => void;
+    onread: (regionId: string, how: { untilAgreed: boolean; secretsOnly: boolean }) => void;
     onfiles: (items: DataTransfer | FileList) => void;
   } = $props();
 
   let over = $state(false);
-  const words = (r: RegionData) =>
-    r.state === 'trusted'
-      ? `${r.agreeing.length} of ${r.total}, trusted`
-      : r.state === 'disputed'
-        ? `0 of ${r.total} agree`
-        : r.state === 'single'
-          ? '1 read, single'
-          : 'not read';
-
   function drop(event: DragEvent) {
     event.preventDefault();
     over = false;
@@ -67,43 +59,30 @@
     </thead>
     <tbody>
       {#each regions as region (region.id)}
-        {@const isRunning = running?.regionId === region.id}
+        {@const isRunning = running?.regionId === region.id && !running.secretsOnly}
         <tr>
           <td><b>{region.name}</b></td>
           <td class="mono">{formatSize(region.lengthBytes)}</td>
           <td class="all">
-            {#each region.reads as read (read.id)}
-              <a
-                class="read {read.trust}"
-                href={may('memory.download') ? `/api/reads/${read.id}/image` : undefined}
-                title="{read.name} · {read.sha256}"
-                download
-              >
-                <TrustBar trust={read.trust} />{read.number}{read.source === 'file' ? ' file' : ''}
-              </a>
-            {/each}
-            {#if isRunning}
-              <span class="read now"
-                ><TrustBar trust="half" /> {Math.floor(running?.percent ?? 0)} %</span
-              >
-            {/if}
+            <ReadChips reads={region.reads} percent={isRunning ? running?.percent : undefined} />
           </td>
-          <td class="agree {region.verdict.verdict}">{words(region)}</td>
+          <td class="agree {region.verdict.verdict}">{agreeWords(region)}</td>
           <td class="do all">
             {#if driven && !region.readBy}
-              <span class="soft">Not readable this way. Drop its file here.</span>
+              <span class="soft">Not readable over this access. Drop its file here.</span>
             {:else if driven}
               <button
                 class="btn btn-outline"
                 disabled={holding !== undefined || isRunning}
-                onclick={() => onread(region.id, false)}
+                onclick={() => onread(region.id, { untilAgreed: false, secretsOnly: false })}
                 >Read {inSentence(region.name)}{region.reads.length > 0 ? ' again' : ''}</button
               >
               {#if region.state !== 'trusted'}
                 <button
                   class="btn btn-primary"
                   disabled={holding !== undefined || isRunning}
-                  onclick={() => onread(region.id, true)}>Read until two agree</button
+                  onclick={() => onread(region.id, { untilAgreed: true, secretsOnly: false })}
+                  >Read until two agree</button
                 >
               {/if}
               {#if region.readBy && !region.readBy.own}
@@ -112,11 +91,22 @@
             {/if}
           </td>
         </tr>
+        {#if region.secrets}
+          <SecretRow
+            {region}
+            secrets={region.secrets}
+            percent={running?.regionId === region.id && running.secretsOnly
+              ? running.percent
+              : undefined}
+            held={holding !== undefined}
+            onread={(untilAgreed: boolean) => onread(region.id, { untilAgreed, secretsOnly: true })}
+          />
+        {/if}
       {/each}
     </tbody>
   </table>
   <p class="foot">
-    {#if driven && holding && regions.some((r) => r.readBy)}
+    {#if driven && holding && regions.some((r) => r.readBy || r.secrets?.readable)}
       {@const m = messageOfJudgement(holding)}
       <span>{m.title}: {m.clear ?? m.text}</span>
     {:else}<span></span>{/if}
@@ -141,54 +131,30 @@
   .over {
     outline: 3px dashed var(--focus);
   }
-  .read {
-    display: inline-flex;
-    gap: 6px;
-    align-items: center;
-    border: 1.5px solid var(--line-strong);
-    border-radius: 6px;
-    padding: 3px 9px 3px 7px;
-    margin: 2px 6px 2px 0;
-    min-height: 32px;
-    font-weight: 600;
-    background: var(--paper);
-    text-decoration: none;
-  }
-  .read.full {
-    border-color: var(--go);
-    background: var(--go-tint);
-  }
-  .read.broken {
-    border: 1.5px dashed var(--stop);
-    background: var(--stop-tint);
-  }
-  .read.now {
-    border-style: dotted;
-  }
-  .agree {
+  section :global(.agree) {
     font-weight: 600;
   }
-  .agree.go {
+  section :global(.agree.go) {
     color: var(--go);
   }
-  .agree.look {
+  section :global(.agree.look) {
     color: var(--look);
   }
-  .agree.stop {
+  section :global(.agree.stop) {
     color: var(--stop);
   }
-  td:nth-child(2),
-  .agree {
+  section :global(td:nth-child(2)),
+  section :global(.agree) {
     white-space: nowrap;
   }
-  .do {
+  section :global(.do) {
     text-align: right;
   }
-  .do .btn {
+  section :global(.do .btn) {
     margin: 2px 0 2px 4px;
   }
   @media (max-width: 700px) {
-    .do .btn {
+    section :global(.do .btn) {
       width: 100%;
     }
   }

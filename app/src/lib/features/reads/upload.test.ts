@@ -13,6 +13,7 @@ const region = (id: string, lengthBytes: number): RegionData => ({
   total: 0,
   findings: [],
   readBy: null,
+  secrets: undefined,
   differences: [],
   verdict: { verdict: 'look', code: 'reads.region.none', params: {} }
 });

@@ -18,6 +18,7 @@ const make = (kind: 'read' | 'write') =>
     kind,
     role: 'donor',
     tag: '0388',
+    ranges: undefined,
     regionIds: kind === 'write' ? ['data-flash', 'program-flash'] : ['data-flash'],
     profile: parsed.value,
     access,

@@ -1,4 +1,6 @@
 import type { DrivenAccess } from '@badger/core/access/access';
+import { lengthOf, type Range } from '@badger/core/image/range';
+import type { SparseImage } from '@badger/core/image/image';
 import type { Problem } from '@badger/core/base/result';
 import type { OperationKind, OperationState } from '@badger/core/operation/life-cycle';
 import type { UnitRole } from '@badger/core/job/roles';
@@ -31,6 +33,8 @@ export interface LiveOperationSpec {
   readonly role: UnitRole;
   readonly tag: string;
   readonly regionIds: readonly string[];
+  /** Addresses that a read is limited to; undefined: whole regions. */
+  readonly ranges: readonly Range[] | undefined;
   readonly profile: Profile;
   /** How the unit is reached, resolved once at the start. */
   readonly access: DrivenAccess;
@@ -55,7 +59,7 @@ export class LiveOperation {
   /** Something that may change the unit's memory has been sent: only ever set, never taken back. */
   memoryMayHaveChanged = false;
   /** A finished read until it is stored, and why it is not stored yet. */
-  image: Uint8Array | undefined;
+  image: SparseImage<unknown> | undefined;
   unstored: Problem | undefined;
   state: OperationState = 'queued';
   limitMa = 0;
@@ -72,7 +76,7 @@ export class LiveOperation {
       return {
         regionId: id,
         name: region.name,
-        lengthBytes: region.lengthBytes,
+        lengthBytes: spec.ranges?.reduce((sum, r) => sum + lengthOf(r), 0) ?? region.lengthBytes,
         phase,
         doneBytes: 0
       };

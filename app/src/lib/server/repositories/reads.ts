@@ -23,7 +23,8 @@ const readColumns = {
   takenAt: keptRead.takenAt,
   personName: person.name,
   sha256: image.sha256,
-  lengthBytes: image.lengthBytes
+  lengthBytes: image.lengthBytes,
+  ranges: keptRead.ranges
 };
 
 function readsQuery(db: Tx) {
@@ -56,7 +57,7 @@ export async function findRead(db: Tx, readId: string): Promise<ReadRow | undefi
   return row;
 }
 
-/** SHA-256 of the contents that were read from one region of a unit, newest first, each once. */
+/** SHA-256 of the contents that were read of one whole region of a unit, newest first, each once. */
 export async function listContentsOf(
   db: Tx,
   unitId: string,
@@ -66,7 +67,9 @@ export async function listContentsOf(
     .select({ sha256: image.sha256 })
     .from(keptRead)
     .innerJoin(image, eq(image.id, keptRead.imageId))
-    .where(and(eq(keptRead.unitId, unitId), eq(keptRead.regionId, regionId)))
+    .where(
+      and(eq(keptRead.unitId, unitId), eq(keptRead.regionId, regionId), isNull(keptRead.ranges))
+    )
     .orderBy(desc(keptRead.number));
   return [...new Set(rows.map((r) => r.sha256))];
 }

@@ -14,6 +14,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import { sql } from 'drizzle-orm';
 import type { Comparison } from '@badger/core/image/compare';
+import type { Range } from '@badger/core/image/range';
 import type { Finding } from '@badger/core/image/finding';
 import type { Problem } from '@badger/core/base/result';
 import type { ClonePlan } from '@badger/core/clone/plan';
@@ -166,6 +167,8 @@ export const keptRead = pgTable(
       .references(() => image.id),
     name: text().notNull(),
     source: text({ enum: ['bench', 'file'] }).notNull(),
+    /** Addresses that it covers, where it is not the whole region; its content is their bytes one after the other. */
+    ranges: jsonb().$type<Range[]>(),
     /** File name as dropped, or the station. */
     sourceName: text().notNull(),
     /** The bench's own reading: one operation brings one read. */

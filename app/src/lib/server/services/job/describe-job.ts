@@ -4,9 +4,12 @@ import type {
   OperationData,
   ReadData,
   RegionData,
+  SecretsData,
   UnitData,
   AccessData
 } from '../../../job-types.ts';
+import { listSecretReads, secretRanges } from '@badger/core/access/secret-ranges';
+import { lengthOf } from '@badger/core/image/range';
 import { listEndings, needsReason } from '@badger/core/job/close';
 import { accessToRegion, type Access } from '@badger/core/access/access';
 import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
@@ -99,7 +102,11 @@ function describeAccess(access: Access | undefined): AccessData | undefined {
 
 function describeRegions(deps: Deps, view: JobView, role: UnitRole): RegionData[] {
   const side = sideOf(deps, view, role);
-  return view.regions[role].map((region) => describeRegion(side, region));
+  return view.regions[role].map((region) => {
+    const { id } = region.region;
+    const alone = view.secrets[role].find((s) => s.region.id === id);
+    return { ...describeRegion(side, region), secrets: describeSecrets(side, id, alone) };
+  });
 }
 
 function describeArrival(view: JobView) {
@@ -152,7 +159,40 @@ function describeUnit(
   };
 }
 
-function describeRegion({ profile, access }: JobSide, view: RegionView): RegionData {
+const NOTHING_KEPT = {
+  ...{ reads: [], agreeing: [], total: 0, findings: [], verdict: undefined },
+  state: 'none' as const
+};
+
+/** What is kept of it, and whether it agrees. */
+function describeKept(view: RegionView) {
+  const { state, agreeing, total } = view.agreement;
+  return {
+    reads: view.reads.map((r) => describeRead(view, r)),
+    ...{ state, agreeing, total, findings: view.findings, verdict: view.verdict }
+  };
+}
+
+function describeSecrets(
+  { profile, access }: JobSide,
+  regionId: string,
+  kept: RegionView | undefined
+): SecretsData | undefined {
+  const readable = profile && listSecretReads(profile, access?.spec);
+  const given = readable?.find((s) => s.regionId === regionId);
+  if (!profile || (!given && !kept)) return undefined;
+  return {
+    ...(kept ? describeKept(kept) : NOTHING_KEPT),
+    names: profile.secrets.filter((s) => s.region === regionId).map((s) => s.name),
+    lengthBytes: secretRanges(profile, regionId).reduce((sum, r) => sum + lengthOf(r), 0),
+    readable: given !== undefined
+  };
+}
+
+function describeRegion(
+  { profile, access }: JobSide,
+  view: RegionView
+): Omit<RegionData, 'secrets'> {
   const by = profile && access && accessToRegion(profile, access, view.region.id);
   return {
     id: view.region.id,
@@ -160,11 +200,7 @@ function describeRegion({ profile, access }: JobSide, view: RegionView): RegionD
     address: view.region.address,
     lengthBytes: view.region.lengthBytes,
     readBy: by ? { name: by.spec.name, own: by.key === access.key } : null,
-    reads: view.reads.map((r) => describeRead(view, r)),
-    state: view.agreement.state,
-    agreeing: view.agreement.agreeing,
-    total: view.agreement.total,
-    findings: view.findings,
+    ...describeKept(view),
     differences: view.differences.map(({ first, second, comparison }) => ({
       first,
       second,
@@ -173,8 +209,7 @@ function describeRegion({ profile, access }: JobSide, view: RegionView): RegionD
       bitsGained: comparison.bitsGained,
       ranges: comparison.ranges,
       cut: comparison.cut
-    })),
-    verdict: view.verdict
+    }))
   };
 }
 

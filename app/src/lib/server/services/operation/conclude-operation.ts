@@ -7,6 +7,7 @@ import {
   type OperationEvent,
   type OperationState
 } from '@badger/core/operation/life-cycle';
+import type { SparseImage } from '@badger/core/image/image';
 import type { ModuleIdentity } from '@badger/core/access/memory-access';
 import type { Trace } from '../../station/trace-recorder.ts';
 import type { IdentifiedUnit } from '../../bench/station-bench.ts';
@@ -30,7 +31,7 @@ import { saveUnsaved } from '../reads/unsaved.ts';
 export interface Outcome {
   readonly result: Result<true>;
   readonly identity?: ModuleIdentity;
-  readonly image?: Uint8Array;
+  readonly image?: SparseImage<unknown>;
 }
 
 /** Nobody can tell what went over the wire. */
@@ -185,7 +186,7 @@ async function storeOutcome(tx: Tx, run: Run, outcome: Outcome, at: Date): Promi
       role: live.spec.role,
       profile: live.spec.profile,
       regionId: live.spec.regionIds[0] as string,
-      bytes: outcome.image,
+      image: outcome.image,
       source: 'bench',
       sourceName: run.station.row.name,
       person,

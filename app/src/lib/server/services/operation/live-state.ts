@@ -90,6 +90,7 @@ function describeOperation(live: LiveOperation): NonNullable<LiveStation['operat
     family: live.spec.profile.id,
     state: live.state,
     regions: live.regions.map((r) => ({ ...r })),
+    secretsOnly: live.spec.ranges !== undefined,
     doneBytes: live.doneBytes,
     totalBytes: live.totalBytes,
     bytesPerSecond: estimate.bytesPerSecond,

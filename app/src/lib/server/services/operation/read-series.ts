@@ -27,7 +27,8 @@ export async function planSeries(run: Run, step?: SeriesStep): Promise<SeriesSte
   const { jobId, jobNumber, regionIds, role, access } = live.spec;
   if (live.state !== 'done' || live.signal.stopped || deps.bench.closing) return undefined;
   const view = await loadJobView(deps, jobNumber);
-  const region = view?.regions[role].find((r) => r.region.id === regionIds[0]);
+  const read = live.spec.ranges ? view?.secrets[role] : view?.regions[role];
+  const region = read?.find((r) => r.region.id === regionIds[0]);
   if (!region) return undefined;
   const made = (step?.made ?? 0) + 1;
   const clockHz = access.carrier === 'chip' ? access.chip.clockHz : undefined;

@@ -3,6 +3,7 @@ import { targetOf } from '@badger/core/access/access';
 import { judgeVehicle } from '@badger/core/access/vehicle/vehicle-reading';
 import { verifyConnected } from '@badger/core/job/verify-connected';
 import type { MemoryAccess } from '@badger/core/access/memory-access';
+import { imageOf, type Piece } from '@badger/core/image/image';
 import { getRegion, rangeOf } from '@badger/core/profile/profile';
 import { storeProblem } from '../../db/pg-errors.ts';
 import type { Trace } from '../../station/trace-recorder.ts';
@@ -138,14 +139,20 @@ async function read(run: Run, memory: MemoryAccess): Promise<Outcome> {
   await advance(run, 'work-begun');
   const regionId = live.spec.regionIds[0] as string;
   live.phase(regionId, 'reading');
-  const image = await memory.read(rangeOf(getRegion(live.spec.profile, regionId)), {
-    signal: live.signal,
-    onBytes: (done) => {
-      live.progress(regionId, done, 'read');
-      run.deps.bench.changed();
-    }
-  });
-  if (!image.ok) return { result: image };
+  const pieces: Piece<string>[] = [];
+  let before = 0;
+  for (const range of live.spec.ranges ?? [rangeOf(getRegion(live.spec.profile, regionId))]) {
+    const bytes = await memory.read(range, {
+      signal: live.signal,
+      onBytes: (done) => {
+        live.progress(regionId, before + done, 'read');
+        run.deps.bench.changed();
+      }
+    });
+    if (!bytes.ok) return { result: bytes };
+    before += bytes.value.length;
+    pieces.push({ range, bytes: bytes.value, origin: live.spec.access.key });
+  }
   live.phase(regionId, 'read');
-  return { result: ok(true), image: image.value };
+  return { result: ok(true), image: imageOf(pieces) };
 }

@@ -2,7 +2,8 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import { equalBytes } from '@badger/core/base/bytes';
 import type { MemoryAccess } from '@badger/core/access/memory-access';
 import { compareImages } from '@badger/core/image/compare';
-import type { PlanLine } from '@badger/core/clone/plan';
+import { imageOfLine, type PlanLine, type WriteOrigin } from '@badger/core/clone/plan';
+import { joinBytes, type SparseImage } from '@badger/core/image/image';
 import { getRegion, rangeOf } from '@badger/core/profile/profile';
 import { loadImage } from '../../repositories/images.ts';
 import type { Outcome } from './conclude-operation.ts';
@@ -17,9 +18,11 @@ import { advance, type Run } from './run.ts';
 export async function runWrite(run: Run, memory: MemoryAccess): Promise<Outcome> {
   const plan = run.view.clone?.plan;
   if (!plan) return { result: fail('gate.image.none') };
-  const images = new Map<string, Uint8Array>();
+  const images = new Map<string, SparseImage<WriteOrigin>>();
   for (const line of plan.lines) {
-    const image = await loadImage(run.deps.db, line.sha256);
+    const content = await loadImage(run.deps.db, line.sha256);
+    if (!content.ok) return { result: content };
+    const image = imageOfLine(run.live.spec.profile, line, content.value);
     if (!image.ok) return { result: image };
     images.set(line.regionId, image.value);
   }
@@ -27,7 +30,7 @@ export async function runWrite(run: Run, memory: MemoryAccess): Promise<Outcome>
   if (!unlocked.ok) return { result: unlocked };
   await advance(run, 'work-begun');
   for (const [index, line] of plan.lines.entries()) {
-    const image = images.get(line.regionId) as Uint8Array;
+    const image = images.get(line.regionId) as SparseImage<WriteOrigin>;
     const written = await writeRegion(run, memory, { line, image });
     if (!written.ok) return { result: written };
     if (index === plan.lines.length - 1) await advance(run, 'all-written');
@@ -41,7 +44,7 @@ export async function runWrite(run: Run, memory: MemoryAccess): Promise<Outcome>
 
 interface RegionWrite {
   readonly line: PlanLine;
-  readonly image: Uint8Array;
+  readonly image: SparseImage<WriteOrigin>;
 }
 
 async function writeRegion(
@@ -58,13 +61,19 @@ async function writeRegion(
     if (!erased.ok) return erased;
   }
   live.phase(region.id, 'writing');
-  return memory.write(rangeOf(region), {
-    image,
-    onBytes: (done) => {
-      live.progress(region.id, done, 'write');
-      deps.bench.changed();
-    }
-  });
+  let before = 0;
+  for (const { range, bytes } of image.pieces) {
+    const written = await memory.write(range, {
+      image: bytes,
+      onBytes: (done) => {
+        live.progress(region.id, before + done, 'write');
+        deps.bench.changed();
+      }
+    });
+    if (!written.ok) return written;
+    before += bytes.length;
+  }
+  return ok(true);
 }
 
 async function readBack(
@@ -83,9 +92,10 @@ async function readBack(
     }
   });
   if (!back.ok) return back;
-  if (!equalBytes(back.value, image)) {
+  const meant = joinBytes(image);
+  if (!equalBytes(back.value, meant)) {
     live.phase(region.id, 'different');
-    const { differingBytes, ranges } = compareImages(image, back.value);
+    const { differingBytes, ranges } = compareImages(meant, back.value);
     return fail('write.verify.differs', {
       region: region.name,
       bytes: differingBytes,

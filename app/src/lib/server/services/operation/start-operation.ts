@@ -7,6 +7,8 @@ import {
   type Access,
   type DrivenAccess
 } from '@badger/core/access/access';
+import { listSecretReads } from '@badger/core/access/secret-ranges';
+import type { Range } from '@badger/core/image/range';
 import { READ_GATES, type GateKind } from '@badger/core/gates/check-gate';
 import type { UnitRole } from '@badger/core/job/roles';
 import { isActive, type OperationKind } from '@badger/core/operation/life-cycle';
@@ -144,6 +146,10 @@ function checkReach(
 ): Result<true> {
   const act = request.kind === 'write' ? 'writes' : 'reads';
   const ids = regionIdsOf(request, view);
+  if (request.kind === 'read' && request.secretsOnly)
+    return rangesOf(request, profile, access)
+      ? ok(true)
+      : fail('gate.access.region', { region: getRegion(profile, ids[0] as string).name });
   const beyond = ids.find((id) => !reaches(access, id, act));
   if (beyond) return fail('gate.access.region', { region: getRegion(profile, beyond).name });
   const unproven = ids.find((id) => !reaches(access, id));
@@ -168,8 +174,18 @@ function accessFor(
   profile: Profile,
   request: StartOperation
 ): Access | undefined {
-  if (!access || request.kind !== 'read') return access;
+  if (!access || request.kind !== 'read' || request.secretsOnly) return access;
   return accessToRegion(profile, access, request.regionId ?? '') ?? access;
+}
+
+/** Addresses that a read is limited to: security data alone, where the access gives it away so. */
+function rangesOf(
+  { kind, secretsOnly, regionId }: StartOperation,
+  profile: Profile,
+  { spec }: DrivenAccess
+): readonly Range[] | undefined {
+  if (kind !== 'read' || !secretsOnly) return undefined;
+  return listSecretReads(profile, spec).find((s) => s.regionId === regionId)?.ranges;
 }
 
 /** Regions that an operation works on. */
@@ -225,6 +241,7 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     role,
     tag: unit.tag,
     regionIds,
+    ranges: rangesOf(request, profile, access),
     profile,
     access,
     benchFeeds: access.carrier === 'can-uds' && !(asksWhoFeeds(access) && unit.fedBy === 'vehicle'),

@@ -7,6 +7,7 @@ import { buildQuote, type QuoteLine } from '@badger/core/access-choice/build-quo
 import { compareAccesses } from '@badger/core/access-choice/compare-accesses';
 import type { AccessSheetData } from '../../../match-types.ts';
 import type { NewQuote, AccessChoice } from '../../../schema/requests.ts';
+import type { RegionProgress } from '../../db/schema/reads.ts';
 import type { Deps } from '../../deps.ts';
 import { insertChoice, insertQuote, listChoices, listQuotes } from '../../repositories/choices.ts';
 import { appendEvent } from '../../repositories/events.ts';
@@ -38,6 +39,7 @@ export async function loadAccessSheet(deps: Deps, view: JobView): Promise<Access
         vehicleHere: view.records.arrival?.how === 'vehicle',
         unresponsive: view.proof.cloneable.silent,
         donorHere: view.units.donor !== undefined,
+        secretsSuffice: view.shape.results.includes('data-handed-over'),
         measured
       })
     : [];
@@ -68,8 +70,12 @@ export async function loadAccessSheet(deps: Deps, view: JobView): Promise<Access
 /** What the shop measured on a family, in seconds of life. */
 export async function measuredOn(deps: Deps, family: string): Promise<Measured[]> {
   const rows = await listMeasuredReads(deps.db, family);
+  const lengths = new Map(deps.profiles.get(family)?.regions.map((r) => [r.id, r.lengthBytes]));
+  // security data read alone says nothing of the time that its region takes
+  const whole = (regions: readonly RegionProgress[]) =>
+    regions.every((r) => r.lengthBytes === lengths.get(r.regionId));
   return rows.flatMap((r): Measured[] =>
-    r.startedAt && r.endedAt
+    r.startedAt && r.endedAt && whole(r.regions)
       ? [
           {
             direction: 'read',

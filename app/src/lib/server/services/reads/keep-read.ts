@@ -1,6 +1,8 @@
 import type { ReadRole } from '@badger/core/job/roles';
-import type { Profile } from '@badger/core/profile/profile';
+import { getRegion, rangeOf, type Profile } from '@badger/core/profile/profile';
+import { bytesOf, joinBytes, knownRanges, type SparseImage } from '@badger/core/image/image';
 import { inspectImage } from '@badger/core/reads/inspect-image';
+import { inspectSecrets } from '@badger/core/reads/inspect-secrets';
 import { proposeName } from '@badger/core/reads/propose-name';
 import type { Tx } from '../../db/client.ts';
 import { compareWithEarlier } from './compare-reads.ts';
@@ -21,7 +23,8 @@ export interface ReadToKeep {
   readonly role: ReadRole;
   readonly profile: Profile;
   readonly regionId: string;
-  readonly bytes: Uint8Array;
+  /** What was read, at the addresses of the unit: the whole region, or security data alone. */
+  readonly image: SparseImage<unknown>;
   readonly source: 'bench' | 'file';
   readonly sourceName: string;
   readonly person: Person;
@@ -38,21 +41,24 @@ export async function keepRead(
 ): Promise<{ id: string; number: number; name: string; sha256: string }> {
   // numbers are given one after the other, whatever jobs a unit serves in
   await lockUnit(tx, read.unit.id);
-  const { id: imageId, sha256 } = await saveImage(tx, read.bytes);
+  const whole = bytesOf(read.image, rangeOf(getRegion(read.profile, read.regionId)));
+  const bytes = whole ?? joinBytes(read.image);
+  const { id: imageId, sha256 } = await saveImage(tx, bytes);
   const number = await nextReadNumber(tx, read.unit.id, read.regionId);
   const name = proposeName({
     vin: read.job.vin,
     plate: await plateForName(tx, read.job),
     role: read.role,
     family: read.profile.id,
-    region: read.regionId,
+    region: whole ? read.regionId : `${read.regionId}-security-data`,
     number,
     date: dayOnWall(read.at)
   });
-  await compareWithEarlier(tx, {
-    ...{ unitId: read.unit.id, regionId: read.regionId, sha256, bytes: read.bytes }
-  });
-  const { findings } = inspectImage(read.profile, read.regionId, read.bytes);
+  const { regionId } = read;
+  if (whole) await compareWithEarlier(tx, { unitId: read.unit.id, regionId, sha256, bytes: whole });
+  const findings = whole
+    ? inspectImage(read.profile, regionId, whole).findings
+    : inspectSecrets(read.profile, secretsIn(read), read.image);
   const id = await insertRead(tx, {
     jobId: read.job.id,
     unitId: read.unit.id,
@@ -63,6 +69,7 @@ export async function keepRead(
     name,
     source: read.source,
     sourceName: read.sourceName,
+    ranges: whole ? null : knownRanges(read.image),
     operationId: read.operationId ?? null,
     fileModifiedAt: read.fileModifiedAt ?? null,
     supply: read.supply ?? null,
@@ -70,11 +77,15 @@ export async function keepRead(
     takenAt: read.at,
     personId: read.person.id
   });
-  await tellKept(tx, read, { number, sha256 });
+  await tellKept(tx, read, { number, sha256, ...(whole ? {} : { part: 'security data' }) });
   return { id, number, name, sha256 };
 }
 
-function tellKept(tx: Tx, read: ReadToKeep, kept: { number: number; sha256: string }) {
+function tellKept(
+  tx: Tx,
+  read: ReadToKeep,
+  kept: { number: number; sha256: string; part?: string }
+) {
   return appendEvent(tx, {
     jobId: read.job.id,
     person: read.person,
@@ -87,4 +98,8 @@ function tellKept(tx: Tx, read: ReadToKeep, kept: { number: number; sha256: stri
       source: read.source
     }
   });
+}
+
+function secretsIn({ profile, regionId }: ReadToKeep) {
+  return profile.secrets.filter((s) => s.region === regionId);
 }

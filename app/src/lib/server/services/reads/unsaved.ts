@@ -1,6 +1,7 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fail, ok, type Result } from '@badger/core/base/result';
+import { joinBytes } from '@badger/core/image/image';
 import { proposeName } from '@badger/core/reads/propose-name';
 import { checkRight } from '@badger/core/rights/rights';
 import type { LiveOperation } from '../../bench/live-operation.ts';
@@ -15,7 +16,7 @@ function nameOfUnsaved({ clock }: Deps, { spec }: LiveOperation): string {
     ...{ vin: spec.vin, plate: spec.plate },
     role: spec.role,
     family: spec.profile.id,
-    region: spec.regionIds[0] ?? '',
+    region: `${spec.regionIds[0] ?? ''}${spec.ranges ? '-security-data' : ''}`,
     number: 0,
     date: dayOnWall(clock.now())
   });
@@ -29,7 +30,7 @@ export async function saveUnsaved(run: Run): Promise<void> {
   const path = join(deps.unsavedDir, nameOfUnsaved(deps, live));
   try {
     await mkdir(deps.unsavedDir, { recursive: true, mode: 0o700 });
-    await writeFile(path, live.image, { mode: 0o600 });
+    await writeFile(path, joinBytes(live.image), { mode: 0o600 });
     deps.log.warn({ path }, 'a finished read could not be stored and was put into a file');
   } catch (error) {
     deps.log.error({ code: (error as { code?: string }).code }, 'a finished read is lost');
@@ -49,5 +50,5 @@ export function offerUnstored(
   if (!may.ok) return may;
   const live = [...deps.bench.running.values()].find((o) => o.spec.id === operationId);
   if (!live?.image) return fail('operation.id.unknown');
-  return ok({ name: nameOfUnsaved(deps, live), bytes: live.image });
+  return ok({ name: nameOfUnsaved(deps, live), bytes: joinBytes(live.image) });
 }

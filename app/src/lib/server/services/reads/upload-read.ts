@@ -1,4 +1,5 @@
-import type { Profile, Region } from '@badger/core/profile/profile';
+import { rangeOf, type Profile, type Region } from '@badger/core/profile/profile';
+import { imageOf } from '@badger/core/image/image';
 import type { UnitRow } from '../../repositories/job-units.ts';
 import type { JobView } from '../job/job-view.ts';
 import { fail, ok, type Result } from '@badger/core/base/result';
@@ -87,7 +88,8 @@ export async function uploadRead(
     const same = !known ? undefined : findSameRead({ name: upload.fileName, modifiedMs }, equal);
     if (same) return ok({ id: same.id, sha256, name: same.name, number: same.number, known: true });
     const made = await keepRead(tx, {
-      ...{ job, unit, profile, bytes, person },
+      ...{ job, unit, profile, person },
+      image: imageOf([{ range: rangeOf(region), bytes, origin: upload.fileName }]),
       role: upload.role,
       regionId: region.id,
       source: 'file',

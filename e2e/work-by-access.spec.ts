@@ -1,5 +1,5 @@
 // One family by each kind of access, as a person reaches it: intake, access, hands, chip id or contact, reads until two agree.
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Locator, type Page } from '@playwright/test';
 import { benchLine, openStop, setSpeed, signIn } from './support/bench.ts';
 
 interface Case {
@@ -32,6 +32,15 @@ const CASES: readonly Case[] = [
     ...{ carrier: 'clamp', regions: ['EEPROM'], clone: 'whole-image' }
   },
   {
+    ...{ family: 'PW-EC9', access: 'bench-0', tag: '0431', vin: 'U8PLE9B1200340077' },
+    ...{ carrier: 'clamp', regions: ['Full backup'], clone: 'whole-image' }
+  },
+  {
+    ...{ family: 'PW-DX2', access: 'bench-0', tag: '0433', vin: 'U8PLD2A6400118830' },
+    // all reads of one processor, then all of the other
+    ...{ carrier: 'clamp', regions: ['Transmission flash', 'Engine flash'], clone: 'whole-image' }
+  },
+  {
     ...{ family: 'QN-TC2', access: 'obd-1', tag: '0390', vin: 'U8NMB7D1902200931' },
     ...{ carrier: 'vehicle', vehicle: 'minibus-3', regions: ['External flash'] },
     clone: 'whole-image'
@@ -53,11 +62,11 @@ async function post(page: Page, path: string, data: object): Promise<{ number: n
   return answer.json() as Promise<{ number: number }>;
 }
 
-async function takeIn(page: Page, c: Case): Promise<number> {
+async function takeIn(page: Page, c: Case, reason = 'failed-module'): Promise<number> {
   const { number } = await post(page, '/api/jobs', {
     ...{ customer: 'Quay Test', vehicle: `Vehicle of ${c.tag}`, vin: c.vin, family: c.family },
-    ...{ complaint: 'Dead', reason: 'failed-module', authorisedBy: 'Office' },
-    ...{ promisedAt: null, intakeKey: `accesses-${c.family}-${c.access}`, another: true },
+    ...{ complaint: 'Dead', reason, authorisedBy: 'Office' },
+    ...{ promisedAt: null, intakeKey: `accesses-${c.family}-${c.access}-${reason}`, another: true },
     arrival: { how: 'vehicle', parcelNumber: '', condition: '' },
     units: [{ role: 'original', tag: c.tag, place: '', condition: '' }]
   });
@@ -102,34 +111,59 @@ test.afterEach(async ({ page }) => {
   await post(page, '/api/vehicle', { plug: null });
 });
 
+/** The unit of a case is connected and has told who it is; the Read sheet is open. */
+async function openRead(page: Page, c: Case, reason?: string): Promise<Locator> {
+  await signIn(page, 'lead');
+  await setSpeed(page, 120);
+  const number = await takeIn(page, c, reason);
+  await openStop(page, number, 'wire');
+  const corner = page.getByRole('button', { name: 'Station Corner' });
+  await corner.click();
+  await expect(corner).toHaveAttribute('aria-pressed', 'true');
+  await connect(page, c);
+  const chip = c.carrier === 'chip';
+  await page
+    .getByRole('button', {
+      name: chip ? /Check contact as ORIGINAL/ : /Read chip id as ORIGINAL/
+    })
+    .click();
+  await expect(
+    page.getByText(chip ? 'compare the tag on the unit' : `ORIGINAL ${c.tag} answers with`)
+  ).toBeVisible();
+  if (c.carrier === 'vehicle')
+    await expect(page.getByRole('region', { name: 'Vehicle' })).toContainText('13.20 V');
+  await openStop(page, number, 'read');
+  return page.getByRole('region', { name: 'Kept reads of the original' });
+}
+
 for (const c of CASES)
   test(`${c.family} by ${c.access}`, async ({ page }) => {
-    await signIn(page, 'lead');
-    await setSpeed(page, 120);
-    const number = await takeIn(page, c);
-    await openStop(page, number, 'wire');
-    const corner = page.getByRole('button', { name: 'Station Corner' });
-    await corner.click();
-    await expect(corner).toHaveAttribute('aria-pressed', 'true');
-    await connect(page, c);
-    const chip = c.carrier === 'chip';
-    await page
-      .getByRole('button', {
-        name: chip ? /Check contact as ORIGINAL/ : /Read chip id as ORIGINAL/
-      })
-      .click();
-    await expect(
-      page.getByText(chip ? 'compare the tag on the unit' : `ORIGINAL ${c.tag} answers with`)
-    ).toBeVisible();
-    if (c.carrier === 'vehicle')
-      await expect(page.getByRole('region', { name: 'Vehicle' })).toContainText('13.20 V');
-    await openStop(page, number, 'read');
-    const kept = page.getByRole('region', { name: 'Kept reads of the original' });
+    const kept = await openRead(page, c);
     for (const region of c.regions) {
       const row = kept.locator('tbody tr').filter({ hasText: region });
       await row.getByRole('button', { name: 'Read until two agree' }).click();
       await expect(row).toContainText('trusted', { timeout: 60_000 });
     }
     await expect(benchLine(page)).toContainText('Nothing is running');
-    if (c.family === 'HV-EC6') await expect(kept).toContainText('Not readable this way');
+    if (c.family === 'HV-EC6') await expect(kept).toContainText('Not readable over this access');
   });
+
+test('the immobiliser secret alone, through the socket: two agree, and the data can be handed over', async ({
+  page
+}) => {
+  const kept = await openRead(
+    page,
+    {
+      ...{ family: 'HV-EC4', access: 'obd-2', tag: '0417', vin: 'U8HVC3F2401084417' },
+      ...{ carrier: 'vehicle', vehicle: 'van-12', regions: [], clone: 'whole-image' }
+    },
+    'security'
+  );
+  const row = kept.locator('tr[data-secrets="data-flash"]');
+  await expect(row).toContainText('Immobiliser secret');
+  await row.getByRole('button', { name: 'Read until two agree' }).click();
+  await expect(row).toContainText('2 of 2, trusted', { timeout: 30_000 });
+  await expect(kept.locator('tr').filter({ hasText: 'Program flash' })).toContainText('not read');
+  await page.getByText('Kept reads, 2').click();
+  await expect(page.getByText(/data-flash-security-data_read1/)).toBeVisible();
+});

@@ -1,0 +1,1 @@
+ALTER TABLE "kept_read" ADD COLUMN "ranges" jsonb;
