@@ -1,3 +1,5 @@
+import { formatISO } from 'date-fns';
+
 /** The one clock of the server: what counts as now in the shop. */
 export interface ShopClock {
   now(): Date;
@@ -42,6 +44,5 @@ export function makeShopClock(
 
 /** The day on the wall that a time belongs to, as it stands in names of files. Example: `2026-11-25`. */
 export function dayOnWall(at: Date): string {
-  const two = (n: number) => String(n).padStart(2, '0');
-  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
+  return formatISO(at, { representation: 'date' });
 }

@@ -14,7 +14,7 @@
     >
       <span class="place">{t.place}{t.handsOff ? ': HANDS OFF' : ''}</span>
       <b>{t.title}</b>
-      <span class="bar"><span style="width:{Math.round(t.share * 100)}%"></span></span>
+      <progress class="progress" value={t.share} max="1" aria-label={t.title}></progress>
       <span class="left">{t.left}</span>
     </svelte:element>
   {:else}
@@ -53,16 +53,10 @@
     color: var(--stop);
     font-weight: 700;
   }
-  .bar {
+  .progress {
     height: 10px;
+    color: var(--ink);
     background: var(--none-tint);
-    border-radius: 3px;
-    overflow: hidden;
-  }
-  .bar span {
-    display: block;
-    height: 100%;
-    background: var(--ink);
   }
   .left {
     font-size: 20px;

@@ -1,3 +1,4 @@
+import { addDays, format, startOfDay } from 'date-fns';
 import type { LaneData, PlanData, PlannedTask } from '$lib/plan-types.ts';
 
 /** A piece of a task as it is drawn: place on the lane in percent of the shown time. */
@@ -165,8 +166,7 @@ export function spread(blocks: readonly Drawn[], widthPx: number): Block[] {
 export function daysOf(plan: PlanData): { readonly ms: number; readonly name: string }[] {
   const days = new Map<number, string>();
   for (const { startsAt } of plan.tasks) {
-    const midnight = new Date(startsAt);
-    midnight.setHours(0, 0, 0, 0);
+    const midnight = startOfDay(startsAt);
     days.set(
       midnight.getTime(),
       midnight.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
@@ -180,13 +180,12 @@ export function daysOf(plan: PlanData): { readonly ms: number; readonly name: st
 
 /** Midnight before a time, local. Units: ms since 1970. */
 export function midnightOf(at: Date): number {
-  return new Date(at).setHours(0, 0, 0, 0);
+  return startOfDay(at).getTime();
 }
 
 /** Midnight after one, on a day of 23 or 25 hours too. */
 function nextMidnight(dayMs: number): number {
-  const at = new Date(dayMs);
-  return new Date(at.getFullYear(), at.getMonth(), at.getDate() + 1).getTime();
+  return startOfDay(addDays(dayMs, 1)).getTime();
 }
 
 const STEP_MINUTES = 5;
@@ -205,6 +204,5 @@ export function clock(at: Date): string {
 
 /** Date and time as a form field wants them, in local time. */
 export function toField(at: Date): string {
-  const local = new Date(at.getTime() - at.getTimezoneOffset() * 60_000);
-  return local.toISOString().slice(0, 16);
+  return format(at, "yyyy-MM-dd'T'HH:mm");
 }

@@ -1,3 +1,4 @@
+import { startOfDay } from 'date-fns';
 import { shapeOf } from '@badger/core/job/shape';
 import type { Role } from '@badger/core/rights/rights';
 import { addInside, USUAL_HOURS } from '@badger/core/plan/hours';
@@ -38,8 +39,7 @@ export async function isDemo(db: Db): Promise<boolean> {
 export async function seedDemo(db: Db, now: Date): Promise<boolean> {
   if ((await countPeople(db)) > 0) return false;
   const hashes = await Promise.all(DEMO_ACCOUNTS.map((a) => hashPassword(a.password)));
-  const midnight = new Date(now);
-  midnight.setHours(0, 0, 0, 0);
+  const midnight = startOfDay(now);
   const days = daysOfShop(now, USUAL_HOURS, 21);
   await db.transaction(async (tx) => {
     const people: Person[] = [];

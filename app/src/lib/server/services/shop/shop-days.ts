@@ -1,4 +1,5 @@
 import { spreadHours, type Hours } from '@badger/core/plan/hours';
+import { addDays, addMinutes, differenceInMinutes, set, startOfDay } from 'date-fns';
 import type { Span } from '@badger/core/plan/problem';
 
 /** Days of the shop as the plan counts them: whole minutes since the midnight before now, in true time. */
@@ -16,14 +17,14 @@ export interface ShopDays {
  * 25 hours, and the days after it begin at their own midnights: opening at eight is eight on the wall.
  */
 export function daysOfShop(now: Date, hours: Hours, count: number): ShopDays {
-  const base = new Date(now);
-  base.setHours(0, 0, 0, 0);
-  const minuteOf = (at: Date) => Math.floor((at.getTime() - base.getTime()) / 60_000);
+  const base = startOfDay(now);
+  const minuteOf = (at: Date) => differenceInMinutes(at, base, { roundingMethod: 'floor' });
+  // what a clock on the wall shows, whatever happened to it in the night
   const wall = (day: number, minute: number) =>
-    minuteOf(new Date(base.getFullYear(), base.getMonth(), base.getDate() + day, 0, minute));
+    minuteOf(set(addDays(base, day), { hours: 0, minutes: minute }));
   return {
     ...spreadHours(hours, { firstWeekday: base.getDay(), count, minuteAt: wall }),
     minuteOf,
-    timeOf: (minute) => new Date(base.getTime() + minute * 60_000)
+    timeOf: (minute) => addMinutes(base, minute)
   };
 }
