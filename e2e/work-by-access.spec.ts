@@ -32,11 +32,11 @@ const CASES: readonly Case[] = [
     ...{ carrier: 'clamp', regions: ['EEPROM'], clone: 'whole-image' }
   },
   {
-    ...{ family: 'PW-EC9', access: 'bench-0', tag: '0431', vin: 'U8PLE9B1200340077' },
+    ...{ family: 'PW-EC9', access: 'bench-0', tag: '0471', vin: 'U8PLE9B1200340077' },
     ...{ carrier: 'clamp', regions: ['Full backup'], clone: 'whole-image' }
   },
   {
-    ...{ family: 'PW-DX2', access: 'bench-0', tag: '0433', vin: 'U8PLD2A6400118830' },
+    ...{ family: 'PW-DX2', access: 'bench-0', tag: '0473', vin: 'U8PLD2A6400118830' },
     // all reads of one processor, then all of the other
     ...{ carrier: 'clamp', regions: ['Transmission flash', 'Engine flash'], clone: 'whole-image' }
   },
@@ -165,5 +165,5 @@ test('the immobiliser secret alone, through the socket: two agree, and the data 
   await expect(row).toContainText('2 of 2, trusted', { timeout: 30_000 });
   await expect(kept.locator('tr').filter({ hasText: 'Program flash' })).toContainText('not read');
   await page.getByText('Kept reads, 2').click();
-  await expect(page.getByText(/data-flash-security-data_read1/)).toBeVisible();
+  await expect(page.getByText(/data-flash-security-data_read\d+/)).toBeVisible();
 });

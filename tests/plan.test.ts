@@ -23,8 +23,13 @@ afterAll(() => shop.close());
 const NOW = new Date(2026, 10, 25, 9, 0);
 const plan = (now = NOW) => loadPlan(shop.root.deps, now);
 const find = (p: PlanData, key: string) => p.tasks.find((t) => t.key === key);
+/** The shop at another time. */
+const depsAt = (now: Date) => ({
+  ...shop.root.deps,
+  clock: { ...shop.root.deps.clock, now: () => now }
+});
 const mark = (body: Parameters<typeof markTask>[2], now = NOW) =>
-  markTask(shop.root.deps, lead, body, now).then((r) => (r.ok ? 'ok' : r.problem.code));
+  markTask(depsAt(now), lead, body).then((r) => (r.ok ? 'ok' : r.problem.code));
 
 describe('the plan of the day', () => {
   it('has the open jobs, nobody and nothing twice at a time, hands in the hours of the shop', async () => {
@@ -144,7 +149,7 @@ describe('what people tell it', () => {
       'gate.job.closed'
     );
     const trainee = await shop.person('trainee');
-    const refused = await markTask(shop.root.deps, trainee, { ...move, act: 'done' }, NOW);
+    const refused = await markTask(depsAt(NOW), trainee, { ...move, act: 'done' });
     expect(refused).toMatchObject({ problem: { code: 'gate.person.role' } });
   });
 });

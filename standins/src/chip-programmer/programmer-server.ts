@@ -90,37 +90,32 @@ class ProgrammerSession {
   }
 
   #answer(command: Uint8Array): Uint8Array | undefined {
-    switch (command[0]) {
-      case COMMANDS.nop:
-        return Uint8Array.of(ACK);
-      case COMMANDS.version:
-        return Uint8Array.of(ACK, 1, 0);
-      case COMMANDS.commandMap:
-        return Uint8Array.of(ACK, ...commandMap());
-      case COMMANDS.name:
-        return Uint8Array.of(ACK, ...padded(this.#host.name, 16));
-      case COMMANDS.serialBuffer:
-        return Uint8Array.of(ACK, SERIAL_BUFFER_BYTES & 0xff, SERIAL_BUFFER_BYTES >> 8);
-      case COMMANDS.busTypes:
-        return Uint8Array.of(ACK, BUS_SPI);
-      case COMMANDS.longestWrite:
-      case COMMANDS.longestRead:
-        return Uint8Array.of(ACK, 0, (LONGEST_BYTES >> 8) & 0xff, LONGEST_BYTES >> 16);
-      case COMMANDS.synchronise:
-        return Uint8Array.of(NAK, ACK);
-      case COMMANDS.setBus:
-        return Uint8Array.of(((command[1] as number) & ~BUS_SPI) === 0 ? ACK : NAK);
-      case COMMANDS.spi:
-        return this.#spi(command);
-      case COMMANDS.spiClock:
-        return this.#setClock(readUintLe(command, 1, 4));
-      case COMMANDS.pinDrivers:
-        return this.#setPins(command[1] !== 0);
-      default:
-        // what serves parallel chips is not wired here
-        return Uint8Array.of(NAK);
-    }
+    const answer = this.#answers.get(command[0] as number);
+    // what serves parallel chips is not wired here
+    return answer ? answer(command) : Uint8Array.of(NAK);
   }
+
+  readonly #answers = new Map<number, (command: Uint8Array) => Uint8Array | undefined>([
+    [COMMANDS.nop, () => Uint8Array.of(ACK)],
+    [COMMANDS.version, () => Uint8Array.of(ACK, 1, 0)],
+    [COMMANDS.commandMap, () => Uint8Array.of(ACK, ...commandMap())],
+    [COMMANDS.name, () => Uint8Array.of(ACK, ...padded(this.#host.name, 16))],
+    [
+      COMMANDS.serialBuffer,
+      () => Uint8Array.of(ACK, SERIAL_BUFFER_BYTES & 0xff, SERIAL_BUFFER_BYTES >> 8)
+    ],
+    [COMMANDS.busTypes, () => Uint8Array.of(ACK, BUS_SPI)],
+    [COMMANDS.longestWrite, longest],
+    [COMMANDS.longestRead, longest],
+    [COMMANDS.synchronise, () => Uint8Array.of(NAK, ACK)],
+    [
+      COMMANDS.setBus,
+      (command) => Uint8Array.of(((command[1] as number) & ~BUS_SPI) === 0 ? ACK : NAK)
+    ],
+    [COMMANDS.spi, (command) => this.#spi(command)],
+    [COMMANDS.spiClock, (command) => this.#setClock(readUintLe(command, 1, 4))],
+    [COMMANDS.pinDrivers, (command) => this.#setPins(command[1] !== 0)]
+  ]);
 
   #setClock(hz: number): Uint8Array {
     if (hz === 0) return Uint8Array.of(NAK);
@@ -165,4 +160,9 @@ function padded(text: string, bytes: number): Uint8Array {
   const out = new Uint8Array(bytes);
   out.set(encodeAscii(text).subarray(0, bytes));
   return out;
+}
+
+/** Longest transfer in one go, as it tells it. */
+function longest(): Uint8Array {
+  return Uint8Array.of(ACK, 0, (LONGEST_BYTES >> 8) & 0xff, LONGEST_BYTES >> 16);
 }

@@ -10,3 +10,11 @@ export function reply(sid: number, data: Uint8Array): Answer {
 export function refuse(sid: number, nrc: number): Answer {
   return { payload: Uint8Array.of(0x7f, sid, nrc), workMs: 0 };
 }
+
+/** No answer at all. */
+export const SILENCE: Answer = { payload: undefined, workMs: 0 };
+
+/** Tester present: the top bit of its sub-function wants no answer. Source: ISO 14229-1. */
+export function answerPresent(request: Uint8Array): Answer {
+  return (request[1] ?? 0) >= 0x80 ? SILENCE : reply(0x7e, Uint8Array.of(0));
+}

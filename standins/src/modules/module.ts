@@ -11,7 +11,7 @@ import type {
 import { decodeMemory, decodeTransferRequest, nextCounter } from '@badger/core/uds/codec';
 import { NRC, ROUTINE_ERASE_MEMORY } from '@badger/core/uds/services';
 import type { Answer, BusUnit } from '../interface-box/bus-unit.ts';
-import { refuse, reply } from './answers.ts';
+import { answerPresent, refuse, reply, SILENCE } from './answers.ts';
 import { answerFaults } from './bench-memory.ts';
 import { loseBits } from './lose-bits.ts';
 import type { Memory } from './make-memory.ts';
@@ -36,7 +36,6 @@ export interface UnitSpec {
 const MAX_BLOCK = 0x0fff;
 /** A session that nobody uses for this long ends by itself. Units: ms. Source: ISO 14229-2, S3 server, from memory. */
 const SESSION_MS = 5000;
-const EMPTY: Answer = { payload: undefined, workMs: 0 };
 
 interface Transfer {
   readonly kind: 'up' | 'down';
@@ -116,7 +115,7 @@ export class Module implements BusUnit {
 
   /** Regions that it gives away, or takes, where it is now. */
   #opens(region: Region, kind: 'up' | 'down', wanted: Wanted): boolean {
-    return this.#mode !== 'vehicle' || opensInVehicle(this.profile, region, kind, wanted);
+    return this.#mode !== 'vehicle' || opensInVehicle(this.profile, kind, { region, ...wanted });
   }
 
   get awake(): boolean {
@@ -168,7 +167,7 @@ export class Module implements BusUnit {
   /** Answers one UDS request. Total: never throws for what comes from the wire. */
   handle(request: Uint8Array): Answer {
     const sid = request[0];
-    if (this.#mode === 'off' || sid === undefined) return EMPTY;
+    if (this.#mode === 'off' || sid === undefined) return SILENCE;
     if (this.#session !== 1 && performance.now() - this.#lastWordMs > SESSION_MS)
       this.#resetSession();
     this.speaks();
@@ -177,33 +176,33 @@ export class Module implements BusUnit {
       forced.times--;
       return refuse(sid, forced.nrc);
     }
-    switch (sid) {
-      case 0x10:
-        return this.#openSession(request);
-      case 0x11:
-        this.#resetSession();
-        return reply(0x51, request.subarray(1, 2));
-      case 0x19:
-        return answerFaults(request, this.spec.benchFaults ?? []);
-      case 0x22:
-        return this.#readDid(request);
-      case 0x27:
-        if (this.#session === 1) return refuse(0x27, NRC.serviceNotInSession);
-        return this.#lock.answer(request, this.#access);
-      case 0x31:
-        return this.#routine(request);
-      case 0x34:
-      case 0x35:
-        return this.#openTransfer(request, sid);
-      case 0x36:
-        return this.#transferData(request);
-      case 0x37:
-        return this.#closeTransfer();
-      case 0x3e:
-        return (request[1] ?? 0) >= 0x80 ? EMPTY : reply(0x7e, Uint8Array.of(0));
-      default:
-        return refuse(sid, NRC.serviceNotSupported);
-    }
+    const serve = this.#services.get(sid);
+    return serve ? serve(request) : refuse(sid, NRC.serviceNotSupported);
+  }
+
+  /** The services that it knows (ISO 14229-1). */
+  readonly #services = new Map<number, (request: Uint8Array) => Answer>([
+    [0x10, (request) => this.#openSession(request)],
+    [0x11, (request) => this.#resetUnit(request)],
+    [0x19, (request) => answerFaults(request, this.spec.benchFaults ?? [])],
+    [0x22, (request) => this.#readDid(request)],
+    [0x27, (request) => this.#unlock(request)],
+    [0x31, (request) => this.#routine(request)],
+    [0x34, (request) => this.#openTransfer(request, 0x34)],
+    [0x35, (request) => this.#openTransfer(request, 0x35)],
+    [0x36, (request) => this.#transferData(request)],
+    [0x37, () => this.#closeTransfer()],
+    [0x3e, (request) => answerPresent(request)]
+  ]);
+
+  #resetUnit(request: Uint8Array): Answer {
+    this.#resetSession();
+    return reply(0x51, request.subarray(1, 2));
+  }
+
+  #unlock(request: Uint8Array): Answer {
+    if (this.#session === 1) return refuse(0x27, NRC.serviceNotInSession);
+    return this.#lock.answer(request, this.#access);
   }
 
   #openSession(request: Uint8Array): Answer {

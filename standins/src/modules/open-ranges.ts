@@ -21,9 +21,8 @@ export function regionOf(
 /** Does a unit in its vehicle give that piece away, or take it? Some give away nothing but their security data. */
 export function opensInVehicle(
   profile: Profile,
-  region: Region,
   kind: 'up' | 'down',
-  { address, lengthBytes }: Wanted
+  { region, address, lengthBytes }: Wanted & { readonly region: Region }
 ): boolean {
   const access = profile.accesses.find((w) => w.socket);
   if (!access) return false;

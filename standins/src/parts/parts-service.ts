@@ -51,14 +51,34 @@ async function answer(
     send(401, JSON.stringify({ error: 'key' }));
     return;
   }
-  if (fault?.kind === 'broken') send(500, 'out of order');
-  else if (fault?.kind === 'not-json') send(200, '<html>maintenance</html>');
-  else if (fault?.kind === 'wrong-shape') send(200, JSON.stringify({ query: 1, parts: 'many' }));
-  else if (fault?.kind === 'huge') send(200, JSON.stringify({ filler: 'x'.repeat(3_000_000) }));
-  else {
-    const { status, body } = look(host, request.url ?? '');
-    send(status, JSON.stringify(body));
+  const { status, body } = wrongAnswer(fault) ?? lookedUp(host, request.url ?? '');
+  send(status, body);
+}
+
+interface Sent {
+  readonly status: number;
+  readonly body: string;
+}
+
+/** What a service that is out of order sends instead; undefined: it is not. */
+function wrongAnswer(fault: PartsHost['fault']): Sent | undefined {
+  switch (fault?.kind) {
+    case 'broken':
+      return { status: 500, body: 'out of order' };
+    case 'not-json':
+      return { status: 200, body: '<html>maintenance</html>' };
+    case 'wrong-shape':
+      return { status: 200, body: JSON.stringify({ query: 1, parts: 'many' }) };
+    case 'huge':
+      return { status: 200, body: JSON.stringify({ filler: 'x'.repeat(3_000_000) }) };
+    default:
+      return undefined;
   }
+}
+
+function lookedUp(host: PartsHost, url: string): Sent {
+  const { status, body } = look(host, url);
+  return { status, body: JSON.stringify(body) };
 }
 
 function look(host: PartsHost, url: string): { status: number; body: unknown } {

@@ -75,63 +75,64 @@ export class SupplyDevice {
   }
 
   #unit(unit: ScpiUnit): string | undefined {
-    const key = unit.query ? `${unit.header}?` : unit.header;
-    switch (key) {
-      case '*IDN?':
-        return `Saltmarsh,BENCH SUPPLY ${this.ratedMa / 1000}A,${this.serial},1.4`;
-      case '*RST':
-        this.#setMv = 0;
-        this.#limitMa = 1000;
-        return this.#switch(false);
-      case '*CLS':
-        this.#errors = [];
-        this.#esr = 0;
-        return undefined;
-      case '*OPC?':
-        return '1';
-      case '*OPC':
-        this.#esr |= 1;
-        return undefined;
-      case '*ESR?': {
-        const esr = this.#esr;
-        this.#esr = 0;
-        return String(esr);
-      }
-      case '*STB?':
-        return String((this.#errors.length > 0 ? 4 : 0) + (this.#esr & 0x3c ? 32 : 0));
-      case 'SYST:ERR?':
-        return formatScpiError(this.#errors.shift() ?? 0);
-      case 'SYST:VERS?':
-        return '1999.0';
-      case 'MEAS:VOLT?':
-        return (this.measure().mv / 1000).toFixed(3);
-      case 'MEAS:CURR?':
-        return (this.measure().ma / 1000).toFixed(3);
-      case 'VOLT?':
-        return (this.#setMv / 1000).toFixed(3);
-      case 'CURR?':
-        return (this.#limitMa / 1000).toFixed(3);
-      case 'OUTP?':
-      case 'OUTP:STAT?':
-        return this.#on ? '1' : '0';
-      case 'OUTP:PROT:TRIP?':
-        return this.#tripped ? '1' : '0';
-      case 'OUTP:PROT:CLE':
-        this.#tripped = false;
-        return undefined;
-      case 'VOLT':
-        return this.#number(unit, 'V', this.ratedMv, (v) => (this.#setMv = v));
-      case 'CURR':
-        return this.#number(unit, 'A', this.ratedMa, (v) => (this.#limitMa = v));
-      case 'OUTP':
-      case 'OUTP:STAT':
-        return this.#output(unit);
-      default:
-        return this.#error(-113);
-    }
+    const answer = this.#answers.get(unit.query ? `${unit.header}?` : unit.header);
+    return answer ? answer(unit) : this.#error(-113);
   }
 
-  #number(unit: ScpiUnit, kind: 'V' | 'A', most: number, set: (value: number) => void): undefined {
+  /** What each header does; a query has a question mark. */
+  readonly #answers = new Map<string, (unit: ScpiUnit) => string | undefined>([
+    ['*IDN?', () => `Saltmarsh,BENCH SUPPLY ${this.ratedMa / 1000}A,${this.serial},1.4`],
+    ['*RST', () => this.#reset()],
+    ['*CLS', () => this.#clearStatus()],
+    ['*OPC?', () => '1'],
+    ['*OPC', () => void (this.#esr |= 1)],
+    ['*ESR?', () => this.#takeEsr()],
+    ['*STB?', () => String((this.#errors.length > 0 ? 4 : 0) + (this.#esr & 0x3c ? 32 : 0))],
+    ['SYST:ERR?', () => formatScpiError(this.#errors.shift() ?? 0)],
+    ['SYST:VERS?', () => '1999.0'],
+    ['MEAS:VOLT?', () => inUnits(this.measure().mv)],
+    ['MEAS:CURR?', () => inUnits(this.measure().ma)],
+    ['VOLT?', () => inUnits(this.#setMv)],
+    ['CURR?', () => inUnits(this.#limitMa)],
+    ['OUTP?', () => (this.#on ? '1' : '0')],
+    ['OUTP:STAT?', () => (this.#on ? '1' : '0')],
+    ['OUTP:PROT:TRIP?', () => (this.#tripped ? '1' : '0')],
+    ['OUTP:PROT:CLE', () => void (this.#tripped = false)],
+    [
+      'VOLT',
+      (unit) => this.#number(unit, { kind: 'V', most: this.ratedMv }, (v) => (this.#setMv = v))
+    ],
+    [
+      'CURR',
+      (unit) => this.#number(unit, { kind: 'A', most: this.ratedMa }, (v) => (this.#limitMa = v))
+    ],
+    ['OUTP', (unit) => this.#output(unit)],
+    ['OUTP:STAT', (unit) => this.#output(unit)]
+  ]);
+
+  #reset(): undefined {
+    this.#setMv = 0;
+    this.#limitMa = 1000;
+    return this.#switch(false);
+  }
+
+  #clearStatus(): undefined {
+    this.#errors = [];
+    this.#esr = 0;
+    return undefined;
+  }
+
+  #takeEsr(): string {
+    const esr = this.#esr;
+    this.#esr = 0;
+    return String(esr);
+  }
+
+  #number(
+    unit: ScpiUnit,
+    { kind, most }: { kind: 'V' | 'A'; most: number },
+    set: (value: number) => void
+  ): undefined {
     const [text, ...more] = unit.parameters;
     if (text === undefined) return this.#error(-109);
     if (more.length > 0) return this.#error(-108);
@@ -167,3 +168,6 @@ export class SupplyDevice {
     return undefined;
   }
 }
+
+/** Thousandths as the supply writes them. */
+const inUnits = (milli: number): string => (milli / 1000).toFixed(3);

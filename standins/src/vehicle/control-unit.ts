@@ -6,6 +6,9 @@ import type { UnitPlace } from '@badger/core/scan/scan';
 import { encodeFaultReport } from '@badger/core/uds/faults';
 import { NRC } from '@badger/core/uds/services';
 import type { Answer } from '../interface-box/bus-unit.ts';
+import * as answers from '../modules/answers.ts';
+
+const { SILENCE } = answers;
 
 /** How a unit behaves on its network. */
 export type Behaviour = 'sound' | 'flaky' | 'silent';
@@ -34,7 +37,6 @@ export interface VehicleSenses {
   readonly speedKmh: number;
 }
 
-const SILENCE: Answer = { payload: undefined, workMs: 0 };
 const AVAILABLE_MASK = 0xff;
 /** Real-life time that a unit takes for one answer. Units: ms. Source: common practice. */
 const WORK_MS = { plain: 15, faults: 60, clear: 400 };
@@ -67,23 +69,23 @@ export class ControlUnit {
     if (this.spec.behaviour === 'flaky' && this.#asked % 3 === 0) return SILENCE;
     if (sid <= 0x0a) return this.#legislated(request);
     if (!this.spec.speaksUds && sid !== 0x3e) return refuse(sid, NRC.serviceNotSupported);
-    switch (sid) {
-      case 0x10:
-        return this.#openSession(request);
-      case 0x11:
-        this.#session = 1;
-        return reply(0x51, request.subarray(1, 2));
-      case 0x14:
-        return this.#clear(request);
-      case 0x19:
-        return this.#report(request);
-      case 0x22:
-        return this.#identify(request);
-      case 0x3e:
-        return (request[1] ?? 0) >= 0x80 ? SILENCE : reply(0x7e, Uint8Array.of(0));
-      default:
-        return refuse(sid, NRC.serviceNotSupported);
-    }
+    const serve = this.#services.get(sid);
+    return serve ? serve(request) : refuse(sid, NRC.serviceNotSupported);
+  }
+
+  /** The services that it knows (ISO 14229-1). */
+  readonly #services = new Map<number, (request: Uint8Array) => Answer>([
+    [0x10, (request) => this.#openSession(request)],
+    [0x11, (request) => this.#resetUnit(request)],
+    [0x14, (request) => this.#clear(request)],
+    [0x19, (request) => this.#report(request)],
+    [0x22, (request) => this.#identify(request)],
+    [0x3e, (request) => ((request[1] ?? 0) >= 0x80 ? SILENCE : reply(0x7e, Uint8Array.of(0)))]
+  ]);
+
+  #resetUnit(request: Uint8Array): Answer {
+    this.#session = 1;
+    return reply(0x51, request.subarray(1, 2));
   }
 
   #openSession(request: Uint8Array): Answer {
@@ -190,9 +192,9 @@ export class ControlUnit {
 }
 
 function reply(sid: number, data: Uint8Array): Answer {
-  return { payload: concatBytes([Uint8Array.of(sid), data]), workMs: WORK_MS.plain };
+  return { ...answers.reply(sid, data), workMs: WORK_MS.plain };
 }
 
 export function refuse(sid: number, nrc: number): Answer {
-  return { payload: Uint8Array.of(0x7f, sid, nrc), workMs: WORK_MS.plain };
+  return { ...answers.refuse(sid, nrc), workMs: WORK_MS.plain };
 }

@@ -51,16 +51,23 @@ const LOST: Partial<Record<UnitKind, string>> = {
 
 const OLD_NOISE = ['P0113', 'P0500', 'C0035', 'B1000', 'P0403', 'U0164'];
 
-const fault = (
-  code: string,
-  failureType: number,
-  status: number,
-  returns = false
-): ScriptedFault => ({
+const fault = (code: string, failureType: number, status: number): ScriptedFault => ({
   code,
   failureType,
   status,
-  returns
+  returns: false
+});
+
+/** One of lately that is back as soon as it was cleared. */
+const returning = (code: string, failureType: number): ScriptedFault => ({
+  ...fault(code, failureType, LATELY),
+  returns: true
+});
+
+/** One that is there now and is back as soon as it was cleared. */
+const lasting = (code: string, failureType: number): ScriptedFault => ({
+  ...fault(code, failureType, NOW),
+  returns: true
 });
 
 /**
@@ -104,33 +111,29 @@ function behaviourOf(place: UnitPlace, { name, suspect }: Script): Behaviour {
   return 'sound';
 }
 
-function ownFaults(place: UnitPlace, { name, suspect }: Script): ScriptedFault[] {
-  const mine = place.kind === suspect;
-  switch (name) {
-    case 'unit-fault':
-    case 'unit-flaky':
-      return mine ? [...INTERNAL[accusation(suspect)]] : [];
-    case 'wiring-fault':
-      return mine ? [...CIRCUIT[accusation(suspect)]] : [];
-    case 'network-fault':
-      return place.kind === 'gateway' || place.kind === 'engine'
-        ? [fault('U0073', 0x88, NOW, true)]
-        : [];
-    case 'low-battery':
-      return place.legislated
-        ? [fault('P0562', 0x16, NOW, true)]
-        : place.kind === 'airbag'
-          ? []
-          : [fault('U3003', 0x16, NOW, true)];
-    case 'immobiliser-mismatch':
-      if (place.kind === 'engine')
-        return [fault('P0633', 0x00, NOW, true), fault('P0513', 0x62, NOW, true)];
-      return place.kind === 'immobiliser' || place.kind === 'body'
-        ? [fault('U0426', 0x64, NOW, true)]
-        : [];
-    default:
-      return [];
+type Own = (place: UnitPlace, suspect: UnitKind) => readonly ScriptedFault[];
+
+const inside: Own = ({ kind }, suspect) => (kind === suspect ? INTERNAL[accusation(suspect)] : []);
+
+/** What a unit stores of its own, by script; what is not named stores nothing. */
+const OWN: Partial<Record<ScriptName, Own>> = {
+  'unit-fault': inside,
+  'unit-flaky': inside,
+  'wiring-fault': ({ kind }, suspect) => (kind === suspect ? CIRCUIT[accusation(suspect)] : []),
+  'network-fault': ({ kind }) =>
+    kind === 'gateway' || kind === 'engine' ? [lasting('U0073', 0x88)] : [],
+  'low-battery': ({ kind, legislated }) => {
+    if (legislated) return [lasting('P0562', 0x16)];
+    return kind === 'airbag' ? [] : [lasting('U3003', 0x16)];
+  },
+  'immobiliser-mismatch': ({ kind }) => {
+    if (kind === 'engine') return [lasting('P0633', 0x00), lasting('P0513', 0x62)];
+    return kind === 'immobiliser' || kind === 'body' ? [lasting('U0426', 0x64)] : [];
   }
+};
+
+function ownFaults(place: UnitPlace, { name, suspect }: Script): ScriptedFault[] {
+  return [...(OWN[name]?.(place, suspect) ?? [])];
 }
 
 type Accused = 'engine' | 'transmission' | 'body';
@@ -141,22 +144,14 @@ function accusation(suspect: UnitKind): Accused {
 }
 
 const INTERNAL: Record<Accused, readonly ScriptedFault[]> = {
-  engine: [
-    fault('P0606', 0x49, NOW, true),
-    fault('P062F', 0x46, LATELY, true),
-    fault('P0201', 0x12, LATELY, true)
-  ],
-  transmission: [fault('P0606', 0x49, NOW, true), fault('P0733', 0x00, LATELY, true)],
-  body: [fault('U3000', 0x49, NOW, true), fault('U3000', 0x46, LATELY, true)]
+  engine: [lasting('P0606', 0x49), returning('P062F', 0x46), returning('P0201', 0x12)],
+  transmission: [lasting('P0606', 0x49), returning('P0733', 0x00)],
+  body: [lasting('U3000', 0x49), returning('U3000', 0x46)]
 };
 const CIRCUIT: Record<Accused, readonly ScriptedFault[]> = {
-  engine: [
-    fault('P0202', 0x13, NOW, true),
-    fault('P0203', 0x13, NOW, true),
-    fault('P0192', 0x11, LATELY, true)
-  ],
-  transmission: [fault('P0753', 0x13, NOW, true), fault('P0758', 0x13, LATELY, true)],
-  body: [fault('B1000', 0x13, NOW, true), fault('B1001', 0x11, LATELY, true)]
+  engine: [lasting('P0202', 0x13), lasting('P0203', 0x13), returning('P0192', 0x11)],
+  transmission: [lasting('P0753', 0x13), returning('P0758', 0x13)],
+  body: [lasting('B1000', 0x13), returning('B1001', 0x11)]
 };
 
 /** A unit that does not talk raises lost-communication codes in its partners. */
@@ -179,6 +174,6 @@ function partnerFaults(
   );
   return [...new Set(lost.map((p) => p.kind))].flatMap((kind) => {
     const code = LOST[kind];
-    return code ? [fault(code, 0x87, NOW, true)] : [];
+    return code ? [lasting(code, 0x87)] : [];
   });
 }

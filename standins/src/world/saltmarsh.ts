@@ -123,7 +123,7 @@ export const UNITS: readonly UnitSpec[] = [
     }
   },
   {
-    tag: '0431',
+    tag: '0471',
     benchFaults: ALONE_ENGINE,
     family: 'PW-EC9',
     chipId: '9E0A61B4',
@@ -135,7 +135,7 @@ export const UNITS: readonly UnitSpec[] = [
     }
   },
   {
-    tag: '0433',
+    tag: '0473',
     benchFaults: ALONE_ENGINE,
     family: 'PW-DX2',
     chipId: 'D20C1187',

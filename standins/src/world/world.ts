@@ -162,10 +162,13 @@ export class World implements PartsHost {
     this.units = new Map(options.units.map((u) => [u.tag, makeModule(u, options)]));
     this.#fit();
     const loose = options.chipUnits.map((u) =>
-      heldChip(u, options, makeKept(u, options), () => this.realLifeMs())
+      heldChip(u, options, { memory: makeKept(u, options), nowMs: () => this.realLifeMs() })
     );
     const within = options.units.map((u) =>
-      heldChip(u, options, (this.units.get(u.tag) as Module).memory, () => this.realLifeMs())
+      heldChip(u, options, {
+        memory: (this.units.get(u.tag) as Module).memory,
+        nowMs: () => this.realLifeMs()
+      })
     );
     this.chips = new Map([...loose, ...within].flatMap((held) => (held ? [[held.tag, held]] : [])));
   }
@@ -288,8 +291,7 @@ function makeModule(spec: UnitSpec, options: WorldOptions): Module {
 function heldChip(
   spec: UnitSpec,
   options: WorldOptions,
-  memory: Memory,
-  nowMs: () => number
+  { memory, nowMs }: { memory: Memory; nowMs: () => number }
 ): HeldChip | undefined {
   const profile = profileOf(spec, options);
   const access = profile.accesses.find((w) => w.chip && w.reads.length === 1);

@@ -1,10 +1,13 @@
 <script lang="ts">
   import { JOB_ROLES } from '@badger/core/job/roles';
   import { RESULT_WORDS } from '$lib/messages/job.ts';
-  import { formatAmps, formatChipId, formatCount, formatVolts } from '@badger/core/base/format';
+  import { formatChipId } from '@badger/core/base/format';
   import RecordArrival from './RecordArrival.svelte';
+  import RecordReads from './RecordReads.svelte';
+  import RecordWrites from './RecordWrites.svelte';
+  import { when } from './record.view.ts';
   import type { JobData } from '$lib/job-types.ts';
-  import { messageOf, messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
+  import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
   import { STAGES } from '@badger/core/job/stages';
 
   interface EventData {
@@ -24,9 +27,6 @@
   }: { job: JobData; events: readonly EventData[]; brokenAt: number | undefined; printedAt: Date } =
     $props();
 
-  const when = (d: Date | null) =>
-    d ? d.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'medium' }) : '–';
-  const writes = $derived(job.operations.filter((o) => o.kind === 'write'));
   const details = (data: Readonly<Record<string, unknown>>) =>
     Object.entries(data)
       .map(([k, v]) => `${k} ${String(v).slice(0, 64)}`)
@@ -67,64 +67,8 @@
       {/each}
     </tbody>
   </table>
-  <h2>Kept reads</h2>
-  <table>
-    <thead
-      ><tr
-        ><th>Unit</th><th>Region, read</th><th>Bytes</th><th>SHA-256</th><th>Supply</th><th
-          >When, who, where</th
-        ></tr
-      ></thead
-    >
-    <tbody>
-      {#each JOB_ROLES as role (role)}
-        {#each job.regions[role] as region (region.id)}
-          {#each [...region.reads, ...(region.secrets?.reads ?? [])] as r (r.id)}
-            <tr>
-              <td>{role}</td><td>{region.name}, {r.number}</td><td class="mono"
-                >{formatCount(r.lengthBytes)}</td
-              >
-              <td class="mono sha">{r.sha256}</td>
-              <td class="mono"
-                >{r.supply
-                  ? `${formatVolts(r.supply.minMv)}–${formatVolts(r.supply.maxMv)} V, ${formatAmps(r.supply.minMa)}–${formatAmps(r.supply.maxMa)} A`
-                  : '–'}</td
-              >
-              <td
-                >{when(r.takenAt)}, {r.personName}, {r.source === 'file'
-                  ? `file ${r.sourceName}`
-                  : r.sourceName}</td
-              >
-            </tr>
-          {/each}
-        {/each}
-      {/each}
-    </tbody>
-  </table>
-  <h2>Written</h2>
-  {#if writes.length === 0}<p>Nothing was written.</p>{/if}
-  {#each writes as w (w.id)}
-    <p>
-      Unit {w.unitTag}, {when(w.startedAt)} to {when(w.endedAt)}, {w.personName}:
-      <b>{messageOf(w.meaning ?? '').title}</b>. {w.regions
-        .map((r) => `${r.name}: ${r.phase}`)
-        .join(', ')}.
-    </p>
-  {/each}
-  {#if job.clone}
-    <table>
-      <thead><tr><th>Region written</th><th>Bytes</th><th>SHA-256</th></tr></thead>
-      <tbody>
-        {#each job.clone.plan.lines as l (l.regionId)}
-          <tr
-            ><td>{l.regionName}</td><td class="mono">{formatCount(l.lengthBytes)}</td><td
-              class="mono sha">{l.sha256}</td
-            ></tr
-          >
-        {/each}
-      </tbody>
-    </table>
-  {/if}
+  <RecordReads {job} />
+  <RecordWrites {job} />
   <h2>Verdicts</h2>
   <table>
     <tbody>
@@ -171,26 +115,26 @@
   h1 {
     font: 700 21px/1.2 var(--font-sans);
   }
-  h2 {
+  article :global(h2) {
     font: 700 15px/1.2 var(--font-sans);
     margin: 14px 0 4px;
   }
-  table {
+  article :global(table) {
     width: 100%;
     border-collapse: collapse;
     font-size: 12.5px;
   }
-  th,
-  td {
+  article :global(th),
+  article :global(td) {
     text-align: left;
     padding: 3px 8px 3px 0;
     border-bottom: 1px solid var(--line);
     vertical-align: top;
   }
-  th {
+  article :global(th) {
     font-weight: 600;
   }
-  .sha {
+  article :global(.sha) {
     overflow-wrap: anywhere;
     max-width: 250px;
     font-size: 11px;
@@ -209,16 +153,16 @@
       max-width: none;
       background: #fff;
     }
-    tr {
+    article :global(tr) {
       break-inside: avoid;
     }
-    h2 {
+    article :global(h2) {
       break-after: avoid;
     }
-    table {
+    article :global(table) {
       font-size: 8.5pt;
     }
-    .sha,
+    article :global(.sha),
     .fine {
       font-size: 7.5pt;
     }

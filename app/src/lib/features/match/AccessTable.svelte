@@ -47,7 +47,7 @@
   {#if chosen}
     {@const name =
       accesses.options.find((o) => o.key === chosen.accessKey)?.name ?? chosen.accessKey}
-    <p class="chosen">
+    <p class="mt-0 mb-2">
       Chosen by {chosen.personName}: <b>{name}</b>, {METHOD_WORDS[chosen.method]?.toLowerCase()}. “{chosen.reason}”
     </p>
   {/if}
@@ -179,9 +179,6 @@
     border-radius: 4px;
     padding: 0 5px;
     white-space: nowrap;
-  }
-  .chosen {
-    margin: 0 0 8px;
   }
   .why {
     display: flex;

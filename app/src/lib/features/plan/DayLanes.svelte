@@ -1,8 +1,7 @@
 <script lang="ts">
-  import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import type { PlanData } from '$lib/plan-types.ts';
-  import { dragBlock } from './drag-block.ts';
-  import { clock, timeAt, viewLanes, type Block } from './lanes.view.ts';
+  import LaneBlock from './LaneBlock.svelte';
+  import { timeAt, viewLanes, type Block } from './lanes.view.ts';
 
   let {
     plan,
@@ -26,12 +25,7 @@
   } = $props();
 
   const view = $derived(viewLanes(plan, { dayMs, nowMs, places }));
-  const title = (b: Block) => messageOfJudgement(b.task.title).title;
   const late = (job: number) => plan.jobs.find((j) => j.number === job)?.late !== undefined;
-  const says = (b: Block) =>
-    `Job ${b.task.job}, ${title(b)}, ${clock(b.task.startsAt)} to ${clock(b.task.endsAt)}${
-      b.task.state === 'running' ? ', running' : ''
-    }${b.task.pinned ? ', held by hand' : ''}${late(b.task.job) ? ', job late' : ''}`;
 
   /** Where a block was let go: the start of its task moves by as much, to the lane under it when that is a place. */
   function dropped(block: Block, share: number, lane: string | undefined) {
@@ -62,27 +56,14 @@
         {/each}
         {#each view.ticks as t (t.text)}<span class="line" style="left:{t.left}%"></span>{/each}
         {#each blocks as b (b.key)}
-          <span class="item" role="listitem" style="left:{b.left}%;width:{b.width}%">
-            <button
-              class="block"
-              class:tick-only={!b.numbered}
-              class:tight={b.numbered && !b.titled}
-              class:hands={b.hands}
-              class:attended={b.attended}
-              class:picked={picked === b.id}
-              class:late={late(b.task.job)}
-              data-task={b.id}
-              data-state={b.task.state}
-              data-pinned={b.task.pinned}
-              aria-label={says(b)}
-              title={says(b)}
-              onclick={() => onpick(b.id)}
-              {@attach dragBlock(may && b.movable, (share, to) => dropped(b, share, to))}
-            >
-              <span class="job">{b.task.job}</span>
-              {#if b.titled}<span class="what">{title(b)}</span>{/if}
-            </button>
-          </span>
+          <LaneBlock
+            block={b}
+            late={late(b.task.job)}
+            picked={picked === b.id}
+            may={may && b.movable}
+            onpick={() => onpick(b.id)}
+            ondrop={(share: number, to: string | undefined) => dropped(b, share, to)}
+          />
         {/each}
         {#if view.now !== undefined}<span class="now" style="left:{view.now}%"></span>{/if}
       </div>
@@ -136,89 +117,6 @@
     inset: 0 auto;
     width: 1px;
     background: var(--line);
-  }
-  .item {
-    position: absolute;
-    inset: 2px auto;
-  }
-  .block {
-    width: 100%;
-    height: 42px;
-    min-width: 24px;
-    border: 1.5px solid var(--ink);
-    border-radius: 4px;
-    background: var(--none-tint);
-    overflow: hidden;
-    text-align: left;
-    padding: 0 4px;
-    font-size: 12.5px;
-    line-height: 1.15;
-    cursor: pointer;
-    touch-action: none;
-    position: relative;
-  }
-  .block span {
-    display: block;
-    white-space: nowrap;
-    overflow: hidden;
-    text-overflow: ellipsis;
-  }
-  /* too narrow for a whole number: a tick, the number comes with hand or focus */
-  .tick-only {
-    padding: 0;
-    overflow: visible;
-  }
-  .tight {
-    padding: 0;
-    text-align: center;
-  }
-  .tick-only .job {
-    display: none;
-  }
-  .tick-only:is(:hover, :focus-visible) .job {
-    display: block;
-    position: absolute;
-    left: 100%;
-    top: 8px;
-    z-index: 6;
-    padding: 2px 5px;
-    border-radius: 3px;
-    background: var(--ink);
-    color: var(--sheet);
-  }
-  .job {
-    font-family: var(--font-mono);
-    font-weight: 700;
-  }
-  /* hands on: full ink; waiting: pale; memory is changed: double edge */
-  .hands {
-    border-color: var(--sheet);
-    background: var(--ink);
-    color: var(--sheet);
-  }
-  .attended {
-    border-style: double;
-    border-width: 4px;
-  }
-  .block[data-state='running'] {
-    border-color: var(--focus);
-    box-shadow: inset 0 -5px 0 var(--focus);
-  }
-  .block[data-pinned='true'] .job::before {
-    content: '⌖ ';
-  }
-  .late {
-    outline: 3px solid var(--stop);
-    outline-offset: -3px;
-  }
-  .picked {
-    outline: 3px solid var(--focus);
-    outline-offset: -3px;
-  }
-  .block:global([data-dragging]) {
-    opacity: 0.75;
-    z-index: 5;
-    position: relative;
   }
   .now {
     position: absolute;

@@ -23,7 +23,8 @@
   const task = $derived(plan.tasks.find((t) => t.key === picked));
 
   type Act = 'start' | 'done' | 'free' | 'move';
-  async function act(key: string, what: Act, at?: Date, to?: string) {
+  type Place = { at?: Date | undefined; to?: string | undefined };
+  async function act(key: string, what: Act, { at, to }: Place) {
     const jobNumber = Number(key.split('/')[0]);
     const body = {
       jobNumber,
@@ -34,10 +35,11 @@
     };
     if (noted(await send('/api/plan', body)) && what !== 'move') picked = undefined;
   }
-  const actOnPicked = (what: Act, at?: Date, to?: string) => void act(picked ?? '', what, at, to);
+  const actOnPicked = (what: Act, at?: Date, to?: string) =>
+    void act(picked ?? '', what, { at, to });
   const close = () => (picked = undefined);
   const pick = (key: string) => (picked = may && picked !== key ? key : undefined);
-  const move = (key: string, at: Date, to: string | undefined) => void act(key, 'move', at, to);
+  const move = (key: string, at: Date, to: string | undefined) => void act(key, 'move', { at, to });
 </script>
 
 <section class="card-sheet plan" aria-label="Plan of the day" data-made={plan.madeAt.getTime()}>

@@ -17,7 +17,7 @@ import { viewTroubled } from './late.view.ts';
 
 const day = new Date(2026, 10, 25).getTime();
 const at = (hours: number, minutes = 0) => new Date(day + (hours * 60 + minutes) * 60_000);
-const task = (key: string, from: Date, to: Date, lane = 'p:a'): PlannedTask => ({
+const task = (key: string, [from, to]: readonly [Date, Date], lane = 'p:a'): PlannedTask => ({
   ...{ key, job: 7, title: judge('none', 'plan.task.read'), startsAt: from, endsAt: to },
   ...{ state: 'planned', pinned: false, places: [] },
   pieces: [{ lane, startsAt: from, endsAt: to, hands: true, attended: false }]
@@ -41,11 +41,11 @@ describe('the lanes of a day', () => {
   it('show the whole working day, of a day that is half over the rest', () => {
     expect(frameOf(plan([]), day)).toEqual({ startMs: +at(8), endMs: +at(18) });
     expect(frameOf(plan([]), day, +at(14))).toEqual({ startMs: +at(14), endMs: +at(19) });
-    const late = plan([task('7/a', at(17), at(20, 10))]);
+    const late = plan([task('7/a', [at(17), at(20, 10)])]);
     expect(frameOf(late, day).endMs).toBe(+at(21));
   });
   it('put pieces where their time is, and the now line', () => {
-    const view = viewLanes(plan([task('7/a', at(9), at(10))]), {
+    const view = viewLanes(plan([task('7/a', [at(9), at(10)])]), {
       ...{ dayMs: day, nowMs: +at(8, 15), places: false }
     });
     const [block] = view.lanes[0]?.blocks ?? [];
@@ -54,7 +54,7 @@ describe('the lanes of a day', () => {
     expect(view.lanes.map((l) => l.lane.id)).toEqual(['p:a', 's:w']);
   });
   it('leave out kit unless it is asked for and used', () => {
-    const used = plan([task('7/a', at(9), at(10), 'k:1')]);
+    const used = plan([task('7/a', [at(9), at(10)], 'k:1')]);
     const ids = (places: boolean) =>
       viewLanes(used, { dayMs: day, nowMs: 0, places }).lanes.map((l) => l.lane.id);
     expect(ids(true)).toContain('k:1');
@@ -67,7 +67,7 @@ describe('the lanes of a day', () => {
     expect(clock(timeAt(frame, 0.106))).toBe('09:05');
   });
   it('days that have something, by their midnight; local time in form fields', () => {
-    const days = daysOf(plan([task('7/a', at(9), at(10)), task('7/b', at(33), at(34))]));
+    const days = daysOf(plan([task('7/a', [at(9), at(10)]), task('7/b', [at(33), at(34)])]));
     expect(days.map((d) => d.ms)).toEqual([day, midnightOf(at(30))]);
     expect(toField(at(9, 5))).toBe('2026-11-25T09:05');
   });
@@ -86,7 +86,7 @@ describe('the lanes of a day', () => {
           from = start + minutes;
           // ten hours of lane
           if (from > 600) return [];
-          const of = { ...task(`7/${i}`, at(8), at(9)) };
+          const of = { ...task(`7/${i}`, [at(8), at(9)]) };
           return {
             ...{ key: `7/${i}`, id: `7/${i}`, task: of, left: start / 6, width: minutes / 6 },
             ...{ hands: true, attended: false, movable: true }
@@ -108,8 +108,11 @@ describe('the lanes of a day', () => {
   });
   it('show a number whole or a tick, never a part of it', () => {
     const view = (minutes: number) =>
-      viewLanes(plan([task('7/a', at(9), at(9, minutes))]), { dayMs: day, nowMs: 0, places: false })
-        .lanes[0]?.blocks[0];
+      viewLanes(plan([task('7/a', [at(9), at(9, minutes)])]), {
+        dayMs: day,
+        nowMs: 0,
+        places: false
+      }).lanes[0]?.blocks[0];
     expect(view(5)).toMatchObject({ numbered: false, titled: false });
     expect(view(20)).toMatchObject({ numbered: true, titled: false });
     expect(view(60)).toMatchObject({ numbered: true, titled: true });

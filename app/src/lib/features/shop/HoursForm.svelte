@@ -21,10 +21,10 @@
   const days = $derived(edit ?? hours.days);
 
   const copy = (): Days => hours.days.map((d) => d.map((s) => ({ ...s })));
-  function change(day: number, span: number, side: 'from' | 'to', value: string) {
+  function change(day: number, span: number, side: { from: string } | { to: string }) {
     edit ??= copy();
     const found = edit[day]?.[span];
-    if (found) found[side] = value;
+    if (found) Object.assign(found, side);
   }
   function add(day: number) {
     edit ??= copy();
@@ -56,14 +56,14 @@
               aria-label="{d.name} from"
               value={span.from}
               disabled={!may}
-              onchange={(e) => change(d.at, i, 'from', e.currentTarget.value)}
+              onchange={(e) => change(d.at, i, { from: e.currentTarget.value })}
             />–<input
               class="input"
               type="time"
               aria-label="{d.name} to"
               value={span.to}
               disabled={!may}
-              onchange={(e) => change(d.at, i, 'to', e.currentTarget.value)}
+              onchange={(e) => change(d.at, i, { to: e.currentTarget.value })}
             />
             {#if may}<button
                 class="btn btn-ghost"

@@ -66,7 +66,7 @@ export async function seedDemo(db: Db, now: Date): Promise<boolean> {
         const row =
           (await findUnitByTag(tx, unit.tag)) ??
           (await insertUnit(tx, { tag: unit.tag, familyId: demo.familyId, place: unit.place }));
-        await setJobUnit(tx, job.id, role, { unitId: row.id });
+        await setJobUnit(tx, { jobId: job.id, role }, { unitId: row.id });
       }
       if (demo.closed) await closeOnPaper(tx, { jobId: job.id, demo, person: desk, now });
     }

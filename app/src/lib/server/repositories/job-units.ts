@@ -40,10 +40,15 @@ export async function findJobUnits(db: Tx, jobId: string): Promise<JobUnits> {
   return (await listJobUnits(db, [jobId])).get(jobId) ?? {};
 }
 
+/** What a unit is in which job. */
+export interface JobRole {
+  readonly jobId: string;
+  readonly role: UnitRole;
+}
+
 export async function setJobUnit(
   db: Tx,
-  jobId: string,
-  role: UnitRole,
+  { jobId, role }: JobRole,
   { unitId, condition = '' }: { unitId: string; condition?: string }
 ): Promise<void> {
   await db
@@ -58,8 +63,7 @@ export async function setJobUnit(
 
 export async function setUnitFeed(
   db: Tx,
-  jobId: string,
-  role: UnitRole,
+  { jobId, role }: JobRole,
   feed: Pick<JobUnitFacts, 'fedBy' | 'fedMv' | 'fedAt'>
 ): Promise<void> {
   await db

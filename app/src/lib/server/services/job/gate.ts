@@ -35,7 +35,9 @@ export function gatherFacts(deps: Deps, view: JobView, options: GateOptions): Ga
     },
     programmer: (station?.row.chipPort ?? null) !== null,
     ...(options.role ? sideFacts(deps, view, options.role) : {}),
-    ...(options.access ? accessFacts(deps, view, options.access, options.role ?? 'original') : {}),
+    ...(options.access
+      ? accessFacts(deps, view, { access: options.access, role: options.role ?? 'original' })
+      : {}),
     boxLinks: boxLinksOf(view, options.stationId)
   };
 }
@@ -66,7 +68,7 @@ export function jobFacts(deps: Deps, view: JobView, personRole: Role): JobGateFa
     personRole,
     room: view.room,
     boxLinks: boxLinksOf(view, view.job.stationId),
-    ...accessFacts(deps, view, view.access, 'original'),
+    ...accessFacts(deps, view, { access: view.access, role: 'original' }),
     meant: undefined
   };
 }

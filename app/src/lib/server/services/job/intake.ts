@@ -32,7 +32,7 @@ export async function takeIn(
     return fail('job.family.unknown', { family: values.family });
   const checked = await checkUnits(deps, values);
   if (!checked.ok) return checked;
-  const opened = await deps.db.transaction((tx) => open(tx, person, values, vin.value));
+  const opened = await deps.db.transaction((tx) => open(tx, person, { values, vin: vin.value }));
   if (opened.ok) deps.bench.hub.tell({ type: 'job', jobNumber: opened.value.number });
   return opened;
 }
@@ -65,8 +65,7 @@ async function openedBefore(tx: Tx, intakeKey: string): Promise<number | undefin
 async function open(
   tx: Tx,
   person: Person,
-  values: NewJob,
-  vin: string
+  { values, vin }: { values: NewJob; vin: string }
 ): Promise<Result<{ number: number }>> {
   await lockVin(tx, vin === '' ? values.intakeKey : vin);
   const before = await openedBefore(tx, values.intakeKey);
@@ -126,7 +125,7 @@ export async function attachUnit(tx: Tx, a: Attachment): Promise<string> {
   const unit =
     (await findUnitByTag(tx, tag)) ?? (await insertUnit(tx, { tag, familyId: a.family }));
   if (a.place) await setPlace(tx, unit.id, a.place);
-  await setJobUnit(tx, a.jobId, a.role, { unitId: unit.id, condition: a.condition ?? '' });
+  await setJobUnit(tx, a, { unitId: unit.id, condition: a.condition ?? '' });
   await appendEvent(tx, {
     jobId: a.jobId,
     person: a.person,

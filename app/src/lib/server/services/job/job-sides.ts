@@ -33,7 +33,7 @@ export function sideFacts(deps: Deps, view: JobView, role: UnitRole): SideFacts 
   return {
     family: profile?.id ?? unit?.familyId ?? view.job.familyId,
     needsAuthority: touchesSecurity(view.job.reason, profile?.securityData ?? false),
-    ...accessFacts(deps, view, access, role),
+    ...accessFacts(deps, view, { access, role }),
     meant: unit && { tag: unit.tag, chipId: unit.chipId ?? undefined }
   };
 }
@@ -42,8 +42,7 @@ export function sideFacts(deps: Deps, view: JobView, role: UnitRole): SideFacts 
 export function accessFacts(
   deps: Deps,
   { job, units }: Pick<JobView, 'job' | 'units'>,
-  access: Access | undefined,
-  role: UnitRole
+  { access, role }: { readonly access: Access | undefined; readonly role: UnitRole }
 ) {
   const feed = feedOf(deps, units[role]);
   return { ...needOf(access, feed), ...placeFacts(knownVehicle(deps, job), access) };

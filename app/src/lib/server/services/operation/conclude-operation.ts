@@ -121,7 +121,7 @@ async function store(tx: Tx, run: Run, { outcome, trace, at }: End): Promise<Sto
   if (!before || (!isActive(before.state) && before.state !== 'interrupted')) {
     return storedAs(before?.state ?? 'failed', identified);
   }
-  const result = outcome.result.ok ? await storeOutcome(tx, run, outcome, at) : outcome.result;
+  const result = outcome.result.ok ? await storeOutcome(tx, run, { outcome, at }) : outcome.result;
   const problem = result.ok ? undefined : result.problem;
   const state = transition(live.state, eventOf(problem), live.spec.kind) ?? 'failed';
   await insertSamples(tx, live.spec.id, live.samples);
@@ -176,8 +176,12 @@ function tellEnd(
   };
 }
 
-async function storeOutcome(tx: Tx, run: Run, outcome: Outcome, at: Date): Promise<Result<true>> {
-  if (outcome.identity) return keepIdentity(tx, run, outcome.identity, at);
+async function storeOutcome(
+  tx: Tx,
+  run: Run,
+  { outcome, at }: { outcome: Outcome; at: Date }
+): Promise<Result<true>> {
+  if (outcome.identity) return keepIdentity(tx, run, { identity: outcome.identity, at });
   const { live, view, unit, person } = run;
   if (outcome.image) {
     await keepRead(tx, {
@@ -202,8 +206,7 @@ async function storeOutcome(tx: Tx, run: Run, outcome: Outcome, at: Date): Promi
 async function keepIdentity(
   tx: Tx,
   run: Run,
-  identity: ModuleIdentity,
-  at: Date
+  { identity, at }: { identity: ModuleIdentity; at: Date }
 ): Promise<Result<true>> {
   const { unit, live, station } = run;
   const { chipId, family } = identity;

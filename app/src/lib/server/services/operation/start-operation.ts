@@ -42,11 +42,24 @@ import type { Run } from './run.ts';
  * `write.confirmation.wrong`, `gate.station.busy`, `gate.unit.busy` (it is worked on elsewhere), and the code of the line
  * that holds the gate.
  */
-export async function startOperation(
+export function startOperation(
   deps: Deps,
   person: Person,
-  request: StartOperation,
-  series?: SeriesStep
+  request: StartOperation
+): Promise<Result<{ operationId: string }>> {
+  return start(deps, person, { request, series: undefined });
+}
+
+interface Press {
+  readonly request: StartOperation;
+  /** Reads of this press that were made before. */
+  readonly series: SeriesStep | undefined;
+}
+
+async function start(
+  deps: Deps,
+  person: Person,
+  { request, series }: Press
 ): Promise<Result<{ operationId: string }>> {
   if (deps.bench.closing || deps.bench.closed) return fail('shop.work.closing');
   const station = deps.bench.stations.get(request.stationId);
@@ -88,7 +101,7 @@ async function goOnReading(run: Run, request: StartOperation, step?: SeriesStep)
   if (request.kind !== 'read' || !request.untilAgreed) return;
   try {
     const next = await planSeries(run, step);
-    if (next) await startOperation(run.deps, run.person, request, next);
+    if (next) await start(run.deps, run.person, { request, series: next });
   } catch (error) {
     run.deps.log.warn({ err: String(error) }, 'reading does not go on');
   }

@@ -25,7 +25,11 @@ export async function sayWhoFeeds(
     if (!unit) return fail('upload.unit.none', { role });
     if (!asksWhoFeeds(sideOf(deps, view, role).access)) return fail('feed.access.needless');
     const fedMv = by === 'vehicle' ? (measuredMv ?? null) : null;
-    await setUnitFeed(tx, view.job.id, role, { fedBy: by, fedMv, fedAt: deps.clock.now() });
+    await setUnitFeed(
+      tx,
+      { jobId: view.job.id, role },
+      { fedBy: by, fedMv, fedAt: deps.clock.now() }
+    );
     await appendEvent(tx, {
       jobId: view.job.id,
       person,

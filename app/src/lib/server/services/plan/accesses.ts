@@ -141,8 +141,7 @@ export async function chooseAccess(
 export async function makeQuote(
   deps: Deps,
   person: Person,
-  { jobNumber, extra, note }: { jobNumber: number } & NewQuote,
-  now = deps.clock.now()
+  { jobNumber, extra, note }: { jobNumber: number } & NewQuote
 ): Promise<Result<{ number: number }>> {
   const view = await loadJobView(deps, jobNumber);
   if (!view) return fail('job.number.unknown', { number: jobNumber });
@@ -163,7 +162,7 @@ export async function makeQuote(
   }
   const sums = buildQuote([...own, ...lines], prices);
   if (!sums.ok) return sums;
-  const validUntil = new Date(now.getTime() + prices.validDays * 86_400_000);
+  const validUntil = new Date(deps.clock.now().getTime() + prices.validDays * 86_400_000);
   return actOnJob(deps, { person, jobNumber, right: 'quote.make' }, async (tx) => {
     const made = await insertQuote(tx, {
       jobId: view.job.id,

@@ -211,9 +211,9 @@ function peoplePieces(phases: readonly Phase[], placed: Placed, at: (m: number) 
 export async function markTask(
   deps: Deps,
   person: Person,
-  { jobNumber, taskKey, act, at, to }: PlanMark,
-  now = deps.clock.now()
+  { jobNumber, taskKey, act, at, to }: PlanMark
 ): Promise<Result<true>> {
+  const now = deps.clock.now();
   const id = taskKey.slice(taskKey.indexOf('/') + 1);
   const plan = await loadPlan(deps, now);
   const task = plan.tasks.find((t) => t.key === `${jobNumber}/${id}`);

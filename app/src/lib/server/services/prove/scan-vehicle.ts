@@ -42,7 +42,7 @@ export async function startScan(
     startedAt: deps.clock.now()
   });
   deps.bench.scans.set(key, live);
-  const line = await openLine(deps, job, layout, key);
+  const line = await openLine(deps, job, { layout, key });
   const ready = line.ok ? await checkReady(line.value, layout) : line;
   if (!line.ok || !ready.ok) {
     if (line.ok) await line.value.close();
@@ -85,8 +85,7 @@ async function findScannable(
 async function openLine(
   deps: Deps,
   job: JobRow,
-  layout: VehicleLayout,
-  key: string
+  { layout, key }: { layout: VehicleLayout; key: string }
 ): Promise<Result<VehicleLink>> {
   if (layout.carrier === 'doip') return openDoip(deps.bench.vehicleAddress(), job.vin);
   const station = deps.bench.stations.get(key);
