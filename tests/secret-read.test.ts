@@ -106,6 +106,8 @@ describe('security data read alone through the socket', () => {
     const sha256 = createHash('sha256').update(truth).digest('hex');
     expect(kept?.agreement).toMatchObject({ state: 'trusted', trustedSha256: sha256 });
     expect(view.ending.readsTrusted).toBe(true);
+    expect(view.line.read).toMatchObject({ verdict: 'go' });
+    expect(kept?.findings).toEqual([]);
     // of the region itself nothing was read
     expect(view.regions.original.map((r) => r.agreement.state)).toEqual(['none', 'none']);
     const data = describeJob(shop.root.deps, view, 'bench').regions.original;

@@ -28,6 +28,8 @@ export interface AccessOption {
   readonly notes: readonly Judgement[];
   readonly methods: readonly { readonly id: CloneMethod; readonly why: string }[];
   readonly reads: readonly string[];
+  /** Security data that it reads alone, by name. */
+  readonly readsAlone?: readonly string[];
   readonly writes: readonly string[];
   readonly handsOnMinutes: number;
   readonly waitMinutes: number;
@@ -91,6 +93,9 @@ function viewAccess(facts: AccessFacts, access: AccessSpec, index: number): Acce
     notes,
     methods: profile.cloneMethods,
     reads: namesOf(profile, access.reads),
+    readsAlone: profile.secrets
+      .filter((s) => access.readsSecrets.includes(s.id))
+      .map((s) => s.name),
     writes: namesOf(profile, access.writes),
     handsOnMinutes,
     waitMinutes: wait((e) => e.seconds),

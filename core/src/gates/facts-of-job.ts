@@ -3,6 +3,7 @@ import { parseVin } from '../identity/vin.ts';
 import { isReached } from '../job/end-facts.ts';
 import type { JobFact } from '../job/job-rows.ts';
 import type { JobState } from '../job/job-state.ts';
+import { securityRegions } from '../job/security-regions.ts';
 import { areSwapped, mismatches, vinOf } from '../job/unit-facts.ts';
 import { isTrusted } from '../reads/judge-region.ts';
 import type { GateFacts, RegionGateFact } from './facts.ts';
@@ -34,7 +35,7 @@ export function factsOfLine(
     proof: job.proofOutcome,
     hasProfile: state.profile !== undefined,
     carrier: state.access?.carrier ?? 'file',
-    originalRegions: regions.original.map((r) => r.verdict),
+    originalRegions: regionsToRead(state).map((r) => r.verdict),
     donorRegions: units.donor ? regions.donor.map((r) => r.verdict) : [],
     backupWaived: state.backupWaived !== undefined,
     supplied: state.supplied.length,
@@ -44,6 +45,13 @@ export function factsOfLine(
     closed: job.closedAt !== null,
     reached: isReached(state.ending)
   };
+}
+
+/** Regions of the original that a job of this kind has to have read. */
+function regionsToRead({ shape, profile, regions, secrets }: JobState) {
+  return shape.results.includes('data-handed-over')
+    ? securityRegions(profile, regions.original, secrets.original)
+    : regions.original;
 }
 
 function factsOfUnits({ original, donor }: JobState['units']) {

@@ -5,6 +5,7 @@ import type { AuthorityGap } from './authority.ts';
 import { listEndings, type CloseFacts } from './close.ts';
 import type { JobFact, JobRows } from './job-rows.ts';
 import type { RegionView } from './region-state.ts';
+import { securityRegions } from './security-regions.ts';
 import type { JobShape } from './shape.ts';
 import { countFailedTries, isLeftBroken } from './work-state.ts';
 
@@ -25,18 +26,13 @@ export function factsOfEnding(p: EndingParts): Omit<CloseFacts, 'personRole'> {
   const { operations, units, vehicleScan } = p.rows;
   const original = units.original;
   const numbers = Object.values({ ...original?.labelNumbers, ...original?.numbers });
-  // where the secrets lie, or everything where nobody has said: whatever way was chosen
-  const secret = new Set(p.profile?.secrets.map((s) => s.region));
-  const wanted = p.originals.filter((r) => secret.size === 0 || secret.has(r.region.id));
-  // read alone it is enough where it is known where it lies
-  const alone = new Set(p.secrets.filter((s) => isTrusted(s.verdict)).map((s) => s.region.id));
+  const wanted = securityRegions(p.profile, p.originals, p.secrets);
   return {
     shape: p.shape,
     workRunning: operations.some((o) => isActive(o.state)),
     writeVerified: p.writeVerified,
     leftBroken: isLeftBroken(operations),
-    readsTrusted:
-      wanted.length > 0 && wanted.every((r) => isTrusted(r.verdict) || alone.has(r.region.id)),
+    readsTrusted: wanted.length > 0 && wanted.every((r) => isTrusted(r.verdict)),
     authorityProven: p.authorityGap === undefined,
     originalKnown: Boolean(original?.chipId) || numbers.some((n) => n.trim() !== ''),
     failedTries: original ? countFailedTries(operations, original.id) : 0,

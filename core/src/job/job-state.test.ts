@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { parseProfile } from '../profile/parse-profile.ts';
 import type { Profile } from '../profile/profile.ts';
 import type { ProfileDocument } from '../profile/schema.ts';
+import { factsOfLine } from '../gates/facts-of-job.ts';
 import { isTrusted } from '../reads/judge-region.ts';
 import type { JobFact, JobRows, KeptReadFact, UnitFact } from './job-rows.ts';
 import { pairsOfJob, readJobState } from './job-state.ts';
@@ -16,6 +17,7 @@ const load = (name: string): Profile => {
   return parsed.value;
 };
 const FAMILIES = new Map(['hv-ec4', 'md-im3', 'pw-bd1'].map((n) => [n.toUpperCase(), load(n)]));
+const DATA = FAMILIES.get('HV-EC4')?.regions.find((r) => r.id === 'data-flash')?.address ?? NaN;
 const profileOf = (family: string) => FAMILIES.get(family);
 const T = (minute: number) => new Date(Date.UTC(2026, 0, 1, 8, minute));
 
@@ -143,6 +145,30 @@ describe('the state of a job', () => {
     });
     expect(stateOf(rows([file(3, 'old'), file(4, 'new')]), job).cloneState).toBe('built');
     expect(stateOf(rows([file(3, 'new'), file(4, 'old')]), job).cloneState).toBe('stale');
+  });
+
+  it('security data read alone stands for its region, and for nothing where other addresses were read', () => {
+    const job: JobFact = { ...JOB, reason: 'security' };
+    const ranges = [
+      { start: 0x400, end: 0x410 },
+      { start: 0x1400, end: 0x1410 }
+    ].map((r) => ({ start: r.start + DATA, end: r.end + DATA }));
+    const part = (number: number, change: Partial<KeptReadFact> = {}) =>
+      read({ number, sha256: 'secret', lengthBytes: 32, ranges, ...change });
+    const of = (...reads: KeptReadFact[]) => {
+      const state = stateOf({ ...whole(), reads }, job);
+      const line = factsOfLine(job, state, undefined).originalRegions.map((r) => r.state);
+      return [state.ending.readsTrusted, ...line];
+    };
+    expect(of(part(1), part(2))).toEqual([true, 'trusted']);
+    expect(of(part(1))).toEqual([false, 'single']);
+    expect(of(part(1), part(2, { sha256: 'other' }))).toEqual([false, 'disputed']);
+    expect(of(part(1), part(2, { ranges: ranges.slice(1) }))).toEqual([false, 'single']);
+    expect(of(part(1, { unitId: 'x' }), part(2, { unitId: 'x' }))).toEqual([false, 'none']);
+    // a part and a whole read of the region do not agree with each other, and a part is no backup
+    expect(of(part(1), read({ number: 2, sha256: 'secret' }))).toEqual([false, 'single']);
+    const clone = stateOf({ ...whole(), reads: [part(1), part(2)] });
+    expect(clone.regions.original.map((r) => r.verdict.state)).toEqual(['none', 'none']);
   });
 
   it('asks for the pairs that stand apart and no others, and tells the difference of each', () => {

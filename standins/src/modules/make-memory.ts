@@ -8,7 +8,7 @@ export type Memory = Map<string, Uint8Array>;
 
 /**
  * Makes the whole memory of an invented unit: code-like content, filler at the end, identity fields with all
- * their copies, checksums that hold. The same family, seed and fields give the same bytes.
+ * their copies, security data with all its copies, checksums that hold. The same family, seed and fields give the same bytes.
  */
 export function makeMemory(
   profile: Profile,
@@ -24,6 +24,11 @@ export function makeMemory(
     const bytes = new Uint8Array(field.lengthBytes).fill(0x20);
     bytes.set(encodeAscii(fields[field.id] ?? '').subarray(0, field.lengthBytes));
     for (const at of field.stored.offsets) memory.get(field.stored.region)?.set(bytes, at);
+  }
+  for (const { region, offsets, lengthBytes } of profile.secrets) {
+    const image = memory.get(region);
+    const [first = 0, ...copies] = offsets;
+    for (const at of copies) image?.copyWithin(at, first, first + lengthBytes);
   }
   for (const rule of profile.checksums) {
     const image = memory.get(rule.region);

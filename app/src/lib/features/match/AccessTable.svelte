@@ -8,7 +8,7 @@
   import Panel from '$lib/ui/Panel.svelte';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
   import AccessDetail from './AccessDetail.svelte';
-  import { costOf, minutes, waitOf } from './access.view.ts';
+  import { costOf, minutes, reachOf, waitOf } from './access.view.ts';
 
   let {
     jobNumber,
@@ -84,11 +84,7 @@
                 ><b>{o.name}</b>
                 {#if o.key === chosen?.accessKey}<span class="mark">chosen</span>{/if}</td
               >
-              <td
-                >{o.reads.length > 0 ? `reads ${o.reads.join(', ')}` : ''}{o.writes.length > 0
-                  ? `${o.reads.length > 0 ? '; ' : ''}writes ${o.writes.length === o.reads.length ? 'the same' : o.writes.join(', ')}`
-                  : ''}{o.reads.length + o.writes.length === 0 ? 'nothing' : ''}</td
-              >
+              <td>{reachOf(o)}</td>
               <td class="num">{minutes(o.handsOnMinutes)}</td>
               <td class="num">{waitOf(o)}</td>
               <td class="num"

@@ -40,3 +40,15 @@ export function basisOf(e: Estimate): string {
 
 export const rangeOf = (e: Estimate) =>
   `${formatDuration(e.lowSeconds)} to ${formatDuration(e.highSeconds)}`;
+
+/** What of the memory it reads and writes, in words. */
+export function reachOf(option: Pick<AccessOption, 'reads' | 'readsAlone' | 'writes'>): string {
+  const { reads, writes, readsAlone = [] } = option;
+  const same = writes.length === reads.length ? 'the same' : writes.join(', ');
+  const parts = [
+    ...(reads.length > 0 ? [`reads ${reads.join(', ')}`] : []),
+    ...(readsAlone.length > 0 ? [`reads ${readsAlone.join(', ')} alone`] : []),
+    ...(writes.length > 0 ? [`writes ${same}`] : [])
+  ];
+  return parts.join('; ') || 'nothing';
+}

@@ -79,7 +79,7 @@
               >
               {#if region.state !== 'trusted'}
                 <button
-                  class="btn btn-primary"
+                  class={['btn', region.readBy?.own ? 'btn-primary' : 'btn-outline']}
                   disabled={holding !== undefined || isRunning}
                   onclick={() => onread(region.id, { untilAgreed: true, secretsOnly: false })}
                   >Read until two agree</button
