@@ -32,6 +32,10 @@ const prices: Prices = {
 const facts = (name: string, change: Partial<AccessFacts> = {}): AccessFacts => ({
   ...{ profile: load(name), kit, prices, vehicleHere: true, unresponsive: false, donorHere: false },
   secretsSuffice: false,
+  words: {
+    ...{ newUnit: 'new', sendAway: 'away', nothingCloned: 'nothing', programming: 'coding' },
+    lostInPost: { what: 'lost', lowers: 'insured' }
+  },
   skills: ['open-case', 'fine-solder', 'clip', 'vehicle'],
   measured: [],
   ...change

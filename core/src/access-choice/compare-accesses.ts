@@ -43,7 +43,19 @@ export interface AccessOption {
   readonly vehicleFor: readonly string[];
 }
 
+/** What is done elsewhere, in the words of the page. */
+export interface ElsewhereWords {
+  readonly newUnit: string;
+  readonly sendAway: string;
+  /** Why no clone method applies. */
+  readonly nothingCloned: string;
+  /** What the vehicle must be there for when a new unit is programmed. */
+  readonly programming: string;
+  readonly lostInPost: Pick<Risk, 'what' | 'lowers'>;
+}
+
 export interface AccessFacts {
+  readonly words: ElsewhereWords;
   readonly profile: Profile;
   readonly kit: readonly KitItem[];
   /** What the people of the shop can do, together. */
@@ -216,7 +228,7 @@ function newUnit(facts: AccessFacts): AccessOption {
       part: 'newUnit'
     }),
     risks: risksOf(profile, online?.risks ?? []),
-    vehicleFor: ['VIN, keys and coding', ...profile.afterFit.map((a) => a.name)]
+    vehicleFor: [facts.words.programming, ...profile.afterFit.map((a) => a.name)]
   };
 }
 
@@ -242,8 +254,7 @@ function sendAway(facts: AccessFacts): AccessOption {
     risks: [
       {
         id: 'lost-in-post',
-        what: 'The unit is lost or damaged on its way, and the only memory with it.',
-        lowers: 'Read what can be read before it leaves; insured parcel, number noted.',
+        ...facts.words.lostInPost,
         weight: 'middle'
       }
     ],
@@ -255,9 +266,9 @@ function elsewhere(facts: AccessFacts, id: 'new-unit' | 'send-away') {
   return {
     id,
     key: id,
-    name: id === 'new-unit' ? "New unit by the maker's procedure" : 'Send it away',
+    name: id === 'new-unit' ? facts.words.newUnit : facts.words.sendAway,
     methods: [
-      { id: 'none' as const, why: 'Nothing is cloned here.' },
+      { id: 'none' as const, why: facts.words.nothingCloned },
       ...facts.profile.cloneMethods.filter((s) => s.id === 'supplied-file')
     ],
     reads: [],

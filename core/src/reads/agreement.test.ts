@@ -82,12 +82,12 @@ describe('the verdict on a region', () => {
       ['AABB', ['stop'], 'look', 'disputed', { region, total: 4, bytes: 14 }, false],
       ['AA', ['stop'], 'stop', 'implausible', implausible, false],
       ['AA', ['look', 'stop'], 'stop', 'implausible', implausible, false],
-      ['AA', ['look'], 'look', 'remark', agreed(2, 2, '1 and 2'), true],
-      ['AA', ['note'], 'go', 'trusted', agreed(2, 2, '1 and 2'), true],
-      ['ABA', ['look'], 'look', 'remark', agreed(2, 3, '1 and 3'), true],
-      ['ABA', [], 'go', 'outvoted', agreed(2, 3, '1 and 3'), true],
-      ['AA', [], 'go', 'trusted', agreed(2, 2, '1 and 2'), true],
-      ['AAA', [], 'go', 'trusted', agreed(3, 3, '1 and 2 and 3'), true]
+      ['AA', ['look'], 'look', 'remark', agreed(2, 2, '1, 2'), true],
+      ['AA', ['note'], 'go', 'trusted', agreed(2, 2, '1, 2'), true],
+      ['ABA', ['look'], 'look', 'remark', agreed(2, 3, '1, 3'), true],
+      ['ABA', [], 'go', 'outvoted', agreed(2, 3, '1, 3'), true],
+      ['AA', [], 'go', 'trusted', agreed(2, 2, '1, 2'), true],
+      ['AAA', [], 'go', 'trusted', agreed(3, 3, '1, 2, 3'), true]
     ];
   for (const [contents, severities, verdict, code, params, trusted] of table) {
     it(`${contents || 'no read'} with ${severities.join(', ') || 'nothing'} found: ${code}`, () => {

@@ -50,7 +50,7 @@ function say(state: Exclude<RegionState, 'equal'>, facts: RegionFacts): Judgemen
     region,
     agreeing: agreement.agreeing.length,
     total: agreement.total,
-    which: agreement.agreeing.join(' and ')
+    which: agreement.agreeing.join(', ')
   };
   const bytes = facts.differingBytes ?? 0;
   const finding = facts.findings.find((f) => f.severity === 'stop')?.code ?? '';

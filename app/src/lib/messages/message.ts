@@ -19,5 +19,9 @@ export type Catalogue = { readonly [C in Code]: (p: Readonly<CodeTable[C]>) => M
 /** The texts of one subject: no code that does not exist, no figure that its code has not got. */
 export type Texts = Partial<Catalogue>;
 
+/** A list as people say it. Example: `1, 2, 3` is told as `1, 2 and 3`. */
+export const listed = (value: Param | undefined): string =>
+  text(value).replace(/, ([^,]*)$/, ' and $1');
+
 export const text = (value: Param | undefined): string => String(value ?? '');
 export const num = (value: Param | undefined): number => Number(value ?? 0);

@@ -1,3 +1,4 @@
+import type { ElsewhereWords } from '@badger/core/access-choice/compare-accesses';
 import { formatDuration } from '@badger/core/base/format';
 import type { Param } from '@badger/core/base/result';
 import { num, text, type MessageOf, type Texts } from './message.ts';
@@ -46,6 +47,18 @@ const SKILLS: Readonly<Record<string, string>> = {
   'fine-solder': 'fine soldering',
   clip: 'clipping chips',
   vehicle: 'work in the vehicle'
+};
+
+/** What is done elsewhere, in words. */
+export const ELSEWHERE_WORDS: ElsewhereWords = {
+  newUnit: 'New unit by the maker’s procedure',
+  sendAway: 'Send it away',
+  nothingCloned: 'Nothing is cloned here.',
+  programming: 'VIN, keys and coding',
+  lostInPost: {
+    what: 'The unit is lost or damaged on its way, and the only memory with it.',
+    lowers: 'Read what can be read before it leaves; insured parcel, number noted.'
+  }
 };
 
 /** A skill in words. */

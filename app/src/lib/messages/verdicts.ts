@@ -1,5 +1,5 @@
 import { formatCount, inSentence } from '@badger/core/base/format';
-import { num, text, type Texts } from './message.ts';
+import { listed, num, text, type Texts } from './message.ts';
 
 /** Verdicts of the nine stops and of regions. */
 export const verdicts = {
@@ -153,16 +153,16 @@ export const verdicts = {
   }),
   'reads.region.remark': (p) => ({
     title: `${text(p['region'])} is trusted, with a remark`,
-    text: `Reads ${text(p['which'])} agree. Something in the content is unusual: look at the remark.`,
+    text: `Reads ${listed(p['which'])} agree. Something in the content is unusual: look at the remark.`,
     clear: 'Look at the remark before you build.'
   }),
   'reads.region.outvoted': (p) => ({
     title: `${text(p['region'])} is trusted`,
-    text: `Reads ${text(p['which'])} agree; ${num(p['total']) - num(p['agreeing'])} of ${text(p['total'])} stands apart and is kept.`
+    text: `Reads ${listed(p['which'])} agree; ${num(p['total']) - num(p['agreeing'])} of ${text(p['total'])} stands apart and is kept.`
   }),
   'reads.region.trusted': (p) => ({
     title: `${text(p['region'])} is trusted`,
-    text: `Reads ${text(p['which'])} agree.`
+    text: `Reads ${listed(p['which'])} agree.`
   }),
   'build.image.ready': () => ({
     title: 'The clone image is built',

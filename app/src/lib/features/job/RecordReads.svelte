@@ -21,9 +21,9 @@
       {#each job.regions[role] as region (region.id)}
         {#each [...region.reads, ...(region.secrets?.reads ?? [])] as r (r.id)}
           <tr>
-            <td>{role}</td><td>{region.name}, {r.number}</td><td class="mono"
-              >{formatCount(r.lengthBytes)}</td
-            >
+            <td>{role}</td><td
+              >{region.name}{r.lengthBytes === region.lengthBytes ? '' : ', security data alone'}, {r.number}</td
+            ><td class="mono">{formatCount(r.lengthBytes)}</td>
             <td class="mono sha">{r.sha256}</td>
             <td class="mono"
               >{r.supply

@@ -5,6 +5,7 @@ import { estimateTransfer, type Measured } from '@badger/core/time/estimate';
 import { formatExact, parseAmount } from '@badger/core/base/money';
 import { buildQuote, type QuoteLine } from '@badger/core/access-choice/build-quote';
 import { compareAccesses } from '@badger/core/access-choice/compare-accesses';
+import { ELSEWHERE_WORDS } from '../../../messages/plan.ts';
 import type { AccessSheetData } from '../../../match-types.ts';
 import type { NewQuote, AccessChoice } from '../../../schema/requests.ts';
 import type { RegionProgress } from '../../db/schema/reads.ts';
@@ -33,6 +34,7 @@ export async function loadAccessSheet(deps: Deps, view: JobView): Promise<Access
   const options = profile
     ? compareAccesses({
         profile,
+        words: ELSEWHERE_WORDS,
         kit: view.records.kit.map(toKitItem),
         skills,
         prices,
