@@ -106,8 +106,17 @@ describe('security data read alone through the socket', () => {
     const sha256 = createHash('sha256').update(truth).digest('hex');
     expect(kept?.agreement).toMatchObject({ state: 'trusted', trustedSha256: sha256 });
     expect(view.ending.readsTrusted).toBe(true);
-    expect(view.line.read).toMatchObject({ verdict: 'go' });
+    expect(view.line.read).toMatchObject({ verdict: 'go', code: 'read.security.trusted' });
     expect(kept?.findings).toEqual([]);
+    // the record says what was read, and no more
+    const { rows } = await shop.root.deps.db.$client.query<{ kind: string; part: string | null }>(
+      `select e.kind, e.data->>'part' part from job_event e join job j on j.id = e.job_id
+       where j.number = $1 and e.kind in ('read.started', 'read.kept', 'read.done')`,
+      [jobNumber]
+    );
+    expect(rows).toHaveLength(6);
+    expect(new Set(rows.map((r) => r.part))).toEqual(new Set(['security data']));
+    expect(view.operations.at(-1)?.regions[0]?.name).toBe('Immobiliser secret');
     // of the region itself nothing was read
     expect(view.regions.original.map((r) => r.agreement.state)).toEqual(['none', 'none']);
     const data = describeJob(shop.root.deps, view, 'bench').regions.original;
@@ -129,6 +138,32 @@ describe('security data read alone through the socket', () => {
     const whole = await read('data-flash', false);
     expect(why(whole)).not.toBe('done');
     expect((await viewOf(jobNumber)).regions.original[0]?.reads).toEqual([]);
+  });
+
+  it('a link that breaks between the copies keeps nothing of it', async () => {
+    const jobNumber = await open('security', true);
+    await choose(jobNumber);
+    await plugIn(shop, fitted().fitted ?? '');
+    const where = { jobNumber, stationId: 'corner', role: 'original' } as const;
+    await runToEnd(shop, bench, { kind: 'identify', ...where });
+    const secretsOf = async () => (await viewOf(jobNumber)).secrets.original;
+    const outcomes: unknown[] = [];
+    for (let answers = 1; answers < 30; answers++) {
+      shop.world.simulator.breakAfter(answers, 'close-mid');
+      const read = await runToEnd(shop, bench, {
+        ...{ kind: 'read', ...where, regionId: 'data-flash', secretsOnly: true }
+      });
+      outcomes.push(why(read));
+      shop.world.simulator.fault = undefined;
+      if (why(read) === 'done') break;
+      expect(await secretsOf()).toEqual([]);
+      await plugIn(shop, fitted().fitted ?? '');
+      await runToEnd(shop, bench, { kind: 'identify', ...where });
+    }
+    // it broke at every step before the last, and then it was whole
+    expect(outcomes.length).toBeGreaterThan(4);
+    expect(outcomes.at(-1)).toBe('done');
+    expect((await secretsOf())[0]?.agreement.total).toBe(1);
   });
 
   it('without authority nothing of it is read', async () => {

@@ -5,7 +5,7 @@ import { lengthOf } from '../image/range.ts';
 import { parseProfile } from '../profile/parse-profile.ts';
 import type { ProfileDocument } from '../profile/schema.ts';
 import { inspectSecrets } from '../reads/inspect-secrets.ts';
-import { listSecretReads, secretRanges } from './secret-ranges.ts';
+import { listSecretReads, secretRanges, secretsWithin } from './secret-ranges.ts';
 
 const load = (name: string) => {
   const url = new URL(`../../../profiles/${name}.json`, import.meta.url);
@@ -30,6 +30,20 @@ describe('security data that is read alone', () => {
       ]
     });
     expect(read?.ranges).toEqual(secretRanges(hv, 'data-flash'));
+  });
+  it('of which an access gives one field away is named by it, and by no other', () => {
+    const md = load('md-im3');
+    const [code] = md.secrets;
+    const reads = listSecretReads(md, { readsSecrets: [code?.id ?? ''] });
+    expect(reads).toHaveLength(1);
+    const within = secretsWithin(md, 'eeprom', reads[0]?.ranges ?? []);
+    expect(within.map((s) => s.id)).toEqual([code?.id]);
+    expect(secretsWithin(md, 'eeprom', secretRanges(md, 'eeprom'))).toEqual(md.secrets);
+    // half of a field is none of it
+    const [first] = reads[0]?.ranges ?? [];
+    expect(secretsWithin(md, 'eeprom', first ? [{ ...first, end: first.end - 1 }] : [])).toEqual(
+      []
+    );
   });
   it('of an access that gives none away, and of no access, is nothing', () => {
     const boot = hv.accesses.find((a) => a.kind === 'boot');

@@ -1,11 +1,10 @@
 import { joinRanges } from '../image/image.ts';
-import type { Range } from '../image/range.ts';
+import { contains, type Range } from '../image/range.ts';
 import { getRegion, type AccessSpec, type Profile, type SecretField } from '../profile/profile.ts';
 
 /** Security data of one region that is read alone. Ranges: addresses, half-open, ascending, joined. */
 export interface SecretRead {
   readonly regionId: string;
-  readonly secrets: readonly SecretField[];
   readonly ranges: readonly Range[];
 }
 
@@ -15,10 +14,26 @@ export function listSecretReads(
   spec: Pick<AccessSpec, 'readsSecrets'> | undefined
 ): SecretRead[] {
   const wanted = profile.secrets.filter((s) => spec?.readsSecrets.includes(s.id));
-  return [...new Set(wanted.map((s) => s.region))].map((regionId) => {
-    const secrets = wanted.filter((s) => s.region === regionId);
-    return { regionId, secrets, ranges: addressesOf(profile, secrets) };
-  });
+  return [...new Set(wanted.map((s) => s.region))].map((regionId) => ({
+    regionId,
+    ranges: addressesOf(
+      profile,
+      wanted.filter((s) => s.region === regionId)
+    )
+  }));
+}
+
+/** Security data of a region of which every copy lies in these ranges of addresses. */
+export function secretsWithin(
+  profile: Profile,
+  regionId: string,
+  ranges: readonly Range[]
+): SecretField[] {
+  return profile.secrets.filter(
+    (s) =>
+      s.region === regionId &&
+      addressesOf(profile, [s]).every((copy) => ranges.some((r) => contains(r, copy)))
+  );
 }
 
 /** Where all security data of a region lies. Ranges: addresses, half-open, ascending, joined. */

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../base/result.ts';
-import { gapsIn, imageOf, type SparseImage } from '../image/image.ts';
+import { imageOf, type SparseImage } from '../image/image.ts';
 import { getRegion, rangeOf, type CloneMethod, type Profile } from '../profile/profile.ts';
 
 /** What the plan needs to know of one region of the original. */
@@ -26,7 +26,7 @@ export interface WriteOrigin {
 
 /**
  * What one line of a plan writes, as an image at the addresses of the unit. `content` is looked up by SHA-256.
- * Errors: `clone.content.gap` (some address of the region would be written with nothing anybody knows).
+ * Errors: `clone.content.gap` (it does not fill the region exactly).
  */
 export function imageOfLine(
   profile: Profile,
@@ -34,12 +34,9 @@ export function imageOfLine(
   content: Uint8Array
 ): Result<SparseImage<WriteOrigin>> {
   const region = getRegion(profile, regionId);
-  const start = region.address;
-  const range = { start, end: start + content.length };
-  const image = imageOf([{ range, bytes: content, origin: { readId, sha256 } }]);
-  const whole = rangeOf(region);
-  const fits = content.length === region.lengthBytes && gapsIn(image, whole).length === 0;
-  return fits ? ok(image) : fail('clone.content.gap', { region: region.name });
+  if (content.length !== region.lengthBytes)
+    return fail('clone.content.gap', { region: region.name });
+  return ok(imageOf([{ range: rangeOf(region), bytes: content, origin: { readId, sha256 } }]));
 }
 
 /** What will be written, in the order in which it is written. */

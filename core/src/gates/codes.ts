@@ -89,6 +89,7 @@ export interface GatesCodes {
   'read.all.trusted': { count: number; donor: string };
   'read.donor.missing': { tag: string };
   'read.region.none': None;
+  'read.security.trusted': None;
   'return.job.closed': { result: string };
   'return.job.open': None;
   'return.result.first': None;

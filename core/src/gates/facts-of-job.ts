@@ -1,7 +1,6 @@
 import type { Judgement } from '../base/verdict.ts';
 import { parseVin } from '../identity/vin.ts';
 import { isReached } from '../job/end-facts.ts';
-import type { JobFact } from '../job/job-rows.ts';
 import type { JobState } from '../job/job-state.ts';
 import { securityRegions } from '../job/security-regions.ts';
 import { areSwapped, mismatches, vinOf } from '../job/unit-facts.ts';
@@ -10,12 +9,8 @@ import type { GateFacts, RegionGateFact } from './facts.ts';
 import type { JobFacts } from './line-of-work.ts';
 
 /** What the line of work rests on, out of the state of a job. `supply`: what the bench says of the unit's supply. */
-export function factsOfLine(
-  job: JobFact,
-  state: JobState,
-  supply: Judgement | undefined
-): JobFacts {
-  const { units, match, proof, regions } = state;
+export function factsOfLine(state: JobState, supply: Judgement | undefined): JobFacts {
+  const { job, units, match, proof, regions } = state;
   const vin = parseVin(job.vin);
   return {
     ...{ shape: state.shape, method: state.method, supply },
@@ -65,7 +60,8 @@ function factsOfUnits({ original, donor }: JobState['units']) {
 }
 
 /** The part of the gates' facts that the state of a job tells, for its own unit and access. */
-export function gateFactsOf(job: JobFact, state: JobState) {
+export function gateFactsOf(state: JobState) {
+  const { job } = state;
   const { originalTag, originalChipId, donorTag, donorChipId } = factsOfUnits(state.units);
   return {
     family: job.familyId,

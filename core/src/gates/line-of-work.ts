@@ -162,6 +162,8 @@ function judgeRead(f: JobFacts): Judgement {
     case 'donor-missing':
       return judge('look', 'read.donor.missing', { tag: f.donorTag ?? '' });
     case 'trusted':
+      // the rest of the memory may be unread: only what is handed over is said to be trusted
+      if (f.shape.results.includes('data-handed-over')) return judge('go', 'read.security.trusted');
       return judge('go', 'read.all.trusted', {
         count: f.originalRegions.length,
         donor: backedUpDonor(f)

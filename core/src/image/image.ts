@@ -1,5 +1,5 @@
 import { concatBytes, equalBytes } from '../base/bytes.ts';
-import { contains, lengthOf, overlaps, type Range } from './range.ts';
+import { contains, lengthOf, overlaps, sameRanges, type Range } from './range.ts';
 
 /** Bytes that stand at a range of addresses, and where they came from. Shape: as many bytes as addresses. */
 export interface Piece<Origin> {
@@ -127,10 +127,5 @@ export function splitBytes<Origin>(
 
 /** True where both know the same addresses and the same bytes there, wherever they came from. */
 export function equalContent(a: SparseImage<unknown>, b: SparseImage<unknown>): boolean {
-  const [known, other] = [knownRanges(a), knownRanges(b)];
-  return (
-    known.length === other.length &&
-    known.every((range, i) => range.start === other[i]?.start && range.end === other[i].end) &&
-    equalBytes(joinBytes(a), joinBytes(b))
-  );
+  return sameRanges(knownRanges(a), knownRanges(b)) && equalBytes(joinBytes(a), joinBytes(b));
 }

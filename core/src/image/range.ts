@@ -18,3 +18,8 @@ export function contains(outer: Range, inner: Range): boolean {
 export function overlaps(a: Range, b: Range): boolean {
   return a.start < b.end && b.start < a.end;
 }
+
+/** True when both lists name the same ranges in the same order. */
+export function sameRanges(a: readonly Range[], b: readonly Range[]): boolean {
+  return a.length === b.length && a.every((r, i) => r.start === b[i]?.start && r.end === b[i].end);
+}

@@ -4,7 +4,7 @@ import { isTrusted } from '../reads/judge-region.ts';
 import type { AuthorityGap } from './authority.ts';
 import { listEndings, type CloseFacts } from './close.ts';
 import type { JobFact, JobRows } from './job-rows.ts';
-import type { RegionView } from './region-state.ts';
+import type { RegionView, SecretView } from './region-state.ts';
 import { securityRegions } from './security-regions.ts';
 import type { JobShape } from './shape.ts';
 import { countFailedTries, isLeftBroken } from './work-state.ts';
@@ -16,7 +16,7 @@ interface EndingParts {
   readonly profile: Profile | undefined;
   readonly originals: readonly RegionView[];
   /** Security data that was read alone. */
-  readonly secrets: readonly RegionView[];
+  readonly secrets: readonly SecretView[];
   readonly authorityGap: AuthorityGap | undefined;
   readonly writeVerified: boolean;
 }

@@ -157,7 +157,7 @@ describe('the state of a job', () => {
       read({ number, sha256: 'secret', lengthBytes: 32, ranges, ...change });
     const of = (...reads: KeptReadFact[]) => {
       const state = stateOf({ ...whole(), reads }, job);
-      const line = factsOfLine(job, state, undefined).originalRegions.map((r) => r.state);
+      const line = factsOfLine(state, undefined).originalRegions.map((r) => r.state);
       return [state.ending.readsTrusted, ...line];
     };
     expect(of(part(1), part(2))).toEqual([true, 'trusted']);
@@ -165,6 +165,10 @@ describe('the state of a job', () => {
     expect(of(part(1), part(2, { sha256: 'other' }))).toEqual([false, 'disputed']);
     expect(of(part(1), part(2, { ranges: ranges.slice(1) }))).toEqual([false, 'single']);
     expect(of(part(1, { unitId: 'x' }), part(2, { unitId: 'x' }))).toEqual([false, 'none']);
+    // a whole region that is blank is not mended by a part of it
+    const blank = { code: 'image.fill.single', severity: 'stop', params: {} } as const;
+    const dead = [3, 4].map((number) => read({ number, sha256: 'ff', findings: [blank] }));
+    expect(of(part(1), part(2), ...dead)).toEqual([false, 'implausible']);
     // a part and a whole read of the region do not agree with each other, and a part is no backup
     expect(of(part(1), read({ number: 2, sha256: 'secret' }))).toEqual([false, 'single']);
     const clone = stateOf({ ...whole(), reads: [part(1), part(2)] });

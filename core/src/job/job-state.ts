@@ -15,6 +15,7 @@ import {
   viewSecrets,
   type Compared,
   type RegionView,
+  type SecretView,
   type SideReads
 } from './region-state.ts';
 import { JOB_ROLES, type UnitRole } from './roles.ts';
@@ -36,6 +37,7 @@ export interface JobState<
   O extends OperationFact = OperationFact,
   C extends CloneFact = CloneFact
 > {
+  readonly job: JobFact;
   /** What a job of this kind consists of. */
   readonly shape: JobShape;
   readonly profile: Profile | undefined;
@@ -51,7 +53,7 @@ export interface JobState<
   /** Reads and backups: regions of each unit from before this job changed anything in it. */
   readonly regions: Readonly<Record<UnitRole, readonly RegionView<R>[]>>;
   /** Security data of each unit that was read alone; empty where none was. */
-  readonly secrets: Readonly<Record<UnitRole, readonly RegionView<R>[]>>;
+  readonly secrets: Readonly<Record<UnitRole, readonly SecretView<R>[]>>;
   /** Newest supplied file of each region. */
   readonly supplied: readonly R[];
   /** Why a lead goes on without the donor's backup; undefined where the method needs its bytes. */

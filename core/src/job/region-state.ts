@@ -1,7 +1,7 @@
-import { secretRanges } from '../access/secret-ranges.ts';
+import { secretsWithin } from '../access/secret-ranges.ts';
 import type { Comparison } from '../image/compare.ts';
-import type { Range } from '../image/range.ts';
 import type { Finding } from '../image/finding.ts';
+import { sameRanges, type Range } from '../image/range.ts';
 import { getRegion, type Profile, type Region } from '../profile/profile.ts';
 import { computeAgreement, type Agreement } from '../reads/agreement.ts';
 import { findEqualBackups } from '../reads/equal-backup.ts';
@@ -37,20 +37,23 @@ export interface SideReads<R extends KeptReadFact = KeptReadFact> {
   readonly reads: readonly R[];
 }
 
-/** Security data that was read alone, region by region; other ranges than those of the profile say nothing of it. */
-export function viewSecrets<R extends KeptReadFact>(side: SideReads<R>): RegionView<R>[] {
-  const { profile, role } = side;
-  return profile.writeOrder.flatMap((id) => {
-    const wanted = secretRanges(profile, id);
-    const reads = side.reads.filter((r) => r.regionId === id && isSame(r.ranges ?? [], wanted));
-    return reads.length > 0
-      ? [viewRegion({ role, region: getRegion(profile, id), compared: () => undefined }, reads)]
-      : [];
-  });
+/** Security data of one region that was read alone. Ranges: addresses. */
+export interface SecretView<R extends KeptReadFact = KeptReadFact> extends RegionView<R> {
+  readonly ranges: readonly Range[];
 }
 
-function isSame(a: readonly Range[], b: readonly Range[]): boolean {
-  return a.length === b.length && a.every((r, i) => r.start === b[i]?.start && r.end === b[i].end);
+/** Security data that was read alone, by region and by what of it was read: other ranges are another question. */
+export function viewSecrets<R extends KeptReadFact>(side: SideReads<R>): SecretView<R>[] {
+  const { profile, role } = side;
+  return readsByRegion(side).flatMap(({ region, reads }) => {
+    const groups = new Map(reads.map((r) => [JSON.stringify(r.ranges), r.ranges ?? []]));
+    return [...groups.values()].map((ranges) => {
+      const names = secretsWithin(profile, region.id, ranges).map((s) => s.name);
+      const name = names.join(', ') || region.name;
+      const own = reads.filter((r) => sameRanges(r.ranges ?? [], ranges));
+      return { ...viewRegion({ role, region, name, compared: () => undefined }, own), ranges };
+    });
+  });
 }
 
 /** The regions of one unit in the family's write order. */
@@ -59,7 +62,7 @@ export function viewRegions<R extends KeptReadFact>(
   compared: Compared
 ): RegionView<R>[] {
   return readsByRegion(side).map(({ region, reads }) =>
-    viewRegion({ role: side.role, region, compared }, reads)
+    viewRegion({ role: side.role, region, name: region.name, compared }, reads)
   );
 }
 
@@ -90,8 +93,16 @@ function standApart<R extends KeptReadFact>(reads: readonly R[], agreement: Agre
     : { base: undefined, others: [] };
 }
 
+interface Viewed {
+  readonly role: UnitRole;
+  readonly region: Region;
+  /** What the reads are of, in words. */
+  readonly name: string;
+  readonly compared: Compared;
+}
+
 function viewRegion<R extends KeptReadFact>(
-  { role, region, compared }: { role: UnitRole; region: Region; compared: Compared },
+  { role, region, name, compared }: Viewed,
   reads: readonly R[]
 ): RegionView<R> {
   const agreement = agreementOf(reads);
@@ -103,7 +114,7 @@ function viewRegion<R extends KeptReadFact>(
   const judged = reads.find((r) => r.sha256 === agreement.trustedSha256) ?? reads[0];
   const findings = judged?.findings ?? [];
   const verdict = judgeRegion({
-    regionName: region.name,
+    regionName: name,
     agreement,
     findings,
     differingBytes: differences[0]?.comparison.differingBytes

@@ -24,6 +24,8 @@ export interface JobPlanFacts {
   readonly proofOpen: boolean;
   readonly vehicleHere: boolean;
   readonly originals: readonly RegionWork[];
+  /** The job ends without a write: its reads are all that is done on the bench. */
+  readonly readOnly: boolean;
   /** Nothing is read: a supplied file is written to the original itself. */
   readonly supplied: boolean;
   /** Undefined while there is no donor. */

@@ -33,6 +33,7 @@ const facts = (change: Partial<JobPlanFacts> = {}): JobPlanFacts => ({
   ...{ number: 7, access: ec4.accesses[0], kind: 'clone', proofOpen: false, vehicleHere: true },
   originals: [{ name: 'Flash', minutes: 8, missing: 2 }],
   backups: [{ name: 'Flash', minutes: 8, missing: 2 }],
+  readOnly: false,
   ...{ supplied: false, built: false, written: false, writeMinutes: 24, afterFit: ec4.afterFit },
   ...{ held: undefined, marks: new Map(), running: undefined, now: 500 },
   ...change
@@ -69,6 +70,16 @@ describe('what is still to do', () => {
     const { tasks, waits } = tasksOfJob(facts({ backups: undefined }), shop);
     expect(tasks.map((t) => t.key)).toEqual(['7/open', '7/read', '7/build']);
     expect(waits.map((w) => w.code)).toEqual(['plan.job.donorless']);
+  });
+  it('a job that writes nothing is read, closed and refitted: nothing is built, written or taught', () => {
+    const found = tasksOfJob(facts({ readOnly: true, backups: undefined }), shop);
+    expect(found.waits).toEqual([]);
+    expect(found.tasks.map((t) => t.key)).toEqual(['7/open', '7/read', '7/close', '7/refit']);
+    const socket = ec4.accesses.find((a) => a.socket);
+    expect(ids({ readOnly: true, access: socket, backups: undefined })).toEqual(['read']);
+    const done = [{ name: 'Flash', minutes: 0, missing: 0 }];
+    const read = { readOnly: true, access: socket, originals: done, backups: undefined };
+    expect(ids(read)).toEqual([]);
   });
   it('a supplied file is written to the original itself, without donor', () => {
     const found = tasksOfJob(facts({ supplied: true, originals: [], backups: undefined }), shop);

@@ -34,7 +34,7 @@ export function tasksOfJob(
   const drafts: Draft[] = [...proveTasks(facts, shop)];
   if (facts.kind === 'clone' && facts.access) {
     drafts.push(...cloneTasks(facts, shop, facts.access));
-    if (!facts.backups && !facts.written && !facts.supplied)
+    if (!facts.readOnly && !facts.backups && !facts.written && !facts.supplied)
       waits.push(judge('look', 'plan.job.donorless'));
   } else if (facts.kind === 'identify') {
     drafts.push(hands('identify', IDENTIFY, shop, { after: ['prove'] }));
@@ -44,7 +44,12 @@ export function tasksOfJob(
     );
   } else drafts.push(hands('pack', PACK, shop, { after: ['prove'] }));
   const ready =
-    facts.kind === 'maker' || facts.supplied || facts.written || facts.backups !== undefined;
+    facts.kind === 'maker' ||
+    facts.supplied ||
+    facts.written ||
+    facts.backups !== undefined ||
+    // what was opened for its reads alone goes back as it was
+    (facts.readOnly && (facts.access?.handsOn.close ?? 0) > 0);
   if (ready && facts.kind !== 'away' && facts.kind !== 'identify')
     drafts.push(...fitTasks(facts, shop));
   const tasks = drafts.filter((d) => !facts.marks.get(d.id)?.done).map((d) => toTask(facts, d));
@@ -87,7 +92,7 @@ function cloneTasks(facts: JobPlanFacts, shop: Shop, access: AccessSpec): Draft[
     );
   }
   const backupMinutes = facts.backups ? wanted(facts.backups) : 0;
-  const backupsLeft = facts.backups?.some((r) => r.missing > 0) ?? false;
+  const backupsLeft = !facts.readOnly && (facts.backups?.some((r) => r.missing > 0) ?? false);
   if (backupsLeft) {
     drafts.push(...openTask('open-donor', access, shop, ['prove']));
     drafts.push(
@@ -100,7 +105,7 @@ function cloneTasks(facts: JobPlanFacts, shop: Shop, access: AccessSpec): Draft[
       })
     );
   }
-  if (facts.written) return drafts;
+  if (facts.written || facts.readOnly) return drafts;
   if (facts.supplied) {
     const file = { access, shop, minutes: facts.writeMinutes, attended: true, after: ['prove'] };
     return [wired('write-file', file)];
@@ -123,21 +128,25 @@ function fitTasks(facts: JobPlanFacts, shop: Shop): Draft[] {
     facts.kind === 'clone' && close > 0
       ? [
           hands('close', close, shop, {
-            after: ['write', 'write-file'],
+            after: ['read', 'write', 'write-file'],
             ...(facts.access?.skills[0] ? { skill: facts.access.skills[0] } : {})
           })
         ]
       : [];
   if (!facts.vehicleHere) {
-    drafts.push(hands('pack', PACK, shop, { after: ['close', 'write', 'write-file', 'maker'] }));
+    drafts.push(
+      hands('pack', PACK, shop, { after: ['close', 'read', 'write', 'write-file', 'maker'] })
+    );
     return drafts;
   }
   drafts.push(
     hands('refit', REFIT, shop, {
-      after: ['close', 'write', 'write-file', 'maker'],
+      after: ['close', 'read', 'write', 'write-file', 'maker'],
       skill: 'vehicle'
     })
   );
+  // the same unit with the same content has nothing to be taught
+  if (facts.readOnly && facts.kind === 'clone') return drafts;
   for (const [i, fit] of facts.afterFit.entries()) {
     const before = i === 0 ? 'refit' : `after-${facts.afterFit[i - 1]?.id ?? ''}`;
     drafts.push({

@@ -125,6 +125,10 @@ export const verdicts = {
     clear:
       'Look at both tags, clamp the donor, read its chip id, and read the region from the donor itself.'
   }),
+  'read.security.trusted': () => ({
+    title: 'What holds the security data is trusted',
+    text: 'Its reads agree. What else the unit holds need not be read.'
+  }),
   'read.all.trusted': (p) => ({
     title: 'Every region is trusted',
     text: text(p['donor'])

@@ -8,7 +8,7 @@
 </script>
 
 <Panel label="Promise" title="Promised for">
-  <div class="choices">
+  <div class="flex flex-wrap items-center gap-x-4 gap-y-2.5">
     {#each promises as p (p.value)}
       <button
         type="button"
@@ -22,12 +22,6 @@
 </Panel>
 
 <style>
-  .choices {
-    display: flex;
-    gap: 10px 16px;
-    align-items: center;
-    flex-wrap: wrap;
-  }
   [aria-pressed='true'] {
     background: var(--ink);
     color: var(--sheet);

@@ -14,7 +14,11 @@
 </script>
 
 <Panel label="What came in" title="What came in">
-  <div class="choices" role="radiogroup" aria-label="How it came">
+  <div
+    class="choices flex flex-wrap items-center gap-x-4 gap-y-2.5"
+    role="radiogroup"
+    aria-label="How it came"
+  >
     {#each HOWS as how (how.id)}
       <label
         ><input
@@ -52,12 +56,6 @@
 </Panel>
 
 <style>
-  .choices {
-    display: flex;
-    gap: 10px 16px;
-    align-items: center;
-    flex-wrap: wrap;
-  }
   .choices label:not(.btn) {
     display: flex;
     gap: 8px;

@@ -88,13 +88,14 @@
     flex-direction: column;
     justify-content: center;
   }
-  small {
+  /* the parts of the line have their own styles, which go before these */
+  :global(:where(.bench) small) {
     color: var(--chalk-soft);
     font-size: 13px;
     line-height: 1.25;
     white-space: nowrap;
   }
-  .hands-off small {
+  :global(:where(.hands-off) small) {
     color: #d5e6e5;
   }
   b {

@@ -35,15 +35,6 @@
 </div>
 
 <style>
-  small {
-    color: var(--chalk-soft);
-    font-size: 13px;
-    line-height: 1.25;
-    white-space: nowrap;
-  }
-  :global(.hands-off) small {
-    color: #d5e6e5;
-  }
   .role {
     display: flex;
     border-right: 1px solid var(--slate-line);

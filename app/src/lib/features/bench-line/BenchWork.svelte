@@ -19,15 +19,6 @@
 </div>
 
 <style>
-  small {
-    color: var(--chalk-soft);
-    font-size: 13px;
-    line-height: 1.25;
-    white-space: nowrap;
-  }
-  :global(.hands-off) small {
-    color: #d5e6e5;
-  }
   small.unstored {
     color: #fff;
     background: #a32018;

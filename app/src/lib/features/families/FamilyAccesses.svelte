@@ -6,6 +6,11 @@
 
   let { profile }: { profile: Profile } = $props();
   const name = (id: string) => profile.regions.find((r) => r.id === id)?.name ?? id;
+  const secrets = (ids: readonly string[]) =>
+    profile.secrets
+      .filter((s) => ids.includes(s.id))
+      .map((s) => s.name)
+      .join(', ');
   const names = (ids: readonly string[]) => ids.map(name).join(', ') || 'nothing';
 </script>
 
@@ -39,7 +44,9 @@
           <dd>{formatAmps(d.minMa)} to {formatAmps(d.maxMa)} A</dd>
         {/each}
         <dt>Reads</dt>
-        <dd>{names(w.reads)}</dd>
+        <dd>
+          {names(w.reads)}{#if w.readsSecrets.length > 0}; alone: {secrets(w.readsSecrets)}{/if}
+        </dd>
         <dt>Writes</dt>
         <dd>{names(w.writes)}</dd>
         <dt>Needs</dt>

@@ -1,3 +1,4 @@
+import { secretsWithin } from '@badger/core/access/secret-ranges';
 import type { DrivenAccess } from '@badger/core/access/access';
 import { lengthOf, type Range } from '@badger/core/image/range';
 import type { SparseImage } from '@badger/core/image/image';
@@ -17,6 +18,13 @@ import type { Person } from '../repositories/people.ts';
 import type { RegionProgress, SupplyFigures } from '../db/schema/reads.ts';
 
 const KEPT_POINTS = 600;
+
+/** What a read that is limited to some addresses brings, in words. */
+function namesWithin(profile: Profile, regionId: string, ranges: readonly Range[]): string {
+  return secretsWithin(profile, regionId, ranges)
+    .map((s) => s.name)
+    .join(', ');
+}
 
 export interface SamplePoint {
   readonly atMs: number;
@@ -75,7 +83,7 @@ export class LiveOperation {
       const phase = 'waiting' as const;
       return {
         regionId: id,
-        name: region.name,
+        name: spec.ranges ? namesWithin(spec.profile, id, spec.ranges) : region.name,
         lengthBytes: spec.ranges?.reduce((sum, r) => sum + lengthOf(r), 0) ?? region.lengthBytes,
         phase,
         doneBytes: 0

@@ -8,8 +8,8 @@ import type {
   UnitData,
   AccessData
 } from '../../../job-types.ts';
-import { listSecretReads, secretRanges } from '@badger/core/access/secret-ranges';
-import { lengthOf } from '@badger/core/image/range';
+import { listSecretReads, secretsWithin } from '@badger/core/access/secret-ranges';
+import { lengthOf, sameRanges } from '@badger/core/image/range';
 import { listEndings, needsReason } from '@badger/core/job/close';
 import { accessToRegion, type Access } from '@badger/core/access/access';
 import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
@@ -21,7 +21,7 @@ import type { Role } from '@badger/core/rights/rights';
 import type { Deps } from '../../deps.ts';
 import { jobFacts } from './gate.ts';
 import { sideFacts, sideOf, type JobSide } from './job-sides.ts';
-import type { JobView, RegionView } from './job-view.ts';
+import type { JobView, RegionView, SecretView } from './job-view.ts';
 import { describeProof } from '../prove/describe-scan.ts';
 
 /** A job as the pages get it: plain data, no image bytes. */
@@ -104,7 +104,7 @@ function describeRegions(deps: Deps, view: JobView, role: UnitRole): RegionData[
   const side = sideOf(deps, view, role);
   return view.regions[role].map((region) => {
     const { id } = region.region;
-    const alone = view.secrets[role].find((s) => s.region.id === id);
+    const alone = view.secrets[role].filter((s) => s.region.id === id);
     return { ...describeRegion(side, region), secrets: describeSecrets(side, id, alone) };
   });
 }
@@ -176,15 +176,17 @@ function describeKept(view: RegionView) {
 function describeSecrets(
   { profile, access }: JobSide,
   regionId: string,
-  kept: RegionView | undefined
+  alone: readonly SecretView[]
 ): SecretsData | undefined {
   const readable = profile && listSecretReads(profile, access?.spec);
   const given = readable?.find((s) => s.regionId === regionId);
-  if (!profile || (!given && !kept)) return undefined;
+  const kept = given ? alone.find((a) => sameRanges(a.ranges, given.ranges)) : alone[0];
+  const ranges = given?.ranges ?? kept?.ranges;
+  if (!profile || !ranges) return undefined;
   return {
     ...(kept ? describeKept(kept) : NOTHING_KEPT),
-    names: profile.secrets.filter((s) => s.region === regionId).map((s) => s.name),
-    lengthBytes: secretRanges(profile, regionId).reduce((sum, r) => sum + lengthOf(r), 0),
+    names: secretsWithin(profile, regionId, ranges).map((s) => s.name),
+    lengthBytes: ranges.reduce((sum, r) => sum + lengthOf(r), 0),
     readable: given !== undefined
   };
 }

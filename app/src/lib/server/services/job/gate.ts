@@ -64,7 +64,7 @@ export type JobGateFacts = Omit<
 /** The facts that lie in the books; what the bench says by itself comes on top. */
 export function jobFacts(deps: Deps, view: JobView, personRole: Role): JobGateFacts {
   return {
-    ...gateFactsOf(view.job, view),
+    ...gateFactsOf(view),
     personRole,
     room: view.room,
     boxLinks: boxLinksOf(view, view.job.stationId),

@@ -8,7 +8,10 @@ import { findNextStep, type NextStep } from '@badger/core/gates/next-step';
 import { readStates, type StageStates } from '@badger/core/gates/stage-states';
 import type { Comparison } from '@badger/core/image/compare';
 import { pairsOfJob, readJobState, type JobState } from '@badger/core/job/job-state';
-import type { RegionView as AnyRegionView } from '@badger/core/job/region-state';
+import type {
+  RegionView as AnyRegionView,
+  SecretView as AnySecretView
+} from '@badger/core/job/region-state';
 import type { Stage } from '@badger/core/job/stages';
 import type { Profile } from '@badger/core/profile/profile';
 import type { Tx } from '../../db/client.ts';
@@ -23,6 +26,7 @@ import { loadJobRecords, type CloneImage, type JobRecords } from './job-records.
 import { feedOf } from './job-sides.ts';
 
 export type RegionView = AnyRegionView<ReadRow>;
+export type SecretView = AnySecretView<ReadRow>;
 
 type StateOfRows = JobState<UnitRow & JobUnitFacts, ReadRow, OperationRow, CloneImage>;
 
@@ -79,7 +83,7 @@ async function viewJob(
   const profileOf = (family: string) => deps.profiles.get(family);
   const compared = await compareAll(db, pairsOfJob(job, records, profileOf));
   const state = readJobState(job, records, { profileOf, compared });
-  const facts = factsOfLine(job, state, supplyJudgement(deps, job, state));
+  const facts = factsOfLine(state, supplyJudgement(deps, job, state));
   const line = judgeLineOfWork(facts);
   const states = readStates(facts);
   return {

@@ -24,7 +24,7 @@ import {
 } from '../../repositories/operations.ts';
 import { findUnitByChip, setIdentity } from '../../repositories/units.ts';
 import { keepRead } from '../reads/keep-read.ts';
-import type { Run } from './run.ts';
+import { partOf, type Run } from './run.ts';
 import { saveUnsaved } from '../reads/unsaved.ts';
 
 /** How an operation ended, with what it brought. */
@@ -167,7 +167,7 @@ function tellEnd(
 ): Record<string, string> {
   const stopper = live.stoppedBy && live.stoppedBy.id !== person.id ? live.stoppedBy : undefined;
   return {
-    ...{ unit: unit.tag, role: live.spec.role },
+    ...{ unit: unit.tag, role: live.spec.role, ...partOf(live.spec) },
     // a memory chip answers and says no more: nobody was identified
     ...(identified && identified.chipId === undefined ? { found: 'contact only' } : {}),
     ...(problem ? { problem: problem.code } : {}),

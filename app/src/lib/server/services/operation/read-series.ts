@@ -1,9 +1,10 @@
 import type { DrivenAccess } from '@badger/core/access/access';
+import { sameRanges } from '@badger/core/image/range';
 import { planNextRead } from '@badger/core/reads/next-read';
 import { appendEvent } from '../../repositories/events.ts';
 import { lockJob } from '../../repositories/jobs.ts';
-import { loadJobView } from '../job/job-view.ts';
-import type { Run } from './run.ts';
+import { loadJobView, type RegionView } from '../job/job-view.ts';
+import { partOf, type Run } from './run.ts';
 
 /** One read of a press that goes on until two agree. */
 export interface SeriesStep {
@@ -27,8 +28,11 @@ export async function planSeries(run: Run, step?: SeriesStep): Promise<SeriesSte
   const { jobId, jobNumber, regionIds, role, access } = live.spec;
   if (live.state !== 'done' || live.signal.stopped || deps.bench.closing) return undefined;
   const view = await loadJobView(deps, jobNumber);
-  const read = live.spec.ranges ? view?.secrets[role] : view?.regions[role];
-  const region = read?.find((r) => r.region.id === regionIds[0]);
+  const { ranges } = live.spec;
+  const ofRegion = (r: RegionView) => r.region.id === regionIds[0];
+  const region = ranges
+    ? view?.secrets[role].find((s) => ofRegion(s) && sameRanges(s.ranges, ranges))
+    : view?.regions[role].find(ofRegion);
   if (!region) return undefined;
   const made = (step?.made ?? 0) + 1;
   const clockHz = access.carrier === 'chip' ? access.chip.clockHz : undefined;
@@ -38,7 +42,14 @@ export async function planSeries(run: Run, step?: SeriesStep): Promise<SeriesSte
   const { code } = next.judgement;
   await deps.db.transaction(async (tx) => {
     await lockJob(tx, jobId);
-    const data = { unit: unit.tag, role, region: region.region.id, reads: made, outcome: code };
+    const data = {
+      unit: unit.tag,
+      role,
+      region: region.region.id,
+      reads: made,
+      outcome: code,
+      ...partOf(live.spec)
+    };
     await appendEvent(tx, { jobId, person, kind: 'read.series', data });
   });
   deps.bench.hub.tell({ type: 'job', jobNumber });

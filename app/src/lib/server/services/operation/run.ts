@@ -18,6 +18,11 @@ export interface Run {
   readonly person: Person;
 }
 
+/** For the record: what was read where it was not the whole region. */
+export function partOf({ ranges }: Pick<LiveOperation['spec'], 'ranges'>): { part?: string } {
+  return ranges ? { part: 'security data' } : {};
+}
+
 /**
  * Moves the life cycle on, in the database and then in memory. Throws when a write cannot be put on paper before it
  * begins; in every other step the database may be away.

@@ -33,7 +33,7 @@ import type { JobView } from '../job/job-view.ts';
 import { atClock, planSeries, type SeriesStep } from './read-series.ts';
 import { runOperation } from './run-operation.ts';
 import { needsCable } from './vehicle-cable.ts';
-import type { Run } from './run.ts';
+import { partOf, type Run } from './run.ts';
 
 /**
  * Starts an operation if its gate is open, and leaves it running in the background. Gate, units and image are looked at
@@ -222,6 +222,7 @@ interface Enqueue extends Checked {
 async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
   const { view, request, unit, role, person, station, profile, access } = e;
   const regionIds = regionIdsOf(request, view);
+  const ranges = rangesOf(request, profile, access);
   const id = await insertOperation(tx, {
     jobId: view.job.id,
     stationId: request.stationId,
@@ -244,7 +245,13 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     jobId: view.job.id,
     person,
     kind: `${request.kind}.started`,
-    data: { unit: unit.tag, role, station: request.stationId, regions: regionIds.join(', ') }
+    data: {
+      unit: unit.tag,
+      role,
+      station: request.stationId,
+      regions: regionIds.join(', '),
+      ...partOf({ ranges })
+    }
   });
   const live = new LiveOperation({
     id,
@@ -254,7 +261,7 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     role,
     tag: unit.tag,
     regionIds,
-    ranges: rangesOf(request, profile, access),
+    ranges,
     profile,
     access,
     benchFeeds: access.carrier === 'can-uds' && !(asksWhoFeeds(access) && unit.fedBy === 'vehicle'),

@@ -1,3 +1,5 @@
+import { listSecretReads } from '@badger/core/access/secret-ranges';
+import { sameRanges } from '@badger/core/image/range';
 import { judge, type Judgement } from '@badger/core/base/verdict';
 import { isActive } from '@badger/core/operation/life-cycle';
 import type { Hours } from '@badger/core/plan/hours';
@@ -133,8 +135,9 @@ function factsOf(deps: Deps, input: PlanInput, at: At): JobPlanFacts {
     kind: kindOf(view, chosen),
     proofOpen: job.proofOutcome === 'open',
     vehicleHere: view.records.arrival?.how === 'vehicle',
-    originals: work(view.regions.original),
-    supplied: access !== undefined && access.reads.length === 0,
+    originals: [...work(view.regions.original), ...workAlone(view, access)],
+    readOnly: view.shape.target === undefined,
+    supplied: view.shape.target !== undefined && access !== undefined && access.reads.length === 0,
     backups: view.units.donor ? work(view.regions.donor) : undefined,
     built: view.cloneState === 'built',
     written: view.ending.writeVerified,
@@ -145,6 +148,19 @@ function factsOf(deps: Deps, input: PlanInput, at: At): JobPlanFacts {
     running: runningOf(deps, at),
     now: at.now
   };
+}
+
+/** Security data that the access reads alone: the bytes take no time, the connecting does. */
+function workAlone(view: JobView, access: AccessSpec | undefined): RegionWork[] {
+  if (!view.profile || !access) return [];
+  return listSecretReads(view.profile, access).map(({ regionId, ranges }): RegionWork => {
+    const kept = view.secrets.original.find(
+      (s) => s.region.id === regionId && sameRanges(s.ranges, ranges)
+    );
+    const trusted = kept && isTrusted(kept.verdict);
+    const reads = trusted ? WANTED_READS : Math.min(kept?.reads.length ?? 0, 1);
+    return { name: kept?.region.name ?? regionId, minutes: 0, missing: WANTED_READS - reads };
+  });
 }
 
 function kindOf(view: JobView, chosen: string | undefined): JobPlanFacts['kind'] {

@@ -1,5 +1,6 @@
 import type { ReadRole } from '@badger/core/job/roles';
 import { getRegion, rangeOf, type Profile } from '@badger/core/profile/profile';
+import { secretsWithin } from '@badger/core/access/secret-ranges';
 import { bytesOf, joinBytes, knownRanges, type SparseImage } from '@badger/core/image/image';
 import { inspectImage } from '@badger/core/reads/inspect-image';
 import { inspectSecrets } from '@badger/core/reads/inspect-secrets';
@@ -100,6 +101,6 @@ function tellKept(
   });
 }
 
-function secretsIn({ profile, regionId }: ReadToKeep) {
-  return profile.secrets.filter((s) => s.region === regionId);
+function secretsIn({ profile, regionId, image }: ReadToKeep) {
+  return secretsWithin(profile, regionId, knownRanges(image));
 }
