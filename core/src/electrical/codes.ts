@@ -1,5 +1,9 @@
 import type { None } from '../base/codes.ts';
 
+/** What a pair measures, and what it should. Units: Ω. */
+type PairFigures = { ohm: number; minOhm: number; maxOhm: number };
+type PairCount = PairFigures & { wanted: number; count: number };
+
 /** What `electrical` tells: problems, findings and verdicts by code, each with its figures. */
 export interface ElectricalCodes {
   'current.draw.alarm': { currentMa: number; minMa: number; maxMa: number; state: string };
@@ -13,6 +17,44 @@ export interface ElectricalCodes {
   'gate.feed.unknown': None;
   'gate.feed.unmeasured': { minMv: number; maxMv: number };
   'gate.feed.vehicle': { measuredMv: number; minMv: number; maxMv: number };
+  'power.budget.carried': { needMa: number; ratedMa: number; totalMa: number; state: string };
+  'power.budget.over': { needMa: number; ratedMa: number; totalMa: number; state: string };
+  'power.budget.unknown': None;
+  'power.vehicle.charger': { lowestMv: number; minMv: number; minutes: number; loadMa: number };
+  'power.vehicle.empty': {
+    lowestMv: number;
+    minMv: number;
+    minutes: number;
+    loadMa: number;
+    endPercent: number;
+  };
+  'power.vehicle.held': {
+    lowestMv: number;
+    minMv: number;
+    minutes: number;
+    loadMa: number;
+    endPercent: number;
+  };
+  'power.vehicle.low': { lowestMv: number; minMv: number; minutes: number; loadMa: number };
+  'power.vehicle.trade': {
+    lowestMv: number;
+    minMv: number;
+    minutes: number;
+    loadMa: number;
+    endPercent: number;
+    tradeMa: number;
+  };
+  'power.vehicle.unknown': None;
+  'power.volts.high': { sourceMv: number; maxMv: number };
+  'power.volts.low': { atUnitMv: number; currentMa: number; minMv: number; sourceMv: number };
+  'power.volts.reserve': {
+    atUnitMv: number;
+    currentMa: number;
+    minMv: number;
+    sourceMv: number;
+    reserveMv: number;
+  };
+  'power.volts.unknown': { minMv: number };
   'supply.limit.high': {
     ratedMa: number;
     limitMa: number;
@@ -77,6 +119,25 @@ export interface ElectricalCodes {
     minMv: number;
     maxMv: number;
   };
+  'wiring.feed.free': { ohm: number };
+  'wiring.feed.low': { ohm: number };
+  'wiring.feed.short': { ohm: number };
+  'wiring.feed.unmeasured': None;
+  'wiring.pair.few': PairCount;
+  'wiring.pair.ground': { line: 'high' | 'low'; ohm: number };
+  'wiring.pair.many': PairCount;
+  'wiring.pair.more': PairCount;
+  'wiring.pair.none': PairFigures & { wanted: number };
+  'wiring.pair.open': PairFigures;
+  'wiring.pair.right': PairCount;
+  'wiring.pair.series': PairCount & { seriesOhm: number };
+  'wiring.pair.short': PairFigures;
+  'wiring.pair.unmeasured': { minOhm: number; maxOhm: number };
+  'wiring.wire.bad': { signal: string; mohm: number; mostMohm: number };
+  'wiring.wire.good': { signal: string; mohm: number; mostMohm: number };
+  'wiring.wire.open': { signal: string; mohm: number; mostMohm: number };
+  'wiring.wire.unmeasured': { signal: string; mostMohm: number };
+  'wiring.wire.worn': { signal: string; mohm: number; mostMohm: number };
 }
 
 declare module '../base/codes.ts' {
