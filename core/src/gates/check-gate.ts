@@ -3,6 +3,7 @@ import type { UnitRole } from '../job/roles.ts';
 import type { GateFacts, GateRule } from './facts.ts';
 import { boardUnfed } from './rules/board-unfed.ts';
 import { authorityRecorded } from './rules/authority-recorded.ts';
+import { connectionSound } from './rules/connection-sound.ts';
 import { contentBuilt } from './rules/content-built.ts';
 import { diskHolds } from './rules/disk-holds.ts';
 import { donorBackedUp } from './rules/donor-backed-up.ts';
@@ -51,6 +52,7 @@ const BENCH: readonly GateRule[] = [
   accessDriven,
   vehiclePlaced,
   programmerThere,
+  connectionSound,
   supplyCarries,
   boardUnfed,
   stationFree
@@ -84,6 +86,7 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     accessDriven,
     vehiclePlaced,
     programmerThere,
+    connectionSound,
     supplyCarries,
     boardUnfed,
     stationFree,
@@ -105,6 +108,7 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     accessDriven,
     vehiclePlaced,
     programmerThere,
+    connectionSound,
     supplyCarries,
     boardUnfed,
     stationFree,

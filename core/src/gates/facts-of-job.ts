@@ -1,4 +1,3 @@
-import type { Judgement } from '../base/verdict.ts';
 import { parseVin } from '../identity/vin.ts';
 import { isReached } from '../job/end-facts.ts';
 import type { JobState } from '../job/job-state.ts';
@@ -8,12 +7,15 @@ import { isTrusted } from '../reads/judge-region.ts';
 import type { GateFacts, RegionGateFact } from './facts.ts';
 import type { JobFacts } from './line-of-work.ts';
 
-/** What the line of work rests on, out of the state of a job. `supply`: what the bench says of the unit's supply. */
-export function factsOfLine(state: JobState, supply: Judgement | undefined): JobFacts {
+/** What the bench says: of the supply of the unit, and of how the unit is connected. */
+type BenchSays = Pick<JobFacts, 'supply' | 'connection'>;
+
+/** What the line of work rests on, out of the state of a job. */
+export function factsOfLine(state: JobState, bench: BenchSays): JobFacts {
   const { job, units, match, proof, regions } = state;
   const vin = parseVin(job.vin);
   return {
-    ...{ shape: state.shape, method: state.method, supply },
+    ...{ shape: state.shape, method: state.method, ...bench },
     ...{ needsAuthority: state.needsAuthority, authorityGap: state.authorityGap },
     customer: job.customer,
     vehicleKnown: job.vin !== '',

@@ -58,6 +58,8 @@ export interface GateFacts {
   readonly vehicle: AgedReading | undefined;
   /** The station has a chip programmer. */
   readonly programmer: boolean;
+  /** What was measured on the connection of this unit and speaks against power; undefined: nothing did, or nothing was measured. */
+  readonly connection?: Judgement | undefined;
   /** What the supply must give; undefined where the access needs none. */
   readonly need: SupplyNeed | undefined;
   /** Who feeds a unit that stays installed; undefined where only the bench can. */

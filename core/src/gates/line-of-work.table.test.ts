@@ -4,7 +4,7 @@ import { shapeOf } from '../job/shape.ts';
 import { describe, expect, it } from 'vitest';
 import { undone, type Judgement } from '../base/verdict.ts';
 import { judgedAs as judge } from '../base/examples.ts';
-import { judgeLineOfWork, judgeWireSupply, type JobFacts } from './line-of-work.ts';
+import { judgeLineOfWork, judgeWiring, type JobFacts } from './line-of-work.ts';
 import { findStage, STAGES, type Stage } from '../job/stages.ts';
 import { findWaiting } from './waiting.ts';
 
@@ -217,8 +217,21 @@ for (const stage of STAGES) {
 
 describe('beside the stops', () => {
   it('a supply that is off is something to do; every other word of it stays', () => {
-    expect(judgeWireSupply(off)).toEqual(undone(judge('look', 'supply.output.off', { x: 1 })));
-    for (const other of [low, steady]) expect(judgeWireSupply(other)).toEqual(other);
+    expect(judgeWiring(undefined, off)).toEqual(
+      undone(judge('look', 'supply.output.off', { x: 1 }))
+    );
+    for (const other of [low, steady]) expect(judgeWiring(undefined, other)).toEqual(other);
+  });
+  it('a measured fault comes before the supply, an unfit supply before what is not connected', () => {
+    const short = judge('stop', 'wiring.feed.short');
+    const open = undone(judge('look', 'wiring.wires.open'));
+    const right = judge('go', 'wiring.connection.right');
+    expect(judgeWiring(short, low)).toEqual(short);
+    expect(judgeWiring(open, low)).toEqual(low);
+    expect(judgeWiring(open, off)).toEqual(open);
+    expect(judgeWiring(open, steady)).toEqual(open);
+    expect(judgeWiring(right, low)).toEqual(low);
+    expect(judgeWiring(right, steady)).toEqual(steady);
   });
   it('a stop is found by its own name only', () => {
     for (const stage of STAGES) expect(findStage(stage)).toBe(stage);

@@ -56,6 +56,8 @@ export interface JobFacts {
   /** What carries the bytes of the job's access. */
   readonly carrier: Access['carrier'];
   readonly supply: Judgement | undefined;
+  /** How the unit that was connected last is wired; undefined where nobody began. */
+  readonly connection?: Judgement | undefined;
   readonly originalRegions: readonly RegionJudgement[];
   readonly donorRegions: readonly RegionJudgement[];
   readonly clone: 'none' | 'stale' | 'built';
@@ -140,14 +142,22 @@ function judgeMatch(f: JobFacts): Judgement {
   }
 }
 
-/** What holds a gate only because nobody has done it yet is no fault on the line of work. */
-export function judgeWireSupply(supply: Judgement): Judgement {
-  return supply.undone ? { ...supply, verdict: 'look' } : supply;
+/**
+ * How a unit is connected and fed. `connection`: how the one that was connected last is wired, undefined where nobody began;
+ * `feed`: what the bench says of its supply. A measured fault comes first, then a supply that cannot feed it, then what is not
+ * connected or not measured: a supply that is only off says less than a wire that is missing.
+ */
+export function judgeWiring(connection: Judgement | undefined, feed: Judgement): Judgement {
+  const unfit = feed.verdict === 'stop' && feed.undone !== true;
+  if (connection?.verdict === 'stop' || (connection?.verdict === 'look' && !unfit))
+    return connection;
+  // what holds a gate only because nobody has done it yet is no fault on the line of work
+  return feed.undone ? { ...feed, verdict: 'look' } : feed;
 }
 
-function judgeWire(f: JobFacts): Judgement {
-  if (f.carrier === 'file') return judge('look', 'wire.access.elsewhere');
-  return f.supply ? judgeWireSupply(f.supply) : judge('none', 'wire.station.none');
+function judgeWire({ carrier, connection, supply }: JobFacts): Judgement {
+  if (carrier === 'file') return judge('look', 'wire.access.elsewhere');
+  return judgeWiring(connection, supply ?? judge('none', 'wire.station.none'));
 }
 
 function judgeRead(f: JobFacts): Judgement {

@@ -8,7 +8,7 @@ import { judgeUnitFeed } from '../electrical/judge-unit-feed.ts';
 import { checkGate, type GateKind } from './check-gate.ts';
 import type { GateFacts } from './facts.ts';
 import { judgeFeed, needOf } from './judge-feed.ts';
-import { judgeWireSupply } from './line-of-work.ts';
+import { judgeWiring } from './line-of-work.ts';
 import { boardUnfed } from './rules/board-unfed.ts';
 import { familyMatches } from './rules/family-matches.ts';
 import { isMeant } from './rules/is-meant.ts';
@@ -114,7 +114,7 @@ describe('gates of a unit in its vehicle', () => {
     const socket = { carrier: 'vehicle-uds', key: 'obd-0', spec: {}, socket: {} } as Access;
     const feed = (vehicle: AgedReading | undefined) => {
       const judged = judgeFeed(needOf(socket), { supply: undefined, programmer: false, vehicle });
-      return judged && judgeWireSupply(judged);
+      return judged && judgeWiring(undefined, judged);
     };
     expect(feed(undefined)).toEqual(undone(judge('look', 'vehicle.look.none')));
     expect(feed({ ...fine, ageSeconds: 700 })).toEqual(undone(judge('look', 'vehicle.look.old')));
@@ -129,9 +129,9 @@ describe('gates of a unit in its vehicle', () => {
     for (const by of [undefined, 'vehicle'] as const) {
       const said = judgeUnitFeed({ ...unasked, by }, undefined, need);
       expect(said.verdict).toBe('stop');
-      expect(judgeWireSupply(said).verdict).toBe('look');
+      expect(judgeWiring(undefined, said).verdict).toBe('look');
     }
-    expect(judgeWireSupply(judge('stop', 'gate.feed.twice')).verdict).toBe('stop');
+    expect(judgeWiring(undefined, judge('stop', 'gate.feed.twice')).verdict).toBe('stop');
   });
 });
 

@@ -157,7 +157,10 @@ describe('the state of a job', () => {
       read({ number, sha256: 'secret', lengthBytes: 32, ranges, ...change });
     const of = (...reads: KeptReadFact[]) => {
       const state = stateOf({ ...whole(), reads }, job);
-      const line = factsOfLine(state, undefined).originalRegions.map((r) => r.state);
+      const line = factsOfLine(state, {
+        supply: undefined,
+        connection: undefined
+      }).originalRegions.map((r) => r.state);
       return [state.ending.readsTrusted, ...line];
     };
     expect(of(part(1), part(2))).toEqual([true, 'trusted']);

@@ -28,6 +28,11 @@ export interface ProfileCodes {
   'profile.access.order': None;
   'profile.access.unwired': None;
   'profile.wear.order': None;
+  'profile.connector.numbers': None;
+  'profile.wire.never': None;
+  'profile.wire.place': None;
+  'profile.wire.twice': None;
+  'profile.wire.unknown': None;
 }
 
 declare module '../base/codes.ts' {

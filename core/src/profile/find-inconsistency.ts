@@ -4,6 +4,7 @@ import { storedRange, type ChecksumRule } from '../checksum/rule.ts';
 import type { Param, Problem } from '../base/result.ts';
 import { contains, lengthOf, overlaps, type Range } from '../image/range.ts';
 import { findSupersessionLoop } from './supersession.ts';
+import { findWiringGap } from './find-wiring-gap.ts';
 import { rangeOf, type Profile, type AccessSpec } from './profile.ts';
 import type { ProfileDocument } from './schema.ts';
 
@@ -15,7 +16,8 @@ type Check = (profile: Profile, doc: ProfileDocument) => Problem | undefined;
  * `profile.order.incomplete`, `profile.field.outside`, `profile.rule.outside`, `profile.range.outside`,
  * `profile.range.overlap`, `profile.secret.outside`, `profile.secret.unknown`, `profile.transform.unknown`, `profile.label.pattern`,
  * `profile.match.unknown`, `profile.supersession.loop`, `profile.access.unwired`, `profile.access.ground`,
- * `profile.access.order`, `profile.chip.size`, `profile.socket.access`, `profile.supply.order`, `profile.risk.unknown`, `profile.wear.order`, `profile.processor.unknown`.
+ * `profile.access.order`, `profile.chip.size`, `profile.socket.access`, `profile.supply.order`, `profile.risk.unknown`, `profile.wear.order`, `profile.processor.unknown`,
+ * and those of {@link findWiringGap}.
  */
 export function findInconsistency(profile: Profile, doc: ProfileDocument): Problem | undefined {
   for (const check of CHECKS) {
@@ -285,6 +287,7 @@ const CHECKS: readonly Check[] = [
   match,
   supersessions,
   accesses,
+  findWiringGap,
   wear,
   processors
 ];

@@ -62,6 +62,9 @@ function toProfile(doc: ProfileDocument): Profile {
     transforms: doc.transforms ?? [],
     secrets: (doc.secrets ?? []).map(toSecret),
     accesses: doc.accesses.map(toAccessSpec),
+    connectors: doc.connectors ?? [],
+    boards: doc.boards ?? [],
+    dismantling: doc.dismantling ?? [],
     securityData: doc.securityData ?? false,
     makerRoute: doc.makerRoute ?? false,
     afterFit: doc.afterFit,
@@ -134,6 +137,7 @@ function toAccessSpec(w: ProfileDocument['accesses'][number]): AccessSpec {
     holdPad: w.holdPad,
     supply: w.supply,
     draw: w.draw ?? [],
+    beside: w.beside ?? [],
     can: toCan(w.can),
     socket: w.socket && { unit: w.socket.unit, ...toSecurity(w.socket) },
     chip: w.chip && { ...w.chip, identification: w.chip.identification ?? undefined }
@@ -166,6 +170,8 @@ function toCan(can: ProfileDocument['accesses'][number]['can']): CanAccess | und
       bitrateBps: can.bitrateBps,
       requestId: Number(can.requestId),
       responseId: Number(can.responseId),
+      terminatorOhm: can.terminatorOhm ?? undefined,
+      terminators: can.terminators ?? 2,
       ...toSecurity(can)
     }
   );

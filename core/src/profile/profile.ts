@@ -34,7 +34,7 @@ export interface SupplyNeed {
   readonly limitMaxMa: number;
 }
 
-export type DrawState = 'idle' | 'boot' | 'reading' | 'writing';
+export type DrawState = 'idle' | 'boot' | 'reading' | 'erasing' | 'writing';
 
 export interface DrawBand {
   readonly state: DrawState;
@@ -54,6 +54,10 @@ export interface CanAccess extends UdsSecurity {
   readonly bitrateBps: number;
   readonly requestId: number;
   readonly responseId: number;
+  /** Resistor between CAN H and L inside the unit; 0 none, undefined nobody knows. Units: Ω. */
+  readonly terminatorOhm: number | undefined;
+  /** Terminators that the bench bus needs in all. */
+  readonly terminators: 1 | 2;
 }
 
 /** How a unit is spoken to in its vehicle; its address stands in the layout of the vehicle. */
@@ -93,12 +97,19 @@ export interface Carrier {
   readonly resetSeconds: number;
 }
 export type Wire = RawAccess['wiring'][number];
+/** Signal that a wire carries. */
+export type WireSignal = Wire['signal'];
+/** A connector face, a board and a step of taking the unit out, as the profile has them. */
+export type ConnectorFace = NonNullable<ProfileDocument['connectors']>[number];
+export type Board = NonNullable<ProfileDocument['boards']>[number];
+export type BoardPad = Board['pads'][number];
+export type BoardChip = Board['chips'][number];
+export type DismantleStep = NonNullable<ProfileDocument['dismantling']>[number];
 
 export interface AccessSpec {
   readonly kind: AccessKind;
   readonly name: string;
   readonly steps: readonly string[];
-  /** In the order of connecting. */
   readonly wiring: readonly Wire[];
   readonly reads: readonly string[];
   readonly writes: readonly string[];
@@ -119,6 +130,8 @@ export interface AccessSpec {
   readonly holdPad: string | undefined;
   readonly supply: SupplyNeed | undefined;
   readonly draw: readonly DrawBand[];
+  /** What the same supply feeds beside the unit. Units: mA. */
+  readonly beside: readonly { readonly name: string; readonly maxMa: number }[];
   readonly can: CanAccess | undefined;
   readonly socket: SocketAccess | undefined;
   readonly chip: ChipAccess | undefined;
@@ -186,6 +199,9 @@ export interface Profile {
   readonly identity: readonly IdentityField[];
   readonly checksums: readonly ChecksumRule[];
   readonly accesses: readonly AccessSpec[];
+  readonly connectors: readonly ConnectorFace[];
+  readonly boards: readonly Board[];
+  readonly dismantling: readonly DismantleStep[];
   readonly securityData: boolean;
   readonly expectedBenchFaults: readonly ExpectedFault[];
 }

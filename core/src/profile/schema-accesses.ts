@@ -1,22 +1,5 @@
-import { address, did, id, minutes, name, text } from './schema-basics.ts';
-
-/** One connection between the unit and the bench, or one leg of a memory chip. */
-export const wire = {
-  type: 'object',
-  additionalProperties: false,
-  required: ['signal', 'to'],
-  properties: {
-    signal: {
-      enum: [
-        ...['ground', 'can-h', 'can-l', 'k-line', 'battery', 'ignition', 'sensor', 'program'],
-        ...['boot-pad', 'data', 'clock', 'select', 'socket', 'fuse', 'chip']
-      ],
-      description: 'What is joined. The order of the list is the order of connecting.'
-    },
-    to: { ...name, description: 'Pin, pad or place, as in `pin 4`.' },
-    note: text
-  }
-} as const;
+import { address, did, id, minutes, name } from './schema-basics.ts';
+import { wire } from './schema-wiring.ts';
 
 const supply = {
   type: 'object',
@@ -36,7 +19,10 @@ const draw = {
   additionalProperties: false,
   required: ['state', 'minMa', 'maxMa'],
   properties: {
-    state: { enum: ['idle', 'boot', 'reading', 'writing'], description: 'What the unit does.' },
+    state: {
+      enum: ['idle', 'boot', 'reading', 'erasing', 'writing'],
+      description: 'What the unit does.'
+    },
     minMa: { type: 'integer', description: 'Units: mA.' },
     maxMa: { type: 'integer', description: 'Units: mA.' }
   }
@@ -76,6 +62,17 @@ const can = {
     bitrateBps: { enum: [125000, 250000, 500000], description: 'Units: bit/s.' },
     requestId: address,
     responseId: address,
+    terminatorOhm: {
+      type: 'integer',
+      minimum: 0,
+      maximum: 1000,
+      description:
+        'Resistor between CAN H and L inside the unit, 0: none; absent: nobody knows. Units: Ω.'
+    },
+    terminators: {
+      enum: [1, 2],
+      description: 'Terminators that the bench bus needs in all; two where it is not said.'
+    },
     ...security
   }
 } as const;
@@ -191,7 +188,8 @@ export const access = {
     wiring: {
       type: 'array',
       items: wire,
-      description: 'Every connection, in the order of connecting. An access without any is refused.'
+      description:
+        'Every connection: ground, CAN pair, feeds, ignition, programming lines, boot pad. An access without any is refused.'
     },
     reads: { type: 'array', items: id, description: 'Regions that can be read over it.' },
     writes: { type: 'array', items: id, description: 'Regions that can be written over it.' },
@@ -235,6 +233,16 @@ export const access = {
     holdPad: { type: 'string', description: 'The pad that is held while the supply comes on.' },
     supply,
     draw: { type: 'array', items: draw, description: 'Current that a sound unit draws, by state.' },
+    beside: {
+      type: 'array',
+      items: {
+        type: 'object',
+        additionalProperties: false,
+        required: ['name', 'maxMa'],
+        properties: { name, maxMa: { type: 'integer', minimum: 0, description: 'Units: mA.' } }
+      },
+      description: 'What the same supply feeds beside the unit: a second processor, an adapter.'
+    },
     can,
     socket,
     chip

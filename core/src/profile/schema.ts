@@ -4,6 +4,7 @@ import { afterFit, expectedFault, risk, typicalMinutes, wearValue } from './sche
 import { identityField, label, matchRule, otherMake, supersession } from './schema-identity.ts';
 import { checksum, clone, region, secret, transform } from './schema-memory.ts';
 import { access } from './schema-accesses.ts';
+import { board, connector, dismantleStep } from './schema-wiring.ts';
 
 /** Module family profile, open JSON. Source: JSON Schema 2020-12. Field by field: docs/profiles.md. */
 export const profileSchema = {
@@ -64,6 +65,21 @@ export const profileSchema = {
       minItems: 1,
       items: access,
       description: 'Accesses to the memory.'
+    },
+    connectors: {
+      type: 'array',
+      items: connector,
+      description: 'Connector faces of the unit, drawn from this.'
+    },
+    boards: {
+      type: 'array',
+      items: board,
+      description: 'Boards with pads and chips, one for each chip marking where they differ.'
+    },
+    dismantling: {
+      type: 'array',
+      items: dismantleStep,
+      description: 'How it comes out, is opened and closed, in this order.'
     },
     checksums: { type: 'array', items: checksum, description: 'Sums that the unit checks.' },
     transforms: { type: 'array', items: transform, description: 'How regions are scrambled.' },

@@ -13,6 +13,7 @@ import { problems } from './problems.ts';
 import { prove } from './prove.ts';
 import { scan } from './scan.ts';
 import { vehicle } from './vehicle.ts';
+import { wiring } from './wiring.ts';
 import { verdicts } from './verdicts.ts';
 
 /** All text for problems, findings and verdicts, by code. */
@@ -25,6 +26,7 @@ export const catalogue: Catalogue = {
   ...prove,
   ...scan,
   ...vehicle,
+  ...wiring,
   ...label,
   ...match,
   ...plan,

@@ -33,11 +33,16 @@ export const profile = {
   'profile.supersession.loop': fault('Numbers replace each other in a circle', 'loop'),
   'profile.access.unwired': fault('An access without wiring'),
   'profile.access.ground': fault('A fed access without ground'),
-  'profile.access.order': fault('A feed before ground'),
+  'profile.access.order': fault('Out of the order of connecting'),
   'profile.chip.size': fault('Chip does not fit its region'),
   'profile.socket.access': fault(
     'Only an access through the diagnostic socket has a place in the vehicle'
   ),
+  'profile.connector.numbers': fault('Two cavities with one number'),
+  'profile.wire.place': fault('A wire needs exactly one place: cavities, pads, chip or another'),
+  'profile.wire.unknown': fault('A wire to a cavity, pad or chip that is not drawn'),
+  'profile.wire.twice': fault('Two wires in one place'),
+  'profile.wire.never': fault('A wire on a pad that must never be touched'),
   'profile.supply.order': fault('Least above most'),
   'profile.secret.unknown': fault('Unknown security data', 'secret'),
   'profile.risk.unknown': fault('Unknown risk', 'risk'),

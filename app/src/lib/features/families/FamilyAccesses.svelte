@@ -2,7 +2,8 @@
   import { formatAmps, formatVolts } from '@badger/core/base/format';
   import type { Profile } from '@badger/core/profile/profile';
   import Panel from '$lib/ui/Panel.svelte';
-  import { KNOWN_WORDS, SIGNAL_WORDS } from './family.view.ts';
+  import { placeWords, SIGNAL_WORDS } from '$lib/messages/wire-words.ts';
+  import { KNOWN_WORDS } from './family.view.ts';
 
   let { profile }: { profile: Profile } = $props();
   const name = (id: string) => profile.regions.find((r) => r.id === id)?.name ?? id;
@@ -24,7 +25,10 @@
             {#each w.wiring as wire, i (i)}
               <tr>
                 <td>{i + 1}. {SIGNAL_WORDS[wire.signal]}</td>
-                <td><b class="mono">{wire.to}</b> <span class="soft">{wire.note ?? ''}</span></td>
+                <td
+                  ><b class="mono">{placeWords(wire)}</b>
+                  <span class="soft">{wire.note ?? ''}</span></td
+                >
               </tr>
             {/each}
           </tbody>
