@@ -35,6 +35,13 @@ export interface AppCodes {
   'job.vin.open': { openJob: number };
   'kit.item.changed': { name: string };
   'kit.name.taken': { name: string };
+  'wiring.connection.old': None;
+  'wiring.lead.unknown': None;
+  'wiring.marking.unknown': { marking: string };
+  'wiring.plan.absent': None;
+  'wiring.power.held': { tag: string };
+  'wiring.reading.live': None;
+  'wiring.wire.unknown': None;
   'meaning.unit.untouched': None;
   'meaning.write.interrupted': None;
   'meaning.write.partial': None;

@@ -230,6 +230,8 @@ export interface JobData {
   readonly cloneState: 'none' | 'stale' | 'built';
   readonly operations: readonly OperationData[];
   readonly lastWrite: OperationData | undefined;
+  /** How the unit that was connected last is wired; undefined where nobody began to connect any. */
+  readonly connection: Judgement | undefined;
   readonly match: DonorCheck | undefined;
   /** The access that was chosen for the job. */
   readonly access: AccessData | undefined;

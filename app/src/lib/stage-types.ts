@@ -2,6 +2,7 @@ import type { Readiness } from '@badger/core/kit/readiness';
 import type { Profile } from '@badger/core/profile/profile';
 import type { ScanChange } from '@badger/core/scan/compare-scans';
 import type { PhotoData, ScanHead } from './job-types.ts';
+import type { WiringData } from './wiring-types.ts';
 import type { MatchSheetData, AccessSheetData } from './match-types.ts';
 
 /** What only one stage shows; everything that another stage shows is empty. */
@@ -20,6 +21,8 @@ export interface StageExtras {
   readonly labels: Readonly<Record<string, Readonly<Record<string, string>>>>;
   readonly match: MatchSheetData | undefined;
   readonly accesses: AccessSheetData | undefined;
+  /** How each unit is connected and fed. */
+  readonly wiring: readonly WiringData[];
 }
 
 export const NO_EXTRAS: StageExtras = {
@@ -32,5 +35,6 @@ export const NO_EXTRAS: StageExtras = {
   profile: undefined,
   labels: {},
   match: undefined,
-  accesses: undefined
+  accesses: undefined,
+  wiring: []
 };

@@ -1,3 +1,4 @@
+import { wire } from '@badger/core/profile/schema-wiring';
 import { jobRole, stationId, tag, cloneRole } from './shapes.ts';
 
 /** Empty: the shop gives the next tag. */
@@ -72,6 +73,8 @@ const version = { type: 'string', maxLength: 30 } as const;
 
 const day = { type: 'string', pattern: '^(\\d{4}-\\d{2}-\\d{2})?$' } as const;
 
+const orNull = <const S>(schema: S) => ({ anyOf: [schema, { type: 'null' }] }) as const;
+
 export const kitEdit = {
   $id: 'urn:upright-badger:kit-edit',
   type: 'object',
@@ -79,7 +82,8 @@ export const kitEdit = {
   required: [
     ...['kind', 'name', 'stationId', 'families', 'software', 'wantedSoftware', 'firmware'],
     ...['wantedFirmware', 'dueAt', 'calibrationDueAt', 'plugCycles', 'plugLimit', 'cableLink'],
-    ...['radioLink', 'ratedMa']
+    ...['radioLink', 'ratedMa', 'lengthMm', 'areaUm2', 'contactMohm', 'terminatorOhm', 'drawMa'],
+    ...['port', 'wires']
   ],
   properties: {
     id: { type: 'string', pattern: '^[0-9a-f-]{36}$' },
@@ -104,7 +108,28 @@ export const kitEdit = {
     plugLimit: { type: 'integer', minimum: 0, maximum: 1_000_000 },
     cableLink: { type: 'boolean' },
     radioLink: { type: 'boolean' },
-    ratedMa: { type: 'integer', minimum: 0, maximum: 400_000 }
+    ratedMa: { type: 'integer', minimum: 0, maximum: 400_000 },
+    /** Of a lead, an adapter or a box; null: nobody knows. Units: mm, µm², mΩ, Ω, mA. */
+    lengthMm: orNull({ type: 'integer', minimum: 0, maximum: 50_000 }),
+    areaUm2: orNull({ type: 'integer', minimum: 10_000, maximum: 50_000_000 }),
+    contactMohm: orNull({ type: 'integer', minimum: 0, maximum: 10_000 }),
+    terminatorOhm: orNull({ type: 'integer', minimum: 0, maximum: 1000 }),
+    drawMa: orNull({ type: 'integer', minimum: 0, maximum: 20_000 }),
+    port: { type: 'string', maxLength: 40 },
+    wires: {
+      type: 'array',
+      maxItems: 40,
+      items: {
+        type: 'object',
+        additionalProperties: false,
+        required: ['signal', 'mark', 'colour'],
+        properties: {
+          signal: wire.properties.signal,
+          mark: { type: 'string', maxLength: 12 },
+          colour: { type: 'string', maxLength: 20 }
+        }
+      }
+    }
   }
 } as const;
 

@@ -21,6 +21,7 @@ import {
   unitFacts,
   accessChoice
 } from './match-requests.ts';
+import { connectionBegin, connectionMeasure, connectionTick } from './wiring-requests.ts';
 import {
   proof,
   proofTest,
@@ -155,6 +156,9 @@ export const schemas = {
   AssignUnit: assignUnit,
   CloseJob: closeJob,
   UnitFeed: unitFeed,
+  ConnectionBegin: connectionBegin,
+  ConnectionTick: connectionTick,
+  ConnectionMeasure: connectionMeasure,
   Waiver: waiver,
   Authority: authority,
   ChooseStation: chooseStation,
@@ -189,6 +193,9 @@ export type Proof = Static<typeof proof>;
 export type AssignUnit = Static<typeof assignUnit>;
 export type CloseJob = Static<typeof closeJob>;
 export type UnitFeed = Static<typeof unitFeed>;
+export type ConnectionBegin = Static<typeof connectionBegin>;
+export type ConnectionTick = Static<typeof connectionTick>;
+export type ConnectionMeasure = Static<typeof connectionMeasure>;
 export type Waiver = Static<typeof waiver>;
 export type Authority = Static<typeof authority>;
 export type ForgetChip = Static<typeof forgetChip>;

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
+  import KitLeadFields from './KitLeadFields.svelte';
   import { fieldsOf, KINDS, toKitEdit, type KitRowData } from './kit.view.ts';
 
   let {
@@ -100,6 +101,7 @@
       /></label
     >
   {/if}
+  {#if has.conducts || has.box}<KitLeadFields bind:edit {has} />{/if}
   <label>Due<input class="input w-full" type="date" bind:value={edit.dueAt} /></label>
   {#if has.calibration}
     <label

@@ -3,7 +3,7 @@ import type { Judgement } from '@badger/core/base/verdict';
 import { checkGate, READ_GATES, type Gate, type GateKind } from '@badger/core/gates/check-gate';
 import type { GateFacts } from '@badger/core/gates/facts';
 import { judgeFeed } from '@badger/core/gates/judge-feed';
-import { judgeWireSupply } from '@badger/core/gates/line-of-work';
+import { judgeWiring } from '@badger/core/gates/line-of-work';
 import type { UnitRole } from '@badger/core/job/roles';
 import type { Stage } from '@badger/core/job/stages';
 import type { JobData } from '$lib/job-types.ts';
@@ -58,5 +58,5 @@ export function readGate(role: UnitRole, job: JobData, station: LiveStation | un
 export function liveLine(job: JobData, station: LiveStation | undefined): Record<Stage, Judgement> {
   if (!station) return job.line;
   const feed = judgeFeed(job.gateFacts, liveFacts(job, station));
-  return feed ? { ...job.line, wire: judgeWireSupply(feed) } : job.line;
+  return feed ? { ...job.line, wire: judgeWiring(job.connection, feed) } : job.line;
 }

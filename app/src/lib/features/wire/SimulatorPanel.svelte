@@ -68,9 +68,12 @@
       </label>
     {/if}
   </div>
-  <ol>
-    {#each job.access?.steps ?? [] as step, i (i)}<li>{step}</li>{/each}
-  </ol>
+  <details>
+    <summary>Steps of this access</summary>
+    <ol>
+      {#each job.access?.steps ?? [] as step, i (i)}<li>{step}</li>{/each}
+    </ol>
+  </details>
 </Panel>
 
 <style>

@@ -6,6 +6,7 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import RoleMark from '$lib/ui/RoleMark.svelte';
+  import ConnectSection from './ConnectSection.svelte';
   import ChipPanel from './ChipPanel.svelte';
   import FeedCard from './FeedCard.svelte';
   import SimulatorPanel from './SimulatorPanel.svelte';
@@ -13,7 +14,7 @@
   import VehiclePanel from './VehiclePanel.svelte';
   import SupplyPanel from './SupplyPanel.svelte';
 
-  let { job: whole, station }: StageProps = $props();
+  let { job: whole, station, extras }: StageProps = $props();
 
   const present = $derived(JOB_ROLES.filter((role) => whole.units[role]));
   /** Units of another family are wired in their own way. */
@@ -22,6 +23,14 @@
   const other = $derived(picked && others.includes(picked) ? picked : undefined);
   const job = $derived(other ? jobAs(whole, other) : whole);
   const roles = $derived(other ? [other] : present.filter((role) => !others.includes(role)));
+
+  /** The unit whose connection is shown: the one that was picked, else the one that was connected last. */
+  let connecting = $state<UnitRole | undefined>();
+  const wired = $derived(extras.wiring.filter((w) => roles.includes(w.role)));
+  const newest = $derived(
+    [...wired].sort((a, b) => Number(b.connection?.at ?? 0) - Number(a.connection?.at ?? 0))[0]
+  );
+  const wiring = $derived(wired.find((w) => w.role === connecting) ?? newest);
 
   async function move(stationId: string) {
     noted(await send(`/api/jobs/${job.number}/station`, { stationId }));
@@ -65,8 +74,23 @@
           onclick={() => move(s.id)}>Station {s.name}</button
         >
       {/each}
+      {#if wired.length > 1}
+        <span class="gap"></span>
+        {#each wired as w (w.role)}
+          <button
+            class="btn {w === wiring ? 'btn-neutral' : 'btn-outline'}"
+            aria-pressed={w === wiring}
+            onclick={() => (connecting = w.role)}
+          >
+            <RoleMark role={w.role} size={18} />
+            {w.role.toUpperCase()}
+            {w.tag}
+          </button>
+        {/each}
+      {/if}
     </div>
   {/if}
+  {#if wiring}<ConnectSection job={whole} {wiring} stationId={station?.id} />{/if}
   {#if job.access?.staysInstalled && !job.closedAt}
     {#each roles as role (role)}<FeedCard job={whole} {role} />{/each}
   {/if}
@@ -91,6 +115,10 @@
   .stations {
     display: flex;
     gap: 10px;
+    flex-wrap: wrap;
+  }
+  .gap {
+    flex: 1;
   }
   .panels {
     display: grid;

@@ -1,3 +1,4 @@
+import type { LeadWire } from '@badger/core/wiring/lead-set';
 import type { KitValues } from '../repositories/kit.ts';
 
 const DAY_MS = 86_400_000;
@@ -16,11 +17,25 @@ export function demoKit(midnight: Date, stations: readonly string[]): KitValues[
     wantedSoftware: '4.2',
     firmware: '1.19',
     wantedFirmware: '1.19',
-    cableLink: true
+    cableLink: true,
+    drawMa: 350
   };
+  const four = ([ground = '', high = '', low = '', feed = '']: readonly string[]): LeadWire[] => [
+    { signal: 'ground', mark: ground, colour: 'black' },
+    { signal: 'can-h', mark: high, colour: 'yellow' },
+    { signal: 'can-l', mark: low, colour: 'green' },
+    { signal: 'battery', mark: feed, colour: 'red' }
+  ];
   return [
-    { ...box, ...on('window'), name: 'Box Window', dueAt: inDays(11) },
-    { ...box, ...on('corner'), name: 'Box Corner', firmware: '1.17', dueAt: inDays(140) },
+    { ...box, ...on('window'), name: 'Box Window', terminatorOhm: 0, dueAt: inDays(11) },
+    {
+      ...box,
+      ...on('corner'),
+      name: 'Box Corner',
+      firmware: '1.17',
+      terminatorOhm: 120,
+      dueAt: inDays(140)
+    },
     { ...on('window'), kind: 'supply', name: 'Bench supply Window', ratedMa: 10_000 },
     { ...on('corner'), kind: 'supply', name: 'Bench supply Corner', ratedMa: 5_000 },
     {
@@ -29,7 +44,14 @@ export function demoKit(midnight: Date, stations: readonly string[]): KitValues[
       name: 'Boot lead with terminator',
       families: ['HV-EC4'],
       plugCycles: 431,
-      plugLimit: 500
+      plugLimit: 500,
+      ...{ lengthMm: 1200, areaUm2: 1_000_000, contactMohm: 8, terminatorOhm: 120 },
+      port: 'bench port',
+      wires: [
+        ...four(['1', '7', '8', '2']),
+        { signal: 'ignition', mark: '3', colour: 'blue' },
+        { signal: 'boot-pad', mark: 'P', colour: 'white' }
+      ]
     },
     {
       ...on('window'),
@@ -37,7 +59,10 @@ export function demoKit(midnight: Date, stations: readonly string[]): KitValues[
       name: 'Gearbox lead, extra sensor wire',
       families: ['QN-TC2'],
       plugCycles: 88,
-      plugLimit: 500
+      plugLimit: 500,
+      ...{ lengthMm: 1500, areaUm2: 750_000, contactMohm: 6, terminatorOhm: 120 },
+      port: 'bench port',
+      wires: [...four(['1', '5', '6', '2']), { signal: 'sensor', mark: '9', colour: 'grey' }]
     },
     {
       ...on('corner'),
@@ -45,9 +70,19 @@ export function demoKit(midnight: Date, stations: readonly string[]): KitValues[
       name: 'Solder adapter, body unit',
       families: ['PW-BD1'],
       plugCycles: 12,
-      plugLimit: 60
+      plugLimit: 60,
+      ...{ lengthMm: 150, areaUm2: 140_000, contactMohm: 2, terminatorOhm: 0 },
+      port: 'adapter port'
     },
-    { kind: 'lead', name: 'Universal bench lead', plugCycles: 160, plugLimit: 1000 },
+    {
+      kind: 'lead',
+      name: 'Universal bench lead',
+      plugCycles: 160,
+      plugLimit: 1000,
+      ...{ lengthMm: 1800, areaUm2: 1_000_000, contactMohm: 10, terminatorOhm: 0 },
+      port: 'bench port',
+      wires: [...four(['1', '7', '8', '2']), { signal: 'ignition', mark: '3', colour: 'blue' }]
+    },
     { kind: 'meter', name: 'Bench meter', calibrationDueAt: inDays(190) },
     { kind: 'meter', name: 'Vehicle meter', calibrationDueAt: inDays(-9) },
     {

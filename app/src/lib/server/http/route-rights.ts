@@ -18,6 +18,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'GET /jobs/[number]/[stage]': 'pages.see',
   'GET /jobs/[number]/quotes/[quote]': 'pages.see',
   'GET /jobs/[number]/record': 'pages.see',
+  'GET /jobs/[number]/wiring/[role]': 'pages.see',
   'GET /jobs/[number]/scans/[scan]': 'scan.see',
   'GET /jobs/new': 'pages.see',
   'GET /kit': 'pages.see',
@@ -69,6 +70,9 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'POST /api/jobs/[number]/unit': 'unit.assign',
   'POST /api/jobs/[number]/waiver': 'backup.waive',
   'POST /api/jobs/[number]/feed': 'bench.operate',
+  'POST /api/jobs/[number]/connection': 'bench.operate',
+  'POST /api/jobs/[number]/connection/ticks': 'bench.operate',
+  'POST /api/jobs/[number]/connection/readings': 'bench.operate',
   'POST /api/jobs/[number]/access': 'access.choose',
   'POST /api/kit': 'kit.edit',
   // reading and writing differ in what they ask: the act itself looks once more

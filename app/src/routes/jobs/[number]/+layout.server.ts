@@ -1,5 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { deps } from '$lib/server/app-root.ts';
+import { focusStation } from '$lib/server/services/job/focus-station.ts';
 import { parseJobNumber } from '$lib/server/http/ids.ts';
 import { describeJob } from '$lib/server/services/job/describe-job.ts';
 import { loadJobView } from '$lib/server/services/job/job-view.ts';
@@ -11,6 +12,6 @@ export const load: LayoutServerLoad = async ({ params, depends, locals }) => {
   const view = await loadJobView(deps(), number);
   if (!view) error(404, { message: `There is no job ${params.number}.` });
   const job = describeJob(deps(), view, locals.person?.role ?? 'desk');
-  const focusStation = job.stationId ?? deps().bench.stations.keys().next().value ?? null;
-  return { job, focusStation };
+  const station = focusStation(deps(), job) ?? null;
+  return { job, focusStation: station };
 };

@@ -9,6 +9,7 @@ import {
   uuid
 } from 'drizzle-orm/pg-core';
 import { boolean } from 'drizzle-orm/pg-core';
+import type { LeadWire } from '@badger/core/wiring/lead-set';
 import { at, bytea, createdAt, id } from './columns.ts';
 import { job, station, unit } from './jobs.ts';
 import { person } from './people.ts';
@@ -98,6 +99,17 @@ export const kitItem = pgTable('kit_item', {
   cableLink: boolean().notNull().default(false),
   radioLink: boolean().notNull().default(false),
   ratedMa: integer(),
+  /** Of a lead or an adapter; null where nobody knows. Units: mm, µm², mΩ of one contact, Ω between its CAN wires. */
+  lengthMm: integer(),
+  areaUm2: integer(),
+  contactMohm: integer(),
+  /** Also of an interface box. 0: none. */
+  terminatorOhm: integer(),
+  /** What a box draws from the supply of the unit. */
+  drawMa: integer(),
+  /** Where it is plugged at the box. */
+  port: text().notNull().default(''),
+  wires: jsonb().$type<readonly LeadWire[]>().notNull().default([]),
   /** Raised by every edit: two people who edit at once are told apart. */
   version: integer().notNull().default(1),
   retiredAt: at(),

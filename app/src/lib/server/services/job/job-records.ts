@@ -1,3 +1,4 @@
+import { listLatestConnections, type ConnectionRow } from '../../repositories/connections.ts';
 import { gather, type Tx } from '../../db/client.ts';
 import {
   listArrivals,
@@ -36,6 +37,8 @@ export interface JobRecords {
   readonly benchScan: ScanRow | undefined;
   /** Oldest first. */
   readonly tests: readonly ProofTestRow[];
+  /** The last connection of each unit. */
+  readonly connections: readonly ConnectionRow[];
   /** The shop's kit, the same for every job. */
   readonly kit: readonly KitRow[];
 }
@@ -56,6 +59,7 @@ export async function loadJobRecords(
     arrivals,
     scans,
     tests,
+    connections,
     kit
   ] = await gather(db, [
     () => listJobUnits(db, jobIds),
@@ -68,12 +72,12 @@ export async function loadJobRecords(
     () => listArrivals(db, jobIds),
     () => listLatestScans(db, jobIds),
     () => listProofTests(db, jobIds),
+    () => listLatestConnections(db, jobIds),
     () => listKit(db)
   ]);
   return (jobId) => {
     const own = <T extends { jobId: string }>(rows: readonly T[]) =>
       rows.filter((r) => r.jobId === jobId);
-    const scansOfJob = own(scans);
     return {
       units: units.get(jobId) ?? {},
       choice: own(choices)[0],
@@ -83,10 +87,17 @@ export async function loadJobRecords(
       writtenElsewhere: new Set(own(written).map((w) => w.unitId)),
       authority: own(authorities)[0],
       arrival: own(arrivals)[0],
-      vehicleScan: scansOfJob.find((s) => s.kind !== 'bench'),
-      benchScan: scansOfJob.find((s) => s.kind === 'bench'),
+      ...newestScans(own(scans)),
       tests: own(tests),
+      connections: own(connections),
       kit
     };
+  };
+}
+
+function newestScans(scans: readonly ScanRow[]): Pick<JobRecords, 'vehicleScan' | 'benchScan'> {
+  return {
+    vehicleScan: scans.find((s) => s.kind !== 'bench'),
+    benchScan: scans.find((s) => s.kind === 'bench')
   };
 }

@@ -23,6 +23,7 @@ import type { ReadRow } from '../../repositories/reads.ts';
 import { readingOf } from '../operation/vehicle-cable.ts';
 import { compareKept } from '../reads/compare-reads.ts';
 import { loadJobRecords, type CloneImage, type JobRecords } from './job-records.ts';
+import { wiredNow } from '../wiring/wired-now.ts';
 import { feedOf } from './job-sides.ts';
 
 export type RegionView = AnyRegionView<ReadRow>;
@@ -34,6 +35,8 @@ type StateOfRows = JobState<UnitRow & JobUnitFacts, ReadRow, OperationRow, Clone
 export interface JobView extends StateOfRows {
   readonly job: JobRow;
   readonly records: JobRecords;
+  /** How the unit that was connected last is wired; undefined where nobody began to connect any. */
+  readonly connection: Judgement | undefined;
   readonly line: Record<Stage, Judgement>;
   readonly states: StageStates;
   readonly next: NextStep;
@@ -83,12 +86,13 @@ async function viewJob(
   const profileOf = (family: string) => deps.profiles.get(family);
   const compared = await compareAll(db, pairsOfJob(job, records, profileOf));
   const state = readJobState(job, records, { profileOf, compared });
-  const facts = factsOfLine(state, supplyJudgement(deps, job, state));
+  const connection = wiredNow(deps, { ...state, job, records })?.judged.verdict;
+  const facts = factsOfLine(state, { supply: supplyJudgement(deps, job, state), connection });
   const line = judgeLineOfWork(facts);
   const states = readStates(facts);
   return {
     ...state,
-    ...{ job, records, line, states },
+    ...{ job, records, line, states, connection },
     next: findNextStep(line, states),
     room: { freeBytes: deps.bench.freeBytes, needBytes: roomFor(state.profile) }
   };

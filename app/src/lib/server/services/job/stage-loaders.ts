@@ -10,6 +10,7 @@ import { describeScanHead } from '../prove/describe-scan.ts';
 import { loadJobView, type JobView } from './job-view.ts';
 import { loadMatchSheet } from '../match/match.ts';
 import { loadAccessSheet } from '../plan/accesses.ts';
+import { describeWiring } from '../wiring/describe-wiring.ts';
 import { readinessOf } from '../kit/kit.ts';
 
 type StageLoader = (deps: Deps, view: JobView) => Promise<Partial<StageExtras>>;
@@ -26,6 +27,7 @@ const LOADERS: Readonly<Partial<Record<Stage, StageLoader>>> = {
     ]);
     return { ...identityOf(view), match, accesses };
   },
+  wire: (deps, view) => Promise.resolve({ wiring: describeWiring(deps, view) }),
   return: loadScans
 };
 

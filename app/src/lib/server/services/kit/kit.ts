@@ -164,7 +164,8 @@ export async function editKit(deps: Deps, person: Person, edit: KitEdit): Promis
     stationId: rest.stationId || null,
     dueAt: date(rest.dueAt),
     calibrationDueAt: date(rest.calibrationDueAt),
-    ratedMa: rest.ratedMa > 0 ? rest.ratedMa : null
+    ratedMa: rest.ratedMa > 0 ? rest.ratedMa : null,
+    port: rest.port.trim()
   };
   if (id === undefined) {
     if (!(await insertKit(deps.db, values))) return fail('kit.name.taken', { name: values.name });

@@ -3,11 +3,16 @@ import { checkRight } from '@badger/core/rights/rights';
 import type { SupplySample } from '@badger/core/port/supply';
 import type { Supply } from '../../../schema/requests.ts';
 import type { Deps } from '../../deps.ts';
+import { findLatestAtStation } from '../../repositories/connections.ts';
+import { findJobById } from '../../repositories/jobs.ts';
 import type { Person } from '../../repositories/people.ts';
+import { buildJobView } from '../job/job-view.ts';
+import { powerHeldNow, wiredNow } from '../wiring/wired-now.ts';
 
 /**
  * Sets and switches a station's supply.
- * Errors: `station.id.unknown`, `gate.person.role`, `station.work.busy`, `supply.link.absent`, `supply.command.refused`.
+ * Errors: `station.id.unknown`, `gate.person.role`, `station.work.busy`, `supply.link.absent`, `supply.command.refused`,
+ * `wiring.power.held` (a fault was measured on what is connected there).
  */
 export async function setSupply(
   deps: Deps,
@@ -17,7 +22,20 @@ export async function setSupply(
   const allowed = mayTouchBench(deps, person, stationId);
   if (!allowed.ok) return allowed;
   const station = deps.bench.stations.get(stationId);
+  const held = settings.on === true ? await heldByConnection(deps, stationId) : undefined;
+  if (held) return held;
   return station ? station.supply.apply(settings) : fail('station.id.unknown');
+}
+
+/** A fault that was measured on what was connected last at the station, in a job that is open. */
+async function heldByConnection(deps: Deps, stationId: string): Promise<Result<never> | undefined> {
+  const last = await findLatestAtStation(deps.db, stationId);
+  const job = last && (await findJobById(deps.db, last.jobId));
+  if (!job || job.closedAt || job.stationId !== stationId) return undefined;
+  const view = await buildJobView(deps, job);
+  const held = powerHeldNow(deps, view);
+  const tag = wiredNow(deps, view)?.tag ?? '';
+  return held && fail('wiring.power.held', { tag });
 }
 
 /** May this person touch clamp and supply now? Errors: `station.id.unknown`, `gate.person.role`, `station.work.busy`. */

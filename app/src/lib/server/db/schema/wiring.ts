@@ -1,0 +1,83 @@
+import { bigint, boolean, doublePrecision, index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { createdAt, id } from './columns.ts';
+import { kitItem } from './arrive.ts';
+import { job, station, unit } from './jobs.ts';
+import { person } from './people.ts';
+
+const number = () => bigint({ mode: 'number' }).generatedAlwaysAsIdentity();
+
+/** One unit being connected for one access: the last one of a unit counts. Append only. */
+export const connection = pgTable(
+  'connection',
+  {
+    id: id(),
+    number: number(),
+    jobId: uuid()
+      .notNull()
+      .references(() => job.id),
+    unitId: uuid()
+      .notNull()
+      .references(() => unit.id),
+    stationId: text()
+      .notNull()
+      .references(() => station.id),
+    accessKey: text().notNull(),
+    /** Version of the profile that its wires are named by. */
+    profileVersion: bigint({ mode: 'number' }).notNull(),
+    leadId: uuid().references(() => kitItem.id),
+    adapterId: uuid().references(() => kitItem.id),
+    /** What is printed on the chip of this unit; empty where nobody looked. */
+    marking: text().notNull(),
+    at: createdAt(),
+    personId: uuid()
+      .notNull()
+      .references(() => person.id)
+  },
+  (t) => [
+    index('connection_job').on(t.jobId, t.number),
+    index('connection_station').on(t.stationId, t.number)
+  ]
+);
+
+/** A wire put on, or taken off again. Append only. */
+export const connectionTick = pgTable(
+  'connection_tick',
+  {
+    id: id(),
+    number: number(),
+    connectionId: uuid()
+      .notNull()
+      .references(() => connection.id),
+    wireKey: text().notNull(),
+    on: boolean().notNull(),
+    at: createdAt(),
+    personId: uuid()
+      .notNull()
+      .references(() => person.id)
+  },
+  (t) => [index('connection_tick_of').on(t.connectionId, t.number)]
+);
+
+/** What a meter showed with the power off. Append only. */
+export const connectionReading = pgTable(
+  'connection_reading',
+  {
+    id: id(),
+    number: number(),
+    connectionId: uuid()
+      .notNull()
+      .references(() => connection.id),
+    kind: text({
+      enum: ['pair', 'high-ground', 'low-ground', 'feed-ground', 'wire']
+    }).notNull(),
+    wireKey: text(),
+    /** Infinity is an open line. Units: mΩ. */
+    mohm: doublePrecision().notNull(),
+    source: text({ enum: ['hand', 'box'] }).notNull(),
+    at: createdAt(),
+    personId: uuid()
+      .notNull()
+      .references(() => person.id)
+  },
+  (t) => [index('connection_reading_of').on(t.connectionId, t.number)]
+);

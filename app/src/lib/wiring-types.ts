@@ -1,0 +1,49 @@
+import type { Judgement } from '@badger/core/base/verdict';
+import type { BudgetLine, PowerLoad } from '@badger/core/electrical/budget';
+import type { PathVoltage } from '@badger/core/electrical/power-path';
+import type { UnitRole } from '@badger/core/job/roles';
+import type { DismantleStep, SupplyNeed } from '@badger/core/profile/profile';
+import type { ConnectionPlan } from '@badger/core/wiring/connection-plan';
+import type { ConnectionReading, JudgedConnection } from '@badger/core/wiring/judge-connection';
+import type { LeadSet } from '@badger/core/wiring/lead-set';
+
+/** How power reaches one unit. Units: mV, mA. */
+export interface PowerData {
+  readonly need: SupplyNeed;
+  /** The family gives no figures: cautious ones are taken. */
+  readonly assumed: boolean;
+  readonly beside: readonly PowerLoad[];
+  readonly lines: readonly BudgetLine[];
+  readonly ratedMa: number | undefined;
+  readonly budget: Judgement;
+  readonly limitMa: number | undefined;
+  readonly sourceMv: number;
+  readonly along: PathVoltage;
+  readonly volts: Judgement;
+}
+
+/** How one unit of a job is connected, for the page. */
+export interface WiringData {
+  readonly role: UnitRole;
+  readonly tag: string;
+  readonly family: string;
+  readonly accessName: string;
+  readonly plan: ConnectionPlan;
+  readonly leads: readonly LeadSet[];
+  readonly adapters: readonly LeadSet[];
+  readonly adapter: LeadSet | undefined;
+  readonly marking: string;
+  /** Undefined: nobody has begun to connect it. */
+  readonly connection:
+    | {
+        readonly id: string;
+        readonly at: Date;
+        readonly ticked: readonly string[];
+        readonly readings: readonly (ConnectionReading & { readonly at: Date })[];
+      }
+    | undefined;
+  readonly judged: JudgedConnection;
+  /** Steps of taking it out and opening it that this access needs. */
+  readonly dismantling: readonly DismantleStep[];
+  readonly power: PowerData | undefined;
+}
