@@ -25,6 +25,8 @@ export interface LiveStation {
   /** Current that the connected family should draw now. */
   readonly band: { readonly minMa: number; readonly maxMa: number } | undefined;
   readonly current: Judgement | undefined;
+  /** Why the application switched the output off; undefined once it came on again. */
+  readonly trip: Judgement | undefined;
   readonly connected:
     | {
         /** Undefined for a memory chip, which has no id of its own. */

@@ -2,6 +2,8 @@ import type { None } from '../base/codes.ts';
 
 /** What a pair measures, and what it should. Units: Ω. */
 type PairFigures = { ohm: number; minOhm: number; maxOhm: number };
+/** What a supply showed when it was switched off. Units: mA, mV. */
+type WatchFigures = { measuredMa: number; measuredMv: number; limitMa: number };
 type PairCount = PairFigures & { wanted: number; count: number };
 
 /** What `electrical` tells: problems, findings and verdicts by code, each with its figures. */
@@ -119,6 +121,10 @@ export interface ElectricalCodes {
     minMv: number;
     maxMv: number;
   };
+  'watch.current.alarm': WatchFigures;
+  'watch.current.over': WatchFigures & { mostMa: number };
+  'watch.current.rising': WatchFigures & { mostMa: number; lastMa: number };
+  'watch.limit.held': WatchFigures;
   'wiring.feed.free': { ohm: number };
   'wiring.feed.low': { ohm: number };
   'wiring.feed.short': { ohm: number };

@@ -1,3 +1,4 @@
+import { BENCH_FAULTS } from './bench-fault.ts';
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { ContactFault } from '../chip-programmer/contact.ts';
 import type { BoxFault } from '../interface-box/box-server.ts';
@@ -117,6 +118,8 @@ function fault(station: Station, body: Record<string, unknown>): Reply {
     }
   } else if (body['kind'] === 'contact') {
     station.contact.fault = (body['fault'] ?? undefined) as ContactFault | undefined;
+  } else if (body['kind'] === 'bench') {
+    station.benchFault = BENCH_FAULTS.find((f) => f === body['fault']);
   } else if (body['kind'] === 'none') station.fault = undefined;
   else
     station.fault = {
@@ -140,7 +143,8 @@ function describe(world: World) {
       supplyPort: s.supplyPort,
       chipPort: s.chipPort,
       chip: s.held?.tag ?? null,
-      contact: s.contact.fault?.kind ?? null
+      contact: s.contact.fault?.kind ?? null,
+      benchFault: s.benchFault ?? null
     })),
     units: [...world.units.values()]
       .filter((m) => m.bitrateBps > 0)

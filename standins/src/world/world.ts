@@ -1,3 +1,4 @@
+import { effectOf, type BenchFault } from './bench-fault.ts';
 import type { Profile } from '@badger/core/profile/profile';
 import { createBoxServer, type BoxFault, type BoxHost } from '../interface-box/box-server.ts';
 import { parseHex } from '@badger/core/base/bytes';
@@ -56,6 +57,9 @@ export class Station implements BoxHost, ProgrammerHost {
   padHeld = false;
   #vehicleFeeds = false;
   #clamped: Module | undefined;
+  #benchFault: BenchFault | undefined;
+  #fed = false;
+  #onSinceMs = 0;
   readonly #speed: () => number;
   readonly #simulator: VehicleSimulator;
   boxPort = 0;
@@ -76,7 +80,7 @@ export class Station implements BoxHost, ProgrammerHost {
       ratedMa: spec.ratedMa,
       serial: `SB-${spec.id.toUpperCase()}-01`,
       load: {
-        drawMa: () => (this.#vehicleFeeds ? 0 : (this.#clamped?.drawMa ?? 0)),
+        drawMa: () => this.#drawMa(),
         power: (on) => this.#power(on)
       }
     });
@@ -107,15 +111,36 @@ export class Station implements BoxHost, ProgrammerHost {
     this.#power(this.supply.on);
   }
 
+  /** A fault in wiring or unit, by script. */
+  get benchFault(): BenchFault | undefined {
+    return this.#benchFault;
+  }
+
+  set benchFault(fault: BenchFault | undefined) {
+    this.#benchFault = fault;
+    this.#power(this.supply.on);
+  }
+
+  #drawMa(): number {
+    if (this.#vehicleFeeds || !this.#clamped) return 0;
+    const sinceOnMs = performance.now() - this.#onSinceMs;
+    const { draw, upAfterMs = Infinity } = effectOf(this.#benchFault);
+    if (sinceOnMs >= upAfterMs) this.#clamped.powerOn(this.padHeld);
+    return draw(this.#clamped.drawMa, sinceOnMs);
+  }
+
   #power(fed: boolean): void {
-    if (fed || this.#vehicleFeeds) this.#clamped?.powerOn(this.padHeld);
+    if (fed && !this.#fed) this.#onSinceMs = performance.now();
+    this.#fed = fed;
+    const powers = effectOf(this.#benchFault).powers;
+    if ((fed && powers) || this.#vehicleFeeds) this.#clamped?.powerOn(this.padHeld);
     else this.#clamped?.powerOff();
   }
 
   /** The box's pair goes to the clamp, or into the socket of an older vehicle. */
   units(): readonly BusUnit[] {
     if (this.#simulator.station === this.spec.id) return this.#simulator.vehicle()?.busUnits ?? [];
-    return this.#clamped ? [this.#clamped] : [];
+    return this.#clamped && effectOf(this.#benchFault).answers ? [this.#clamped] : [];
   }
 
   speed(): number {

@@ -23,6 +23,27 @@ const terminators = (n: number) => `${count(n)} terminator${n === 1 ? '' : 's'}`
 
 /** Wiring, measured with the power off, and power on its way to the unit. */
 export const wiring = {
+  'watch.current.alarm': (p) => ({
+    title: 'Switched off: far too much current',
+    text: `${amps(p.measuredMa)} flowed: something is wrong inside or a wire is on the wrong pin.`,
+    clear: 'Feeds off, measure feed to ground, look for a hot part. Do not switch on before that.'
+  }),
+  'watch.limit.held': (p) => ({
+    title: 'Switched off: held in the current limit',
+    text: `${amps(p.measuredMa)} at only ${volts(p.measuredMv)}, longer than an inrush lasts: a short, or the limit is below what the unit draws.`,
+    clear:
+      'Feeds off, measure feed to ground; if it is free, raise the limit to what the family needs.'
+  }),
+  'watch.current.over': (p) => ({
+    title: 'Switched off: more current than this family ever draws',
+    text: `${amps(p.measuredMa)} flowed, ${amps(p.mostMa)} is the most.`,
+    clear: 'Check the wires against the plan, then measure feed to ground.'
+  }),
+  'watch.current.rising': (p) => ({
+    title: 'Switched off: the current ran away',
+    text: `From ${amps(p.lastMa)} to ${amps(p.measuredMa)} within one reading, ${amps(p.mostMa)} is the most.`,
+    clear: 'Measure feed to ground before power. The unit may be damaged.'
+  }),
   'wiring.connection.right': (p) => ({
     title: 'Connected and measured',
     text: `All ${text(p.wires)} connections are ticked and measure right.`

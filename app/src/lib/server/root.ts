@@ -15,6 +15,7 @@ import { loadLayouts } from './services/families/load-layouts.ts';
 import { loadProfiles } from './services/families/load-profiles.ts';
 import { rehearseDemo } from './demo/rehearse-demo.ts';
 import { keepWatching } from './services/shop/watch-shop.ts';
+import { recordTrip } from './services/operation/record-trip.ts';
 import { holdOwnerLock, keepRecovering } from './services/operation/recover.ts';
 import { WorldClient } from './bench/world-client.ts';
 
@@ -66,6 +67,8 @@ export async function createRoot(options: RootOptions): Promise<Root> {
   };
   const stopRecovering = keepRecovering(deps);
   const stopWatching = keepWatching(deps);
+  for (const station of bench.stations.values())
+    station.onTrip((trip) => void recordTrip(deps, station, trip));
   if (seeded && options.rehearse) await rehearseDemo(deps, bench.world?.latest?.speed ?? 30);
   return {
     deps,

@@ -27,8 +27,14 @@
   {:else}
     <span class="plate unknown"></span>
     <span class="txt"
-      ><b class="word">{supplyOn ? 'No unit known' : 'Supply off'}</b><small
-        >{supplyOn ? 'read the chip id' : 'no unit known'}</small
+      ><b class="word"
+        >{supplyOn ? 'No unit known' : station.trip ? 'Switched off' : 'Supply off'}</b
+      ><small
+        >{supplyOn
+          ? 'read the chip id'
+          : station.trip
+            ? 'by the watch: see Wire'
+            : 'no unit known'}</small
       ></span
     >
   {/if}

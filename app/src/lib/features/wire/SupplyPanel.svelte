@@ -58,6 +58,13 @@
       onclick={() => apply(false)}>Switch off</button
     >
   </div>
+  {#if station.trip}
+    {@const m = messageOfJudgement(station.trip)}
+    <p class="trip" role="alert">
+      <VerdictMark verdict="stop" size={20} />
+      <span><b>{m.title}.</b> {m.text} {m.clear ?? ''}</span>
+    </p>
+  {/if}
   {#if station.supply?.on}
     <p>
       <span class="mono"
@@ -91,5 +98,13 @@
   }
   p {
     margin: 8px 0 0;
+  }
+  .trip {
+    display: flex;
+    gap: 8px;
+    align-items: baseline;
+    padding: 8px 10px;
+    background: var(--stop-tint);
+    border-radius: 6px;
   }
 </style>

@@ -6,6 +6,7 @@ import type { ConnectedUnit } from '@badger/core/gates/facts';
 import type { SupplyPort, SupplySample } from '@badger/core/port/supply';
 import type { StationRow } from '../repositories/stations.ts';
 import { StationThread } from './station-thread.ts';
+import { mostOf, SupplyWatch, type SupplyTrip } from './supply-watch.ts';
 import { openSupply } from './supply-drivers.ts';
 
 /** A unit as it was identified, with who it is in the shop's books. */
@@ -36,6 +37,9 @@ export class StationBench {
   readonly thread: StationThread;
   readonly #onChange: () => void;
   readonly #listeners = new Set<(sample: SupplySample | undefined) => void>();
+  readonly #tripListeners = new Set<(trip: SupplyTrip) => void>();
+  readonly #watch: SupplyWatch;
+  #expected: DrivenAccess | undefined;
   #connected: IdentifiedUnit | undefined;
   #vehicle: SeenVehicle | undefined;
 
@@ -47,6 +51,7 @@ export class StationBench {
       port: row.supplyPort,
       onSample: (sample) => this.#sample(sample)
     });
+    this.#watch = new SupplyWatch(this.supply, (trip) => this.#tripped(trip));
     const { host, boxDriver, boxPort, chipPort } = row;
     this.thread = new StationThread({ host, boxDriver, boxPort, chipPort }, onChange);
   }
@@ -83,6 +88,26 @@ export class StationBench {
     this.#onChange();
   }
 
+  /** What switched the output off last; undefined once it came on again. */
+  get trip(): SupplyTrip | undefined {
+    return this.#watch.last;
+  }
+
+  /** The access of the operation that is about to run, so that its current can be watched before the unit is known. */
+  expects(access: DrivenAccess | undefined): void {
+    this.#expected = access;
+  }
+
+  onTrip(listener: (trip: SupplyTrip) => void): () => void {
+    this.#tripListeners.add(listener);
+    return () => this.#tripListeners.delete(listener);
+  }
+
+  #tripped(trip: SupplyTrip): void {
+    for (const listener of this.#tripListeners) listener(trip);
+    this.#onChange();
+  }
+
   /** The supply as the rules want it. */
   reading(): SupplyReading | undefined {
     const sample = this.supply.latest;
@@ -97,6 +122,7 @@ export class StationBench {
   #sample(sample: SupplySample | undefined): void {
     // only what the bench supply feeds is gone with it
     if (!sample?.on && this.#connected?.benchFeeds) this.#connected = undefined;
+    this.#watch.see(sample, mostOf(this.#expected ?? this.#connected?.access));
     for (const listener of this.#listeners) listener(sample);
     this.#onChange();
   }

@@ -1,5 +1,7 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm';
 import type { Tx } from '../db/client.ts';
+import { job, unit } from '../db/schema/jobs.ts';
+import { person } from '../db/schema/people.ts';
 import { connection, connectionReading, connectionTick } from '../db/schema/wiring.ts';
 
 type Row = typeof connection.$inferSelect;
@@ -49,13 +51,16 @@ export async function listLatestConnections(
 }
 
 /** The last connection that was made at a station; undefined for none. */
-export async function findLatestAtStation(
-  db: Tx,
-  stationId: string
-): Promise<{ jobId: string; unitId: string } | undefined> {
+export async function findLatestAtStation(db: Tx, stationId: string) {
   const [row] = await db
-    .select({ jobId: connection.jobId, unitId: connection.unitId })
+    .select({
+      ...{ jobId: connection.jobId, jobNumber: job.number, tag: unit.tag },
+      ...{ personId: connection.personId, personName: person.name }
+    })
     .from(connection)
+    .innerJoin(job, eq(job.id, connection.jobId))
+    .innerJoin(unit, eq(unit.id, connection.unitId))
+    .innerJoin(person, eq(person.id, connection.personId))
     .where(eq(connection.stationId, stationId))
     .orderBy(desc(connection.number))
     .limit(1);

@@ -47,6 +47,7 @@ function describeStation(deps: Deps, station: StationBench): LiveStation {
     },
     band,
     current: sample?.on && band ? classifyCurrent(sample.measuredMa, band) : undefined,
+    trip: station.trip?.judgement,
     programmer: station.row.chipPort !== null,
     connected: station.connected && {
       chipId: station.connected.chipId,

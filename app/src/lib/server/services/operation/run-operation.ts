@@ -22,6 +22,7 @@ export async function runOperation(run: Run): Promise<void> {
   // a chip is fed by its programmer, an installed unit perhaps by its vehicle: what the bench supply does is no part of it
   const fed = live.spec.benchFeeds;
   const stopSampling = station.onSample((sample) => fed && sample && live.addSample(sample));
+  if (fed) station.expects(live.spec.access);
   let end: WorkEnd;
   try {
     await advance(run, 'lease-taken');
@@ -32,6 +33,7 @@ export async function runOperation(run: Run): Promise<void> {
   }
   clearInterval(pulse);
   stopSampling();
+  station.expects(undefined);
   await concludeOperation(run, end.outcome, end.trace);
 }
 
@@ -80,6 +82,7 @@ async function work(run: Run): Promise<WorkEnd> {
     outcome = { result: fail('operation.fault.internal') };
   }
   stopNoting();
+  outcome = withTrip(run, outcome);
   live.memoryMayHaveChanged = memory.memoryMayHaveChanged;
   // what was read or proven stands, whatever becomes of the letting go
   const trace = await memory.end().catch((error: unknown) => {
@@ -87,6 +90,15 @@ async function work(run: Run): Promise<WorkEnd> {
     return undefined;
   });
   return { outcome, trace };
+}
+
+/** Work that failed after its output was switched off failed because of that, whatever the silent unit looked like. */
+function withTrip({ live, station }: Run, outcome: Outcome): Outcome {
+  const { trip } = station;
+  if (outcome.result.ok || !live.spec.benchFeeds || !trip || trip.atMs < live.startedMs)
+    return outcome;
+  const { code, params } = trip.judgement;
+  return { ...outcome, result: { ok: false, problem: { code, params } } };
 }
 
 async function workOn(run: Run, memory: RemoteMemory): Promise<Outcome> {
