@@ -17,6 +17,7 @@ const station: LiveStation = {
   supply: { on: true, setMv: 13_500, limitMa: 5000, measuredMv: 13_420, measuredMa: 380 },
   band: { minMa: 250, maxMa: 800 },
   current: undefined,
+  trip: undefined,
   connected: undefined,
   simulated: undefined,
   operation: undefined

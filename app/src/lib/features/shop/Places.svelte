@@ -7,6 +7,7 @@
   import LayoutGrid from '@lucide/svelte/icons/layout-grid';
   import LogIn from '@lucide/svelte/icons/log-in';
   import Moon from '@lucide/svelte/icons/sun-moon';
+  import Zap from '@lucide/svelte/icons/zap';
   import Wrench from '@lucide/svelte/icons/wrench';
   import Search from '@lucide/svelte/icons/search';
   import { invalidateAll } from '$app/navigation';
@@ -31,6 +32,7 @@
     { href: '/shelf', name: 'Shelf', icon: Boxes },
     { href: '/kit', name: 'Kit', icon: Wrench },
     { href: '/families', name: 'Families', icon: LayoutGrid },
+    { href: '/power', name: 'Power', icon: Zap },
     { href: '/shop', name: 'Shop', icon: House }
   ];
   const here = (href: string) =>

@@ -5,7 +5,7 @@
   import Panel from '$lib/ui/Panel.svelte';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
   import type { PowerData } from '$lib/wiring-types.ts';
-  import VoltStairs from './VoltStairs.svelte';
+  import VoltStairs from '$lib/features/shared/VoltStairs.svelte';
 
   let { power }: { power: PowerData } = $props();
 

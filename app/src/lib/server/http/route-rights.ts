@@ -22,6 +22,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'GET /jobs/[number]/scans/[scan]': 'scan.see',
   'GET /jobs/new': 'pages.see',
   'GET /kit': 'pages.see',
+  'GET /power': 'pages.see',
   'GET /set-up': 'open',
   'POST /set-up': 'open',
   'GET /shelf': 'pages.see',

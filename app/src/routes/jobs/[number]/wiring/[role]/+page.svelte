@@ -7,7 +7,7 @@
     measuresOf,
     terminatorWords
   } from '$lib/features/wire/connect.view.ts';
-  import VoltStairs from '$lib/features/wire/VoltStairs.svelte';
+  import VoltStairs from '$lib/features/shared/VoltStairs.svelte';
   import { placeWords, signalWords } from '$lib/messages/wire-words.ts';
   import PageHead from '$lib/ui/PageHead.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';

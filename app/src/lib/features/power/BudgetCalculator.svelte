@@ -1,0 +1,80 @@
+<script lang="ts">
+  import { formatAmps } from '@badger/core/base/format';
+  import { MARGIN } from '@badger/core/electrical/budget';
+  import Panel from '$lib/ui/Panel.svelte';
+  import Figure from './Figure.svelte';
+  import { BUDGET_EXAMPLE, computeBudget, parseFigure } from './power.view.ts';
+  import Verdict from './Verdict.svelte';
+
+  let unitAmps = $state(BUDGET_EXAMPLE.unitAmps);
+  let ratedAmps = $state(BUDGET_EXAMPLE.ratedAmps);
+  let box = $state(BUDGET_EXAMPLE.besideAmps[0] ?? '');
+  let dongle = $state(BUDGET_EXAMPLE.besideAmps[1] ?? '');
+  let other = $state('');
+  const result = $derived(computeBudget({ unitAmps, ratedAmps, besideAmps: [box, dongle, other] }));
+  const ratedMa = $derived(parseFigure(ratedAmps) * 1000);
+  const most = $derived(Math.max(result.needMa, ratedMa, 1));
+  const share = (ma: number) => `${Math.min(100, Math.max(0, (ma / most) * 100))}%`;
+</script>
+
+<Panel label="Budget" title="Budget: can the supply carry it">
+  <div class="figures">
+    <Figure name="Unit, heaviest state" unit="A" bind:value={unitAmps} />
+    <Figure name="Interface box" unit="A" bind:value={box} />
+    <Figure name="Radio dongle" unit="A" bind:value={dongle} />
+    <Figure name="Adapter, second processor" unit="A" bind:value={other} />
+    <Figure name="Supply gives" unit="A" bind:value={ratedAmps} />
+  </div>
+  <Verdict judgement={result.judgement} />
+  {#if Number.isFinite(result.needMa) && Number.isFinite(ratedMa)}
+    <div
+      class="bar"
+      role="img"
+      aria-label="{formatAmps(result.needMa)} A of {formatAmps(ratedMa)} A"
+    >
+      <span class="total" style="width: {share(result.totalMa)}"></span>
+      <span
+        class="margin"
+        style="left: {share(result.totalMa)}; width: {share(result.needMa - result.totalMa)}"
+      ></span>
+      <span class="rated" style="left: calc({share(ratedMa)} - 2px)"></span>
+    </div>
+  {/if}
+  <p class="formula soft">
+    Need = {MARGIN} · (unit + all that hangs on the same supply). Common practice.
+  </p>
+</Panel>
+
+<style>
+  .figures {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px 18px;
+  }
+  .bar {
+    position: relative;
+    height: 24px;
+    background: var(--none-tint);
+    border-radius: 3px;
+  }
+  .bar span {
+    position: absolute;
+    top: 0;
+    bottom: 0;
+  }
+  .total {
+    left: 0;
+    background: var(--ink);
+  }
+  .margin {
+    background: repeating-linear-gradient(135deg, var(--ink) 0 3px, transparent 3px 7px);
+  }
+  .rated {
+    width: 4px;
+    background: var(--stop);
+  }
+  .formula {
+    font-size: 13px;
+    margin: 8px 0 0;
+  }
+</style>

@@ -1,0 +1,133 @@
+import {
+  budgetLines,
+  heaviest,
+  judgeBudget,
+  judgeVoltsAtUnit,
+  MARGIN
+} from '@badger/core/electrical/budget';
+import type { Judgement } from '@badger/core/base/verdict';
+import { areaOfAwg } from '@badger/core/electrical/conductor';
+import { leadPath, voltageAlong, type PathVoltage } from '@badger/core/electrical/power-path';
+import { judgePair } from '@badger/core/electrical/termination';
+
+/** A figure as people type it, with comma or dot; NaN for what is none. */
+export function parseFigure(text: string): number {
+  const plain = text.trim().replace(',', '.');
+  return /^-?(\d+\.?\d*|\.\d+)$/.test(plain) ? Number(plain) : Number.NaN;
+}
+
+/** What is typed about a lead. Units in the names; as text, the way it is typed. */
+export interface LeadInput {
+  readonly volts: string;
+  readonly amps: string;
+  readonly metres: string;
+  readonly gauge: 'mm2' | 'awg';
+  readonly size: string;
+  readonly contactMohm: string;
+  readonly celsius: string;
+  readonly leastVolts: string;
+}
+
+export const LEAD_EXAMPLE: LeadInput = {
+  ...{ volts: '13.5', amps: '3.6', metres: '2', gauge: 'mm2', size: '0.75' },
+  ...{ contactMohm: '10', celsius: '20', leastVolts: '12' }
+};
+
+export interface LeadResult {
+  readonly judgement: Judgement;
+  readonly along: PathVoltage;
+  readonly loopOhm: number | undefined;
+  /** Shape: from nothing to twice the current. Units: A, V. */
+  readonly curve: readonly { readonly amps: number; readonly volts: number }[];
+}
+
+/** A figure, or undefined for what is none or below nothing. */
+const known = (text: string, factor: number): number | undefined => {
+  const value = parseFigure(text) * factor;
+  return value >= 0 ? value : undefined;
+};
+
+export function computeLead(input: LeadInput): LeadResult {
+  const size = parseFigure(input.size);
+  const areaUm2 = (input.gauge === 'awg' ? areaOfAwg(size) : size) * 1e6;
+  const lead = {
+    name: '',
+    lengthMm: known(input.metres, 1000),
+    areaUm2: areaUm2 > 0 ? areaUm2 : undefined,
+    contactMohm: known(input.contactMohm, 1)
+  };
+  const path = leadPath(lead, parseFigure(input.celsius));
+  const sourceMv = parseFigure(input.volts) * 1000;
+  const currentMa = parseFigure(input.amps) * 1000;
+  const need = {
+    ...{ voltageMinMv: parseFigure(input.leastVolts) * 1000, voltageMaxMv: 32_000 },
+    ...{ limitMinMa: 0, limitMaxMa: 0 }
+  };
+  const whole = [sourceMv, need.voltageMinMv].every((n) => n > 0) && currentMa >= 0;
+  const { judgement, along } = judgeVoltsAtUnit(path, {
+    ...{ need, currentMa },
+    sourceMv: whole ? sourceMv : Number.NaN
+  });
+  const ohms = path.map((p) => p.ohm);
+  const loopOhm = ohms.reduce<number | undefined>(
+    (sum, ohm) => (sum === undefined || ohm === undefined ? undefined : sum + ohm),
+    0
+  );
+  const steps = whole ? [0, 0.25, 0.5, 0.75, 1, 1.25, 1.5, 1.75, 2] : [];
+  const curve = steps.map((share) => ({
+    amps: (currentMa * share) / 1000,
+    volts: voltageAlong(sourceMv, currentMa * share, path).atUnitMv / 1000
+  }));
+  return { judgement, along, loopOhm, curve };
+}
+
+/** What is typed about a budget. */
+export interface BudgetInput {
+  readonly unitAmps: string;
+  readonly besideAmps: readonly string[];
+  readonly ratedAmps: string;
+}
+
+export const BUDGET_EXAMPLE: BudgetInput = {
+  unitAmps: '3.6',
+  besideAmps: ['0.35', '0.25', ''],
+  ratedAmps: '3'
+};
+
+export interface BudgetResult {
+  readonly judgement: Judgement;
+  readonly totalMa: number;
+  readonly needMa: number;
+}
+
+export function computeBudget({ unitAmps, besideAmps, ratedAmps }: BudgetInput): BudgetResult {
+  const beside = besideAmps
+    .filter((text) => text.trim() !== '')
+    .map((text) => ({ name: '', maxMa: known(text, 1000) ?? Number.NaN }));
+  const unitMa = known(unitAmps, 1000) ?? Number.NaN;
+  const lines = budgetLines([{ state: 'writing', minMa: 0, maxMa: unitMa }], beside);
+  const totalMa = heaviest(lines)?.totalMa ?? Number.NaN;
+  return {
+    judgement: judgeBudget(known(ratedAmps, 1000), lines),
+    totalMa,
+    needMa: totalMa * MARGIN
+  };
+}
+
+/** A pair that is measured at the bench. */
+export function computePair(input: {
+  readonly pair: string;
+  readonly high: string;
+  readonly low: string;
+  readonly wanted: 1 | 2;
+}): Judgement {
+  const ohm = (text: string) => (text.trim() === '' ? undefined : known(text, 1));
+  return judgePair(
+    {
+      pairOhm: ohm(input.pair),
+      highToGroundOhm: ohm(input.high),
+      lowToGroundOhm: ohm(input.low)
+    },
+    input.wanted
+  );
+}
