@@ -34,18 +34,17 @@ export interface JudgedConnection {
 
 /**
  * Judges a connection before power: wires that are left out, the pair, feed to ground, and every wire that was measured. The last
- * reading of each thing counts. What was not measured is Look and marked as undone. Order of the lines: measured faults as they
- * were planned, then wires.
+ * reading of each thing counts. What was not measured is Look and marked as undone. Order of the lines: what was measured,
+ * wires that are left out, what is still to be measured.
  */
 export function judgeConnection(plan: ConnectionPlan, facts: ConnectionFacts): JudgedConnection {
   const open = plan.wires.filter((w) => !facts.ticked.includes(w.key)).map((w) => w.key);
+  const meter = [...pairLine(plan, facts), ...feedLine(plan, facts), ...wireLines(plan, facts)];
+  const left = judge('look', 'wiring.wires.open', { open: open.length, all: plan.wires.length });
   const lines = [
-    ...pairLine(plan, facts),
-    ...feedLine(plan, facts),
-    ...wireLines(plan, facts),
-    ...(open.length > 0
-      ? [undone(judge('look', 'wiring.wires.open', { open: open.length, all: plan.wires.length }))]
-      : [])
+    ...meter.filter((l) => l.undone !== true),
+    ...(open.length > 0 ? [undone(left)] : []),
+    ...meter.filter((l) => l.undone === true)
   ];
   const gravest = findGravest(lines);
   const verdict =

@@ -24,6 +24,15 @@ export const SIGNAL_WORDS: Readonly<Record<WireSignal, string>> = {
 export const signalWords = (signal: string): string =>
   (SIGNAL_WORDS as Readonly<Record<string, string>>)[signal] ?? signal;
 
+/** Names of pads; a run of numbers is told by its ends. Example: `TP3, TP4, TP5` is `TP3 to TP5`. */
+function namesWords(names: readonly string[]): string {
+  const [first = '', ...rest] = names;
+  const stem = first.replace(/\d+$/, '');
+  const from = Number(first.slice(stem.length));
+  const runs = rest.length > 1 && names.every((n, i) => n === `${stem}${from + i}`);
+  return runs ? `${first} to ${names.at(-1) ?? ''}` : listed(names.join(', '));
+}
+
 interface Place {
   readonly cavities?: readonly number[] | undefined;
   readonly pads?: readonly string[] | undefined;
@@ -35,7 +44,6 @@ interface Place {
 export function placeWords({ cavities, pads, chip, to }: Place): string {
   if (cavities && cavities.length > 0)
     return `${cavities.length > 1 ? 'pins' : 'pin'} ${listed(cavities.join(', '))}`;
-  if (pads && pads.length > 0)
-    return `${pads.length > 1 ? 'pads' : 'pad'} ${listed(pads.join(', '))}`;
+  if (pads && pads.length > 0) return `${pads.length > 1 ? 'pads' : 'pad'} ${namesWords(pads)}`;
   return to ?? (chip === undefined ? '' : 'memory chip, pin 1 at its mark');
 }
