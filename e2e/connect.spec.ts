@@ -86,6 +86,10 @@ test('a unit is connected one wire at a time, measured, and a short holds the po
     ])
       await expect(sheet).toContainText(text);
     await expect(sheet).toContainText('not in the vehicle’s diagram');
+    for (const format of ['A4', 'Letter']) {
+      const pdf = await page.pdf({ format, margin: { top: '10mm', bottom: '10mm' } });
+      expect(pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1);
+    }
   });
 });
 

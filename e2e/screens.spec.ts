@@ -11,6 +11,8 @@ const PAGES = [
   '/families/HV-EC4',
   '/shop',
   '/jobs/2031/record',
+  '/jobs/2031/wiring/original',
+  '/power',
   '/kit',
   '/families/QN-EC1',
   '/units/0417',

@@ -77,9 +77,31 @@ for (const [path, name] of [
   await shot(name);
 }
 
+await open('/power');
+await shot('power');
+await open('/jobs/2031/wire');
+await page.getByRole('button', { name: /^Connect original/ }).click();
+await page.getByRole('button', { name: 'Ground is on: next wire' }).click();
+await page.getByRole('button', { name: 'CAN H is on: next wire' }).waitFor();
+await page.mouse.wheel(0, 18);
+await page.waitForTimeout(300);
+await shot('wire');
+await page.getByRole('button', { name: 'One wire at a time' }).click();
+await page.waitForTimeout(300);
+await shot('walk');
+await page.keyboard.press('Escape');
+for (const name of ['CAN H', 'CAN L', 'Battery feed', 'Ignition feed', 'Boot pad'])
+  await page.getByRole('button', { name: new RegExp(`^${name} is on`) }).click();
+for (const [what, ohm] of [
+  ['CAN H to CAN L', '60'],
+  ['Feed to ground', '2.4k']
+] as const) {
+  await page.getByLabel(`${what}, ohm`).fill(ohm);
+  await page.getByRole('button', { name: `Keep ${what}`, exact: true }).click();
+  await page.waitForTimeout(400);
+}
 await speed(120);
 await clamp(2031, '0417', 'ORIGINAL');
-await shot('wire');
 await open('/jobs/2031/read');
 for (const region of ['data flash', 'data flash', 'program flash']) await read(region, 'original');
 await read('program flash', 'original', async () => {

@@ -201,6 +201,24 @@ describe('what is measured', () => {
 });
 
 describe('the kit decides', () => {
+  it('only the lead that was chosen is worn by plugging it', async () => {
+    const plugs = async () =>
+      new Map((await listKit(shop.root.deps.db)).map((k) => [k.name, k.plugCycles]));
+    expect(await begin()).toBe('ok');
+    const before = await plugs();
+    await powerUp(shop, 'window', '0417');
+    const done = await runToEnd(shop, bench, {
+      ...{ kind: 'identify', jobNumber: JOB, stationId: 'window', role: 'original' }
+    });
+    expect(done.operation?.state).toBe('done');
+    const after = await plugs();
+    const worn = [...after].filter(([name, n]) => n !== before.get(name));
+    expect(worn).toEqual([
+      ['Boot lead with terminator', (before.get('Boot lead with terminator') ?? 0) + 1]
+    ]);
+    expect(await supply(false)).toBe('ok');
+    await supplyIs(false);
+  });
   it('a lead taken out of use leaves a plan without its figures', async () => {
     const kit = await listKit(shop.root.deps.db);
     const lead = kit.find((k) => k.name.startsWith('Boot lead'));

@@ -11,7 +11,7 @@ describe('where a wire goes, in words', () => {
     [{ pads: ['TP3', 'TP5', 'TP6'] }, 'pads TP3, TP5 and TP6'],
     [{ pads: ['A', 'B', 'C'] }, 'pads A, B and C'],
     [{ to: 'diagnostic socket' }, 'diagnostic socket'],
-    [{ chip: 'eeprom' }, 'memory chip, pin 1 at its mark'],
+    [{ chip: 'eeprom' }, 'pin 1 at its mark'],
     [{}, '']
   ])('%j: %s', (place, words) => expect(placeWords(place)).toBe(words));
   it('a signal that nobody knows stays as it is', () => {

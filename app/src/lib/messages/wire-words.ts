@@ -45,5 +45,5 @@ export function placeWords({ cavities, pads, chip, to }: Place): string {
   if (cavities && cavities.length > 0)
     return `${cavities.length > 1 ? 'pins' : 'pin'} ${listed(cavities.join(', '))}`;
   if (pads && pads.length > 0) return `${pads.length > 1 ? 'pads' : 'pad'} ${namesWords(pads)}`;
-  return to ?? (chip === undefined ? '' : 'memory chip, pin 1 at its mark');
+  return to ?? (chip === undefined ? '' : 'pin 1 at its mark');
 }

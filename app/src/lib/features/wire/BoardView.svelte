@@ -31,7 +31,7 @@
     ].join(', ')}`
   );
   /** Larger letters on a small board: the drawing is scaled to one width. */
-  const font = $derived(Math.max(2.6, drawn.width / 34));
+  const font = $derived(Math.max(2.2, drawn.width / 30));
   const cross = (x: number, y: number, r: number) =>
     `M ${x - r} ${y - r} L ${x + r} ${y + r} M ${x + r} ${y - r} L ${x - r} ${y + r}`;
 </script>
@@ -68,9 +68,13 @@
   {#each pads as p (p.id)}
     {#each p.points as { x, y }, i (i)}
       <g class="pad {p.never === undefined ? state(wireOf(p.id)) : 'never'}">
-        <circle cx={x} cy={y} r={font * 0.55} />
+        <circle cx={x} cy={y} r={font * 0.45} />
         {#if p.never !== undefined}<path d={cross(x, y, font * 0.8)} />{/if}
-        <text {x} y={p.never === undefined ? y - font * 0.9 : y + font * 1.8}
+        <text
+          transform="translate({x} {y}) rotate({p.never === undefined ? -50 : 0})"
+          x={p.never === undefined ? font * 0.8 : 0}
+          y={p.never === undefined ? font * 0.35 : font * 1.8}
+          class:beside={p.never === undefined}
           >{p.never === undefined ? `${i > 0 ? 'or ' : ''}${p.id}` : `${p.id} never`}</text
         >
       </g>
@@ -91,6 +95,9 @@
     fill: var(--ink);
     font-weight: 600;
   }
+  text.beside {
+    text-anchor: start;
+  }
   .board {
     fill: var(--sheet);
     stroke: var(--line-strong);
@@ -104,7 +111,7 @@
   .landmark {
     fill: var(--soft);
     font-weight: 400;
-    font-size: 0.72em;
+    font-size: 0.76em;
   }
   .pad circle {
     fill: var(--sheet);

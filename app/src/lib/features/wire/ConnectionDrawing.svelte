@@ -34,40 +34,44 @@
 </script>
 
 {#each faces as face (face.id)}
-  <div class="head">
-    <h3>{face.name}, {side === 'mating' ? 'looking into the unit' : 'seen from the wires'}</h3>
-    {#if !printed}
-      <button
-        class="btn btn-outline btn-sm"
-        onclick={() => (side = side === 'mating' ? 'wire' : 'mating')}
-      >
-        {side === 'mating' ? 'Turn to wire side' : 'Turn to mating side'}
-      </button>
+  <div>
+    <div class="head">
+      <h3>{face.name}, {side === 'mating' ? 'looking into the unit' : 'seen from the wires'}</h3>
+      {#if !printed}
+        <button
+          class="btn btn-outline btn-sm"
+          onclick={() => (side = side === 'mating' ? 'wire' : 'mating')}
+        >
+          {side === 'mating' ? 'Turn to wire side' : 'Turn to mating side'}
+        </button>
+      {/if}
+    </div>
+    {#if side === 'wire'}
+      <p class="turned">
+        Left and right are swapped on this side. Check the keys before a wire goes in.
+      </p>
     {/if}
+    <ConnectorFace {face} wires={plan.wires} {side} {ticked} {current} />
   </div>
-  {#if side === 'wire'}
-    <p class="turned">
-      Left and right are swapped on this side. Check the keys before a wire goes in.
-    </p>
-  {/if}
-  <ConnectorFace {face} wires={plan.wires} {side} {ticked} {current} />
 {/each}
 {#if plan.board && onBoard}
-  <div class="head">
-    <h3>{plan.board.name}</h3>
-    {#if !printed}
-      <button class="btn btn-outline btn-sm" onclick={() => (turn = ((turn + 90) % 360) as Turn)}
-        >Turn the drawing</button
-      >
+  <div>
+    <div class="head">
+      <h3>{plan.board.name}</h3>
+      {#if !printed}
+        <button class="btn btn-outline btn-sm" onclick={() => (turn = ((turn + 90) % 360) as Turn)}
+          >Turn the drawing</button
+        >
+      {/if}
+    </div>
+    <div class="board" class:two={chips.length > 0}>
+      <BoardView board={plan.board} wires={plan.wires} {ticked} {current} {turn} />
+      {#each chips as chip (chip.id)}<ChipView {chip} {turn} {lifted} />{/each}
+    </div>
+    {#if lifted && marks.length > 0}
+      <p class="marks">Mark before lifting: {marks.map((m) => m.toLowerCase()).join('; ')}.</p>
     {/if}
   </div>
-  <div class="board" class:two={chips.length > 0}>
-    <BoardView board={plan.board} wires={plan.wires} {ticked} {current} {turn} />
-    {#each chips as chip (chip.id)}<ChipView {chip} {turn} {lifted} />{/each}
-  </div>
-  {#if lifted && marks.length > 0}
-    <p class="marks">Mark before lifting: {marks.map((m) => m.toLowerCase()).join('; ')}.</p>
-  {/if}
 {:else if plan.boards.length > 0 && onBoard}
   <p class="turned">
     This family has {plan.boards.length} boards. Read the marking on the chip and choose it below: the

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
+  import { proposeVoltage } from '@badger/core/electrical/budget';
   import { formatAmps, formatVolts } from '@badger/core/base/format';
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveStation } from '$lib/live-types.ts';
@@ -10,12 +11,23 @@
 
   import Panel from '$lib/ui/Panel.svelte';
 
-  let { job, station }: { job: JobData; station: LiveStation } = $props();
+  let {
+    job,
+    station,
+    limitMa
+  }: {
+    job: JobData;
+    station: LiveStation;
+    /** What the budget proposes; undefined where nothing is known of it. */
+    limitMa: number | undefined;
+  } = $props();
 
   const need = $derived(job.access?.supply);
   // what the family needs is proposed once; what the technician types stays
-  let volts = $state(untrack(() => (need ? (need.voltageMaxMv - 500) / 1000 : 13.5)));
-  let amps = $state(untrack(() => Math.min(need?.limitMinMa ?? 1000, station.ratedMa) / 1000));
+  let volts = $state(untrack(() => (need ? proposeVoltage(need) / 1000 : 13.5)));
+  let amps = $state(
+    untrack(() => (limitMa ?? Math.min(need?.limitMinMa ?? 1000, station.ratedMa)) / 1000)
+  );
   const busy = $derived(station.operation !== undefined);
   const current = $derived(station.current && messageOfJudgement(station.current));
 

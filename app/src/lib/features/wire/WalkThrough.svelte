@@ -65,7 +65,7 @@
       <p class="signal">{signalWords(current.signal)}</p>
       <p class="place mono">{placeWords(current)}</p>
       <p class="lead">
-        {leadWords(current)}{current.terminalMm === undefined
+        {leadWords(current, wiring)}{current.terminalMm === undefined
           ? ''
           : ` · ${current.terminalMm} mm terminal`}
       </p>

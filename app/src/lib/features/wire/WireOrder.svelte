@@ -40,7 +40,9 @@
         <span class="what">
           <b>{signalWords(wire.signal)}</b>
           <span class="lead"
-            >{leadWords(wire)}{wire.programming ? ' · not in the vehicle’s diagram' : ''}</span
+            >{leadWords(wire, wiring)}{wire.programming
+              ? ' · not in the vehicle’s diagram'
+              : ''}</span
           >
         </span>
         <span class="place mono">{placeWords(wire).replace(/^pins? /, '')}{on ? ' ✓' : ''}</span>

@@ -104,7 +104,7 @@
         <ChipPanel {job} {station} {roles} />
       {:else}
         <SimulatorPanel {job} {station} />
-        {#key station.id}<SupplyPanel {job} {station} />{/key}
+        {#key station.id}<SupplyPanel {job} {station} limitMa={wiring?.power?.limitMa} />{/key}
       {/if}
     </div>
     {#if job.access?.carrier === 'can-uds'}<ChipPanel {job} {station} {roles} />{/if}

@@ -1,13 +1,13 @@
 import type { PlannedWire } from '@badger/core/wiring/connection-plan';
 import type { ReadingKind } from '@badger/core/wiring/judge-connection';
 import { ohms } from '$lib/messages/wiring.ts';
-import { placeWords, signalWords } from '$lib/messages/wire-words.ts';
 import type { WiringData } from '$lib/wiring-types.ts';
 
 /** What a wire is called beside its place: the end of the lead set that goes there. Example: `lead 7, yellow`. */
-export function leadWords({ lead, soldered }: PlannedWire): string {
+export function leadWords({ lead, soldered }: PlannedWire, { plan }: WiringData): string {
   if (soldered) return 'soldered first';
-  if (!lead) return 'not in this lead set';
+  // what goes to a programmer or into a socket has no lead set
+  if (!lead) return plan.lead ? 'not in this lead set' : '';
   const mark = lead.mark === '' ? '' : `lead ${lead.mark}`;
   return [mark, lead.colour].filter((p) => p !== '').join(', ');
 }
@@ -26,12 +26,6 @@ export function expectedWords({ expected }: PlannedWire): string {
 export function currentOf({ plan, connection }: WiringData): PlannedWire | undefined {
   const ticked = connection?.ticked ?? [];
   return plan.wires.find((w) => !ticked.includes(w.key));
-}
-
-/** One sentence for a wire. Example: `Ground, lead 1, black, to pin 4`. */
-export function wireSentence(wire: PlannedWire): string {
-  const lead = wire.lead ? `${leadWords(wire)}, ` : '';
-  return `${signalWords(wire.signal)}, ${lead}to ${placeWords(wire)}`;
 }
 
 /** What is measured before power, in the order of measuring. */

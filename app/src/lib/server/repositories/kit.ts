@@ -1,4 +1,4 @@
-import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Tx } from '../db/client.ts';
 import { kitItem, kitTick } from '../db/schema/arrive.ts';
 
@@ -40,8 +40,14 @@ export async function updateKit(
   return rows.length === 1;
 }
 
-/** A connection was made: one more plugging for the leads and adapters of this station and family. */
-export async function countPlugging(db: Tx, stationId: string, family: string): Promise<void> {
+/**
+ * A connection was made: one more plugging for the leads and adapters that were chosen for it; where nobody chose any, for all of
+ * this station and family.
+ */
+export async function countPlugging(
+  db: Tx,
+  { stationId, family, chosen }: { stationId: string; family: string; chosen: readonly string[] }
+): Promise<void> {
   await db
     .update(kitItem)
     .set({ plugCycles: sql`${kitItem.plugCycles} + 1` })
@@ -49,6 +55,7 @@ export async function countPlugging(db: Tx, stationId: string, family: string): 
       and(
         isNull(kitItem.retiredAt),
         sql`${kitItem.kind} in ('lead', 'adapter')`,
+        chosen.length > 0 ? inArray(kitItem.id, [...chosen]) : undefined,
         sql`(${kitItem.stationId} is null or ${kitItem.stationId} = ${stationId})`,
         sql`(cardinality(${kitItem.families}) = 0 or ${family} = any(${kitItem.families}))`
       )

@@ -15,6 +15,7 @@ import { storeProblem } from '../../db/pg-errors.ts';
 import type { Tx } from '../../db/client.ts';
 import { appendEvent } from '../../repositories/events.ts';
 import { lockJob } from '../../repositories/jobs.ts';
+import { listLatestConnections } from '../../repositories/connections.ts';
 import { countPlugging } from '../../repositories/kit.ts';
 import {
   closeOperation,
@@ -225,9 +226,17 @@ async function keepIdentity(
   }
   // whoever answers after nobody was connected has been plugged: the pins of the leads count it
   const plugged = live.spec.access.carrier === 'can-uds' && !station.connected;
-  if (plugged) await countPlugging(tx, station.row.id, family);
+  if (plugged) await countLeads(tx, run, family);
   await setIdentity(tx, unit.id, { chipId, numbers: { ...identity.fields }, at });
   return ok(true);
+}
+
+async function countLeads(tx: Tx, { view, unit, station }: Run, family: string): Promise<void> {
+  const stationId = station.row.id;
+  const made = (await listLatestConnections(tx, [view.job.id])).find((c) => c.unitId === unit.id);
+  const here = made?.stationId === stationId ? made : undefined;
+  const chosen = [here?.leadId, here?.adapterId].filter((id) => typeof id === 'string');
+  await countPlugging(tx, { stationId, family, chosen });
 }
 
 /** What the end means for the unit on the bench, by what was sent to it. */

@@ -36,7 +36,9 @@
       {w.marking ? `Chip marked ${w.marking}.` : ''}
     </p>
   </header>
-  <div class="drawing"><ConnectionDrawing wiring={w} printed /></div>
+  <div class="drawing">
+    <ConnectionDrawing wiring={w} printed />
+  </div>
   <table class="plain">
     <thead
       ><tr><th>In this order</th><th>To</th><th>Lead</th><th>Expect, power off</th><th>On</th></tr
@@ -54,7 +56,7 @@
             {#if wire.terminalMm !== undefined}<span class="soft">{wire.terminalMm} mm</span>{/if}
             {#if wire.note}<span class="soft">{wire.note}</span>{/if}</td
           >
-          <td>{leadWords(wire)}</td>
+          <td>{leadWords(wire, w)}</td>
           <td>{expectedWords(wire)}</td>
           <td class="box">☐</td>
         </tr>
@@ -126,10 +128,35 @@
     article {
       border: 0;
       padding: 0;
-      font-size: 12px;
+      font-size: 11px;
+      gap: 4px;
+      max-width: none;
     }
+    /* one sheet: faces and board share its upper third */
     .drawing {
-      max-width: 150mm;
+      max-width: none;
+      display: grid;
+      grid-template-columns: repeat(auto-fit, minmax(80mm, 1fr));
+      gap: 0 6mm;
+    }
+    .drawing :global(svg) {
+      max-height: 62mm;
+    }
+    .power :global(svg) {
+      max-width: 90mm;
+    }
+    article td,
+    article th {
+      padding-block: 1px;
+      font-size: 11px;
+      line-height: 1.25;
+    }
+    td .soft {
+      display: inline;
+      font-size: 10px;
+    }
+    .box {
+      font-size: 14px;
     }
   }
 </style>
