@@ -86,10 +86,6 @@ await page.getByRole('button', { name: 'CAN H is on: next wire' }).waitFor();
 await page.mouse.wheel(0, 18);
 await page.waitForTimeout(300);
 await shot('wire');
-await page.getByRole('button', { name: 'One wire at a time' }).click();
-await page.waitForTimeout(300);
-await shot('walk');
-await page.keyboard.press('Escape');
 for (const name of ['CAN H', 'CAN L', 'Battery feed', 'Ignition feed', 'Boot pad'])
   await page.getByRole('button', { name: new RegExp(`^${name} is on`) }).click();
 for (const [what, ohm] of [
@@ -154,7 +150,5 @@ await page.getByLabel(/Numbers and markings/).fill('HW O73I 204 418   K32-2M41')
 await shot('families');
 await open('/families/HV-EC4');
 await shot('family');
-await open('/jobs/2034/identify');
-await shot('identify');
 await speed(30);
 await browser.close();

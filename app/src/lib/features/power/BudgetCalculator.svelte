@@ -1,10 +1,9 @@
 <script lang="ts">
   import { formatAmps } from '@badger/core/base/format';
   import { MARGIN } from '@badger/core/electrical/budget';
-  import Panel from '$lib/ui/Panel.svelte';
+  import Calculator from './Calculator.svelte';
   import Figure from './Figure.svelte';
   import { BUDGET_EXAMPLE, computeBudget, parseFigure } from './power.view.ts';
-  import Verdict from './Verdict.svelte';
 
   let unitAmps = $state(BUDGET_EXAMPLE.unitAmps);
   let ratedAmps = $state(BUDGET_EXAMPLE.ratedAmps);
@@ -17,15 +16,14 @@
   const share = (ma: number) => `${Math.min(100, Math.max(0, (ma / most) * 100))}%`;
 </script>
 
-<Panel label="Budget" title="Budget: can the supply carry it">
-  <div class="figures">
+<Calculator label="Budget" title="Budget: can the supply carry it" judgement={result.judgement}>
+  {#snippet figures()}
     <Figure name="Unit, heaviest state" unit="A" bind:value={unitAmps} />
     <Figure name="Interface box" unit="A" bind:value={box} />
     <Figure name="Radio dongle" unit="A" bind:value={dongle} />
     <Figure name="Adapter, second processor" unit="A" bind:value={other} />
     <Figure name="Supply gives" unit="A" bind:value={ratedAmps} />
-  </div>
-  <Verdict judgement={result.judgement} />
+  {/snippet}
   {#if Number.isFinite(result.needMa) && Number.isFinite(ratedMa)}
     <div
       class="bar"
@@ -40,17 +38,12 @@
       <span class="rated" style="left: calc({share(ratedMa)} - 2px)"></span>
     </div>
   {/if}
-  <p class="formula soft">
+  {#snippet formula()}
     Need = {MARGIN} · (unit + all that hangs on the same supply). Common practice.
-  </p>
-</Panel>
+  {/snippet}
+</Calculator>
 
 <style>
-  .figures {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 8px 18px;
-  }
   .bar {
     position: relative;
     height: 24px;
@@ -72,9 +65,5 @@
   .rated {
     width: 4px;
     background: var(--stop);
-  }
-  .formula {
-    font-size: 13px;
-    margin: 8px 0 0;
   }
 </style>

@@ -11,11 +11,6 @@
 </label>
 
 <style>
-  label {
-    display: grid;
-    gap: 2px;
-    font-size: 14px;
-  }
   .field {
     display: flex;
     gap: 6px;

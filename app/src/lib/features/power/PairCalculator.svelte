@@ -1,8 +1,7 @@
 <script lang="ts">
-  import Panel from '$lib/ui/Panel.svelte';
+  import Calculator from './Calculator.svelte';
   import Figure from './Figure.svelte';
   import { computePair } from './power.view.ts';
-  import Verdict from './Verdict.svelte';
 
   let pair = $state('60');
   let high = $state('');
@@ -11,8 +10,8 @@
   const judgement = $derived(computePair({ pair, high, low, wanted }));
 </script>
 
-<Panel label="CAN pair" title="CAN pair: which terminators are there">
-  <div class="figures">
+<Calculator label="CAN pair" title="CAN pair: which terminators are there" {judgement}>
+  {#snippet figures()}
     <Figure name="H to L, power off" unit="Ω" bind:value={pair} />
     <Figure name="H to ground" unit="Ω" bind:value={high} />
     <Figure name="L to ground" unit="Ω" bind:value={low} />
@@ -23,30 +22,15 @@
         <option value={1}>one terminator</option>
       </select></label
     >
-  </div>
-  <Verdict {judgement} />
-  <p class="formula soft">
+  {/snippet}
+  {#snippet formula()}
     1/R = n / 120 Ω. Each may have 100 to 130 Ω (ISO 11898-2, from memory): 1: 100 to 130, 2: 50 to
     65, 3: 33 to 43 Ω, and 2 Ω for leads.
-  </p>
-</Panel>
+  {/snippet}
+</Calculator>
 
 <style>
-  .figures {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 8px 18px;
-  }
-  label {
-    display: grid;
-    gap: 2px;
-    font-size: 14px;
-  }
   .select {
     width: 170px;
-  }
-  .formula {
-    font-size: 13px;
-    margin: 8px 0 0;
   }
 </style>

@@ -1,16 +1,14 @@
 <script lang="ts">
-  import type { ChartConfiguration } from 'chart.js';
   import {
     planVehiclePower,
     type BatteryKind,
     type SupportKind
   } from '@badger/core/electrical/battery';
   import { formatAmps } from '@badger/core/base/format';
-  import { chart } from '$lib/features/shared/chart.svelte.ts';
-  import Panel from '$lib/ui/Panel.svelte';
+  import Calculator from './Calculator.svelte';
   import Figure from './Figure.svelte';
+  import LevelChart from './LevelChart.svelte';
   import { parseFigure } from './power.view.ts';
-  import Verdict from './Verdict.svelte';
 
   let rest = $state('12.5');
   let capacity = $state('70');
@@ -35,32 +33,14 @@
       modelYear: Number.isFinite(modelYear) ? modelYear : undefined
     })
   );
-
-  function config(): ChartConfiguration<'line'> {
-    const css = getComputedStyle(document.documentElement);
-    const color = (name: string) => css.getPropertyValue(name).trim();
-    const line = (y: (mv: number) => number, token: string) => ({
-      data: plan.curve.map((p) => ({ x: p.minute, y: y(p.mv) / 1000 })),
-      ...{ borderColor: color(token), pointRadius: 0, borderWidth: 2 }
-    });
-    const leastMv = parseFigure(least) * 1000;
-    return {
-      type: 'line',
-      data: { datasets: [line((mv) => mv, '--ink'), line(() => leastMv, '--stop')] },
-      options: {
-        maintainAspectRatio: false,
-        plugins: { legend: { display: false } },
-        scales: {
-          x: { type: 'linear', title: { display: true, text: 'minutes' } },
-          y: { title: { display: true, text: 'volts' } }
-        }
-      }
-    };
-  }
 </script>
 
-<Panel label="Vehicle" title="Vehicle: does it hold its voltage to the end">
-  <div class="figures">
+<Calculator
+  label="Vehicle"
+  title="Vehicle: does it hold its voltage to the end"
+  judgement={plan.judgement}
+>
+  {#snippet figures()}
     <Figure name="Battery at rest" unit="V" bind:value={rest} />
     <label
       ><span>Kind</span>
@@ -87,14 +67,17 @@
     {/if}
     <Figure name="Model year" unit="" bind:value={year} />
     <Figure name="Work needs" unit="V" bind:value={least} />
-  </div>
-  <Verdict judgement={plan.judgement} />
+  {/snippet}
   {#if plan.curve.length > 0}
-    <div class="chart">
-      <canvas aria-label="Voltage over the work" {@attach chart(config)}></canvas>
-    </div>
+    <LevelChart
+      label="Voltage over the work"
+      points={plan.curve.map((p) => ({ x: p.minute, y: p.mv / 1000 }))}
+      least={parseFigure(least)}
+      xName="minutes"
+      yName="volts"
+    />
   {/if}
-  <p class="formula soft">
+  {#snippet formula()}
     {plan.chargeShare === undefined
       ? ''
       : `Battery at ${Math.round(plan.chargeShare * 100)} %. `}What the support does not give comes
@@ -102,28 +85,11 @@
     capacity less a kelvin below 25 °C. Common practice; rest voltages BCI, from memory. Shops use {formatAmps(
       plan.tradeMa
     )} A for this age.
-  </p>
-</Panel>
+  {/snippet}
+</Calculator>
 
 <style>
-  .figures {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 8px 18px;
-  }
-  label {
-    display: grid;
-    gap: 2px;
-    font-size: 14px;
-  }
   .select {
     width: 150px;
-  }
-  .chart {
-    height: 170px;
-  }
-  .formula {
-    font-size: 13px;
-    margin: 8px 0 0;
   }
 </style>
