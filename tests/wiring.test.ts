@@ -3,11 +3,13 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import pg from 'pg';
 import type { UnitRole } from '@badger/core/job/roles';
 import type { ReadingKind } from '@badger/core/wiring/judge-connection';
+import type { LiveOperation } from '../app/src/lib/server/bench/live-operation.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { listEvents } from '../app/src/lib/server/repositories/events.ts';
 import { listKit, updateKit } from '../app/src/lib/server/repositories/kit.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { moveToStation } from '../app/src/lib/server/services/job/jobs.ts';
+import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
 import { setSupply } from '../app/src/lib/server/services/operation/set-supply.ts';
 import {
   beginConnection,
@@ -15,7 +17,7 @@ import {
   tickWires
 } from '../app/src/lib/server/services/wiring/connect.ts';
 import { describeWiring } from '../app/src/lib/server/services/wiring/describe-wiring.ts';
-import { makeShop, powerUp, runToEnd, until, type Shop } from './support/shop.ts';
+import { makeShop, powerUp, runToEnd, until, waitForEnd, type Shop } from './support/shop.ts';
 
 const JOB = 2031;
 let shop: Shop;
@@ -197,6 +199,34 @@ describe('what is measured', () => {
     expect((await wiringOf()).connection).toBeUndefined();
     await moveToStation(shop.root.deps, bench, { jobNumber: JOB, stationId: 'window' });
     expect((await wiringOf()).connection?.ticked).toEqual(['ground-0']);
+  });
+});
+
+describe('an operation is not disturbed', () => {
+  it('one that begins while the books are looked into keeps its supply', async () => {
+    const asked = supply(true);
+    const { running } = shop.root.deps.bench;
+    running.set('window', { spec: { kind: 'write' } } as unknown as LiveOperation);
+    expect(await asked).toBe('station.work.busy');
+    running.delete('window');
+    expect(shop.root.deps.bench.stations.get('window')?.supply.latest?.on).toBe(false);
+  });
+  it('while it runs the unit is neither connected anew, nor ticked, nor moved', async () => {
+    await powerUp(shop, 'window', '0417');
+    const at0 = { jobNumber: JOB, stationId: 'window', role: 'original' } as const;
+    await runToEnd(shop, bench, { kind: 'identify', ...at0 });
+    shop.world.speed = 30;
+    const started = await startOperation(shop.root.deps, bench, {
+      ...{ kind: 'read', ...at0, regionId: 'program-flash' }
+    });
+    if (!started.ok) throw new Error(started.problem.code);
+    expect(await begin({ stationId: 'corner', leadId: '' })).toBe('job.work.running');
+    expect(await tick(['ground-0'])).toBe('job.work.running');
+    shop.world.speed = 0;
+    await waitForEnd(shop, started.value.operationId);
+    expect((await viewOf()).job.stationId).toBe('window');
+    expect(await supply(false)).toBe('ok');
+    await supplyIs(false);
   });
 });
 

@@ -24,6 +24,8 @@ export async function setSupply(
   const station = deps.bench.stations.get(stationId);
   const held = settings.on === true ? await heldByConnection(deps, stationId) : undefined;
   if (held) return held;
+  // an operation may have begun while the books were looked into
+  if (deps.bench.running.has(stationId)) return fail('station.work.busy');
   return station ? station.supply.apply(settings) : fail('station.id.unknown');
 }
 

@@ -15,7 +15,7 @@ import {
 import { appendEvent } from '../../repositories/events.ts';
 import { setStation } from '../../repositories/jobs.ts';
 import type { Person } from '../../repositories/people.ts';
-import { actOnView } from '../job/act-on-job.ts';
+import { actOnView, hasRunningWork } from '../job/act-on-job.ts';
 import { sideOf } from '../job/job-sides.ts';
 import type { JobView } from '../job/job-view.ts';
 import { planSide, type SidePlan } from './side-plan.ts';
@@ -23,7 +23,7 @@ import { planSide, type SidePlan } from './side-plan.ts';
 type Of<T> = { readonly jobNumber: number } & T;
 
 /**
- * Begins to connect a unit: nothing is ticked, nothing is measured. Errors: those of {@link actOnView}, `upload.unit.none`,
+ * Begins to connect a unit: nothing is ticked, nothing is measured. Errors: those of {@link actOnView}, `job.work.running`, `upload.unit.none`,
  * `station.id.unknown`, `wiring.plan.absent`, `wiring.lead.unknown`, `wiring.marking.unknown`.
  */
 export async function beginConnection(
@@ -33,6 +33,7 @@ export async function beginConnection(
 ): Promise<Result<true>> {
   const act = { person, jobNumber, right: 'bench.operate' } as const;
   return actOnView<true>(deps, act, async (tx, view) => {
+    if (hasRunningWork(view)) return fail('job.work.running');
     const { role, leadId, adapterId, marking, stationId } = begin;
     const checked = checkBegin(deps, view, begin);
     if (!checked.ok) return checked;
@@ -147,7 +148,7 @@ interface AtConnection {
   readonly side: SidePlan & { readonly row: ConnectionRow; readonly tag: string };
 }
 
-/** Does something to the connection that counts now. Errors: those of {@link actOnView}, `wiring.connection.old` (begun anew since). */
+/** Does something to the connection that counts now. Errors: those of {@link actOnView}, `job.work.running`, `wiring.connection.old` (begun anew since). */
 function onConnection(
   {
     deps,
@@ -158,6 +159,7 @@ function onConnection(
 ): Promise<Result<true>> {
   const act = { person, jobNumber: of.jobNumber, right: 'bench.operate' } as const;
   return actOnView<true>(deps, act, async (tx, view) => {
+    if (hasRunningWork(view)) return fail('job.work.running');
     const side = planSide(deps, view, of.role);
     const row = side?.row;
     if (!side || row?.id !== of.connectionId) return fail('wiring.connection.old');
