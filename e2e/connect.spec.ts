@@ -43,6 +43,13 @@ test('a unit is connected one wire at a time, measured, and a short holds the po
     await expect(page.getByText('3 of 5 connections are not ticked.')).toBeVisible();
   });
 
+  await test.step('the power is off', async () => {
+    // a journey before this one may have left the output on
+    const off = page.getByRole('button', { name: 'Switch off' });
+    if (await off.isEnabled()) await off.click();
+    await expect(benchLine(page)).toContainText('Supply is off');
+  });
+
   const measure = page.getByRole('region', { name: 'Measured, power off' });
   const read = async (what: string, text: string) => {
     await measure.getByLabel(`${what}, ohm`).fill(text);
