@@ -65,6 +65,11 @@ describe('does the vehicle hold its voltage to the end', () => {
     ['a newer vehicle, 60 A against the 90 A of the trade', { modelYear: 2018 }, 'look trade'],
     ['nobody knows how old it is', { modelYear: undefined }, 'look trade'],
     ['a charger', { support: 'charger' }, 'stop charger'],
+    [
+      'a charger that nobody knows anything else of',
+      { support: 'charger', supportMa: Number.NaN, restMv: Number.NaN },
+      'stop charger'
+    ],
     ['nothing, 90 minutes at 25 A', bare(90, 25_000), 'stop low'],
     ['nothing, five minutes at 5 A', bare(5, 5000), 'look trade'],
     ['a small supply and a strong battery', { supportMa: 24_000, minutes: 10 }, 'look trade'],

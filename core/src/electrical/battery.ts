@@ -110,29 +110,29 @@ export function tradeSupportMa(modelYear: number | undefined): number {
 /**
  * Does the vehicle hold its voltage to the end of the work? Walks through it minute by minute: what the support does not give
  * comes out of the battery. A charger is no supply: its voltage is not steady, and what it gives is not counted.
- * Order: figures not known, charger, voltage too low, battery too empty to start, support under the figure of the trade, held.
+ * Order: charger, figures not known, voltage too low, battery too empty to start, support under the figure of the trade, held.
  */
 export function planVehiclePower(v: VehiclePower): VehiclePowerPlan {
   const chargeShare = chargeOf(v.restMv, v.kind);
   const tradeMa = tradeSupportMa(v.modelYear);
   const nothing = { chargeShare, endShare: undefined, curve: [], lowestMv: undefined, tradeMa };
+  // whatever else is not known: it is the wrong device
+  const charger = v.support === 'charger' ? judge('stop', 'power.vehicle.charger') : undefined;
   if (chargeShare === undefined || !isPossible(v))
-    return { ...nothing, judgement: judge('look', 'power.vehicle.unknown') };
+    return { ...nothing, judgement: charger ?? judge('look', 'power.vehicle.unknown') };
   const { curve, endShare } = walk(v, chargeShare);
   const lowestMv = Math.min(...curve.map((p) => p.mv));
   const figures = { ...{ lowestMv, minMv: v.minMv, minutes: v.minutes }, loadMa: v.loadMa };
   const ended = { endPercent: Math.round(endShare * 100) };
-  const judgement =
-    v.support === 'charger'
-      ? judge('stop', 'power.vehicle.charger', figures)
-      : lowestMv < v.minMv
-        ? judge('stop', 'power.vehicle.low', figures)
-        : endShare < START_SHARE
-          ? judge('look', 'power.vehicle.empty', { ...figures, ...ended })
-          : v.support !== 'supply' || v.supportMa < tradeMa
-            ? judge('look', 'power.vehicle.trade', { ...figures, ...ended, tradeMa })
-            : judge('go', 'power.vehicle.held', { ...figures, ...ended });
-  return { judgement, chargeShare, endShare, curve, lowestMv, tradeMa };
+  const said =
+    lowestMv < v.minMv
+      ? judge('stop', 'power.vehicle.low', figures)
+      : endShare < START_SHARE
+        ? judge('look', 'power.vehicle.empty', { ...figures, ...ended })
+        : v.support !== 'supply' || v.supportMa < tradeMa
+          ? judge('look', 'power.vehicle.trade', { ...figures, ...ended, tradeMa })
+          : judge('go', 'power.vehicle.held', { ...figures, ...ended });
+  return { judgement: charger ?? said, chargeShare, endShare, curve, lowestMv, tradeMa };
 }
 
 function isPossible(v: VehiclePower): boolean {

@@ -70,17 +70,22 @@ export function heaviest(lines: readonly BudgetLine[]): BudgetLine | undefined {
 
 /**
  * Can the supply carry the heaviest state with its margin? Units: mA. Stop `power.budget.over` with the figure, Look
- * `power.budget.unknown` where nobody knows what it gives or what is drawn. Example: 3.6 A writing and 0.6 A beside it need 5.25 A.
+ * `power.budget.unknown` where nobody knows what it gives or what is drawn. `whole`: all that hangs on the supply is in the lines. Example: 3.6 A writing and 0.6 A beside it need 5.25 A.
  */
-export function judgeBudget(ratedMa: number | undefined, lines: readonly BudgetLine[]): Judgement {
+export function judgeBudget(
+  ratedMa: number | undefined,
+  lines: readonly BudgetLine[],
+  whole = true
+): Judgement {
   const worst = heaviest(lines);
   const ok = worst && Number.isFinite(worst.totalMa) && worst.totalMa > 0;
   if (!ok || ratedMa === undefined || !(ratedMa > 0)) return judge('look', 'power.budget.unknown');
   const needMa = Math.ceil(worst.totalMa * MARGIN);
   const figures = { needMa, ratedMa, totalMa: worst.totalMa, state: worst.state };
-  return needMa > ratedMa
-    ? judge('stop', 'power.budget.over', figures)
-    : judge('go', 'power.budget.carried', figures);
+  if (needMa > ratedMa) return judge('stop', 'power.budget.over', figures);
+  return whole
+    ? judge('go', 'power.budget.carried', figures)
+    : judge('look', 'power.budget.unknown');
 }
 
 /**
@@ -92,7 +97,9 @@ export function proposeLimit(
   lines: readonly BudgetLine[],
   ratedMa: number
 ): number | undefined {
-  const wanted = (heaviest(lines)?.totalMa ?? 0) * MARGIN;
+  const heaviestMa = heaviest(lines)?.totalMa ?? 0;
+  // what nobody knows asks for no more than the family's least
+  const wanted = Number.isFinite(heaviestMa) ? heaviestMa * MARGIN : 0;
   const inside = Math.min(Math.max(wanted, need.limitMinMa), need.limitMaxMa);
   const limitMa = Math.min(Math.ceil(inside / 100) * 100, need.limitMaxMa);
   if (limitMa <= ratedMa) return limitMa;
@@ -118,11 +125,14 @@ export function judgeVoltsAtUnit(
 ): { readonly judgement: Judgement; readonly along: PathVoltage } {
   const along = voltageAlong(sourceMv, currentMa, path);
   const { voltageMinMv: minMv, voltageMaxMv: maxMv } = need;
-  const figures = { atUnitMv: along.atUnitMv, currentMa, minMv, sourceMv };
+  const whole = Number.isFinite(along.atUnitMv);
+  // no lead makes more of it: what the supply lacks is lacking however little is known of the rest
+  const atUnitMv = whole ? along.atUnitMv : sourceMv;
+  const figures = { atUnitMv, currentMa, minMv, sourceMv };
   const say = (judgement: Judgement) => ({ judgement, along });
-  if (!Number.isFinite(along.atUnitMv)) return say(judge('look', 'power.volts.unknown', { minMv }));
-  if (along.atUnitMv < minMv) return say(judge('stop', 'power.volts.low', figures));
+  if (atUnitMv < minMv) return say(judge('stop', 'power.volts.low', figures));
   if (sourceMv > maxMv) return say(judge('stop', 'power.volts.high', { sourceMv, maxMv }));
-  if (along.unknown.length > 0) return say(judge('look', 'power.volts.unknown', { minMv }));
-  return say(judge('go', 'power.volts.reserve', { ...figures, reserveMv: along.atUnitMv - minMv }));
+  if (!whole || along.unknown.length > 0)
+    return say(judge('look', 'power.volts.unknown', { minMv }));
+  return say(judge('go', 'power.volts.reserve', { ...figures, reserveMv: atUnitMv - minMv }));
 }

@@ -22,7 +22,7 @@ export interface ElectricalCodes {
   'power.budget.carried': { needMa: number; ratedMa: number; totalMa: number; state: string };
   'power.budget.over': { needMa: number; ratedMa: number; totalMa: number; state: string };
   'power.budget.unknown': None;
-  'power.vehicle.charger': { lowestMv: number; minMv: number; minutes: number; loadMa: number };
+  'power.vehicle.charger': None;
   'power.vehicle.empty': {
     lowestMv: number;
     minMv: number;

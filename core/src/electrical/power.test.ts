@@ -46,6 +46,11 @@ describe('budget: what the states draw against what the supply gives', () => {
       });
     }
   );
+  it('a load that is not in the lines is no reason for Go, and none against Stop', () => {
+    const lines = budgetLines(draw, [box]);
+    expect(judgeBudget(9000, lines, false)).toMatchObject({ verdict: 'look' });
+    expect(judgeBudget(2000, lines, false)).toMatchObject({ verdict: 'stop' });
+  });
   it('what draws nobody knows how much is carried by nobody', () => {
     expect(judgeBudget(9000, []).verdict).toBe('look');
     expect(judgeBudget(9000, budgetLines(draw, [{ name: '?', maxMa: Number.NaN }])).verdict).toBe(
@@ -76,6 +81,10 @@ describe('limit and voltage that are proposed', () => {
   it('a supply that gives less is set to all it has, if the family lets it', () => {
     expect(proposeLimit(need, lines, 4000)).toBe(4000);
     expect(proposeLimit(need, lines, 2000)).toBeUndefined();
+  });
+  it('a draw that nobody knows does not raise the limit to all that the supply has', () => {
+    const unknown = budgetLines(draw, [{ name: '?', maxMa: Number.NaN }]);
+    expect(proposeLimit(need, unknown, 10_000)).toBe(need.limitMinMa);
   });
   it('the voltage lies half a volt below the most', () => {
     expect(proposeVoltage(need)).toBe(13_500);
@@ -123,6 +132,10 @@ describe('voltage along the lead', () => {
     expect(judged(leadPath(bare))).toMatchObject({ code: 'power.volts.unknown', verdict: 'look' });
     expect(judged(leadPath({ ...lead, areaUm2: 0 })).verdict).toBe('look');
     expect(judged(leadPath(lead), Number.NaN).verdict).toBe('look');
+  });
+  it('too much and too little at the supply are Stop however little is known of the rest', () => {
+    expect(judged(leadPath(lead), 14_400, Number.NaN)).toMatchObject({ verdict: 'stop' });
+    expect(judged(leadPath(lead), 11_000, Number.NaN)).toMatchObject({ verdict: 'stop' });
   });
   it('more current or a longer lead never moves it towards Go', () => {
     const rank = { go: 0, none: 1, look: 2, stop: 3 };

@@ -2,7 +2,8 @@ import type { None } from '../base/codes.ts';
 
 /** What `wiring` tells: problems, findings and verdicts by code, each with its figures. */
 export interface WiringCodes {
-  'wiring.connection.right': { wires: number };
+  'wiring.board.unknown': None;
+  'wiring.connection.right': { wires: number; measured: number };
   'wiring.plan.none': None;
   'wiring.wires.open': { open: number; all: number };
 }

@@ -6,10 +6,6 @@ import type { ConnectionPlan } from './connection-plan.ts';
 /** What can be measured on a connection with the power off. */
 export type ReadingKind = 'pair' | 'high-ground' | 'low-ground' | 'feed-ground' | 'wire';
 
-export const READING_KINDS: readonly ReadingKind[] = [
-  ...(['pair', 'high-ground', 'low-ground', 'feed-ground', 'wire'] as const)
-];
-
 /** One value of a meter. Units: mΩ; Infinity is an open line. */
 export interface ConnectionReading {
   readonly kind: ReadingKind;
@@ -43,6 +39,10 @@ export function judgeConnection(plan: ConnectionPlan, facts: ConnectionFacts): J
   const left = judge('look', 'wiring.wires.open', { open: open.length, all: plan.wires.length });
   const lines = [
     ...meter.filter((l) => l.undone !== true),
+    // pads that lie elsewhere on each board: ticked or not, nobody knows where
+    ...(plan.boards.length > 0 && !plan.board
+      ? [undone(judge('look', 'wiring.board.unknown'))]
+      : []),
     ...(open.length > 0 ? [undone(left)] : []),
     ...meter.filter((l) => l.undone === true)
   ];
@@ -52,7 +52,10 @@ export function judgeConnection(plan: ConnectionPlan, facts: ConnectionFacts): J
       ? gravest
       : plan.wires.length === 0
         ? judge('none', 'wiring.plan.none')
-        : judge('go', 'wiring.connection.right', { wires: plan.wires.length });
+        : judge('go', 'wiring.connection.right', {
+            wires: plan.wires.length,
+            measured: meter.length
+          });
   return { verdict, lines, open };
 }
 

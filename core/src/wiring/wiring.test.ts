@@ -153,10 +153,23 @@ describe('a connection before power', () => {
     const open = { ...good, readings: [...good.readings, reading('wire', Infinity, key)] };
     expect(judged(open)).toMatchObject({ verdict: 'stop', code: 'wiring.wire.open' });
   });
+  it('without the marking of the chip it is never Go, whatever is ticked and measured', () => {
+    const facts = (p: ConnectionPlan) => ({
+      ticked: p.wires.map((w) => w.key),
+      readings: good.readings
+    });
+    const unknown = planOf('PW-BD1');
+    expect(judgeConnection(unknown, facts(unknown)).verdict.code).toBe('wiring.board.unknown');
+    const known = planOf('PW-BD1', undefined, 'R12-512A');
+    expect(judgeConnection(known, facts(known)).verdict.verdict).toBe('go');
+  });
   it('a chip needs neither pair nor feed', () => {
     const clip = planOf('MD-IM3');
     const facts = { ticked: clip.wires.map((w) => w.key), readings: [] };
-    expect(judgeConnection(clip, facts).verdict.verdict).toBe('go');
+    expect(judgeConnection(clip, facts).verdict).toMatchObject({
+      verdict: 'go',
+      params: { measured: 0 }
+    });
   });
   it('less that is ticked or measured never moves it towards Go', () => {
     const rank = { go: 0, none: 1, look: 2, stop: 3 };

@@ -45,8 +45,8 @@ export const wiring = {
     clear: 'Measure feed to ground before power. The unit may be damaged.'
   }),
   'wiring.connection.right': (p) => ({
-    title: 'Connected and measured',
-    text: `All ${text(p.wires)} connections are ticked and measure right.`
+    title: num(p.measured) > 0 ? 'Connected and measured' : 'All connections are on',
+    text: `All ${text(p.wires)} connections are ticked${num(p.measured) > 0 ? '; what was measured is right' : ''}.`
   }),
   'wiring.connection.old': () => ({
     title: 'The unit was connected anew since',
@@ -80,6 +80,11 @@ export const wiring = {
   'wiring.wire.unknown': () => ({
     title: 'No such wire',
     text: 'The plan of this unit has no such connection. Nothing was kept.'
+  }),
+  'wiring.board.unknown': () => ({
+    title: 'Which board is not known',
+    text: 'This family has several; the pads lie elsewhere on each.',
+    clear: 'Read the marking on the chip and begin with it.'
   }),
   'wiring.plan.none': () => ({
     title: 'Nothing to connect',
