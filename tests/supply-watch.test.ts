@@ -63,6 +63,9 @@ describe('watch over the supply', () => {
     // the reading that showed it, and at most one that was under way
     expect(limited.seen.length).toBeLessThanOrEqual(2);
     await until(() => station().supply.latest?.on === false);
+    // the unit was identified: the record names it, though nobody connected it through Wire
+    await until(async () => (await trips()).length === 1);
+    expect((await trips())[0]?.data).toMatchObject({ unit: '0417', station: 'window' });
     expect(station().trip?.judgement.code).toBe('watch.limit.held');
     expect(station().connected).toBeUndefined();
     const shown = describeBench(shop.root.deps).stations.find((s) => s.id === 'window');

@@ -198,8 +198,8 @@ export const wiring = {
   }),
   'power.budget.unknown': () => ({
     title: 'Power not known',
-    text: 'Either what is drawn or what the supply gives is not known.',
-    clear: 'Enter what the supply gives under Kit.'
+    text: 'What the supply gives, what the box draws, or what the unit draws is not known.',
+    clear: 'Enter supply and box under Kit.'
   }),
   'power.volts.reserve': (p) => ({
     title: 'Enough voltage at the unit',

@@ -14,9 +14,9 @@
     [0, 'none'],
     [120, '120 Ω']
   ] as const;
-  /** Figures are typed in metres and mm², and kept in mm and µm². */
+  /** Figures are typed in metres and mm², and kept in mm and µm²; what is no number the form does not let pass. */
   const scaled = (value: string, factor: number) =>
-    value.trim() === '' ? null : Math.round(Number(value.replace(',', '.')) * factor);
+    value === '' ? null : Math.round(Number(value) * factor);
   const shown = (value: number | null, factor: number) => (value === null ? '' : value / factor);
   const gauge = $derived(edit.areaUm2 ? awgOfArea(edit.areaUm2 / 1e6) : undefined);
 
@@ -29,7 +29,9 @@
   <label
     >Length, m<input
       class="input w-full"
-      inputmode="decimal"
+      type="number"
+      min="0"
+      step="any"
       value={shown(edit.lengthMm, 1000)}
       onchange={(e) => (edit.lengthMm = scaled(e.currentTarget.value, 1000))}
     /></label
@@ -37,7 +39,9 @@
   <label
     >Cross-section, mm²{gauge === undefined ? '' : ` (AWG ${gauge})`}<input
       class="input w-full"
-      inputmode="decimal"
+      type="number"
+      min="0"
+      step="any"
       value={shown(edit.areaUm2, 1e6)}
       onchange={(e) => (edit.areaUm2 = scaled(e.currentTarget.value, 1e6))}
     /></label
@@ -45,7 +49,9 @@
   <label
     >One contact, mΩ<input
       class="input w-full"
-      inputmode="decimal"
+      type="number"
+      min="0"
+      step="any"
       value={shown(edit.contactMohm, 1)}
       onchange={(e) => (edit.contactMohm = scaled(e.currentTarget.value, 1))}
     /></label
@@ -62,7 +68,9 @@
   <label
     >Draws from the supply, mA<input
       class="input w-full"
-      inputmode="numeric"
+      type="number"
+      min="0"
+      step="1"
       value={shown(edit.drawMa, 1)}
       onchange={(e) => (edit.drawMa = scaled(e.currentTarget.value, 1))}
     /></label

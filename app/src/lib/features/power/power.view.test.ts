@@ -59,6 +59,7 @@ describe('budget', () => {
   });
   it('what is no figure is not left out of the sum', () => {
     const besideAmps = ['0.35', 'much', ''];
+    expect(computeBudget({ ...BUDGET_EXAMPLE, besideAmps }).judgement.verdict).toBe('stop');
     expect(
       computeBudget({ ...BUDGET_EXAMPLE, besideAmps, ratedAmps: '99' }).judgement.verdict
     ).toBe('look');

@@ -101,14 +101,13 @@ export interface BudgetResult {
 }
 
 export function computeBudget({ unitAmps, besideAmps, ratedAmps }: BudgetInput): BudgetResult {
-  const beside = besideAmps
-    .filter((text) => text.trim() !== '')
-    .map((text) => ({ name: '', maxMa: known(text, 1000) ?? Number.NaN }));
+  const typed = besideAmps.filter((text) => text.trim() !== '').map((text) => known(text, 1000));
+  const beside = typed.flatMap((maxMa) => (maxMa === undefined ? [] : [{ name: '', maxMa }]));
   const unitMa = known(unitAmps, 1000) ?? Number.NaN;
   const lines = budgetLines([{ state: 'writing', minMa: 0, maxMa: unitMa }], beside);
   const totalMa = heaviest(lines)?.totalMa ?? Number.NaN;
   return {
-    judgement: judgeBudget(known(ratedAmps, 1000), lines),
+    judgement: judgeBudget(known(ratedAmps, 1000), lines, beside.length === typed.length),
     totalMa,
     needMa: totalMa * MARGIN
   };

@@ -14,6 +14,9 @@ export interface IdentifiedUnit extends ConnectedUnit {
   readonly tag: string;
   readonly role: UnitRole;
   readonly jobNumber: number;
+  readonly jobId: string;
+  /** Who read its chip id. */
+  readonly person: { readonly id: string; readonly name: string };
   /** It is gone with the bench supply. */
   readonly benchFeeds: boolean;
   /** How it was reached. */

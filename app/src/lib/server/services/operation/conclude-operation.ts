@@ -15,7 +15,6 @@ import { storeProblem } from '../../db/pg-errors.ts';
 import type { Tx } from '../../db/client.ts';
 import { appendEvent } from '../../repositories/events.ts';
 import { lockJob } from '../../repositories/jobs.ts';
-import { listLatestConnections } from '../../repositories/connections.ts';
 import { countPlugging } from '../../repositories/kit.ts';
 import {
   closeOperation,
@@ -64,9 +63,7 @@ export async function concludeOperation(
       if (end.identified) {
         station.identified({
           ...end.identified,
-          tag: live.spec.tag,
-          role: live.spec.role,
-          jobNumber: live.spec.jobNumber
+          ...whoIs(run)
         });
       }
       break;
@@ -231,9 +228,16 @@ async function keepIdentity(
   return ok(true);
 }
 
+/** Who an identified unit is in the shop's books, and who found it out. */
+function whoIs({ live }: Run) {
+  const { tag, role, jobNumber, jobId, person } = live.spec;
+  return { tag, role, jobNumber, jobId, person };
+}
+
 async function countLeads(tx: Tx, { view, unit, station }: Run, family: string): Promise<void> {
   const stationId = station.row.id;
-  const made = (await listLatestConnections(tx, [view.job.id])).find((c) => c.unitId === unit.id);
+  // while it ran nothing was connected anew
+  const made = view.records.connections.find((c) => c.unitId === unit.id);
   const here = made?.stationId === stationId ? made : undefined;
   const chosen = [here?.leadId, here?.adapterId].filter((id) => typeof id === 'string');
   await countPlugging(tx, { stationId, family, chosen });

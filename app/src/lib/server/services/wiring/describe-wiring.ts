@@ -8,10 +8,12 @@ import {
   proposeVoltage,
   type PowerLoad
 } from '@badger/core/electrical/budget';
+import { judge } from '@badger/core/base/verdict';
 import { leadPath } from '@badger/core/electrical/power-path';
 import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
 import type { AccessSpec } from '@badger/core/profile/profile';
 import { stepsFor } from '@badger/core/wiring/dismantling';
+import type { BoxSpec } from '@badger/core/wiring/lead-set';
 import type { PowerData, WiringData } from '../../../wiring-types.ts';
 import type { StationBench } from '../../bench/station-bench.ts';
 import type { Deps } from '../../deps.ts';
@@ -59,10 +61,7 @@ function describePower(
 ): PowerData {
   const ratedMa = station?.row.ratedMa;
   const { need, draw, assumed } = powerNeedOf({ supply: spec.supply, draw: spec.draw });
-  const beside: PowerLoad[] = [
-    ...spec.beside,
-    ...(kit.box?.drawMa ? [{ name: kit.box.name, maxMa: kit.box.drawMa }] : [])
-  ];
+  const beside = besideOf(spec, kit.box);
   const lines = budgetLines(draw, beside);
   const reading = station?.reading();
   const sourceMv = reading?.on === true ? reading.setMv : proposeVoltage(need);
@@ -74,8 +73,17 @@ function describePower(
   const { judgement, along } = judgeVoltsAtUnit(path, { sourceMv, currentMa, need });
   return {
     ...{ need, assumed, beside, lines, ratedMa, sourceMv, along },
-    volts: judgement,
-    budget: judgeBudget(ratedMa, lines),
+    volts:
+      assumed && judgement.verdict === 'go'
+        ? judge('look', 'power.volts.unknown', { minMv: need.voltageMinMv })
+        : judgement,
+    // a box of which nobody knows the draw, a family without figures: what is known may be too much, but is not all
+    budget: judgeBudget(ratedMa, lines, !assumed && kit.box?.drawMa !== undefined),
     limitMa: ratedMa === undefined ? undefined : proposeLimit(need, lines, ratedMa)
   };
+}
+
+/** What the same supply feeds beside the unit, as far as it is known. */
+function besideOf(spec: AccessSpec, box: BoxSpec | undefined): readonly PowerLoad[] {
+  return [...spec.beside, ...(box?.drawMa ? [{ name: box.name, maxMa: box.drawMa }] : [])];
 }
