@@ -40,7 +40,7 @@ module.exports = {
       name: 'operation-and-gates-sit-on-top',
       severity: 'error',
       from: {
-        path: '^core/src/(base|image|checksum|reads|profile|identity|clone|electrical|can|isotp|uds|scpi|doip|obd|faults|label|scan|proof|kit|time|port)/'
+        path: '^core/src/(base|image|checksum|reads|profile|identity|clone|electrical|wiring|diagnosis|can|isotp|uds|scpi|doip|obd|faults|label|scan|proof|kit|time|port)/'
       },
       to: { path: '^core/src/(operation|gates)/' }
     },

@@ -27,7 +27,7 @@ const station = () => {
   if (!found) throw new Error('no station');
   return found;
 };
-const fault = (kind: BenchFault | undefined) => (device().benchFault = kind);
+const fault = (kind: BenchFault | undefined) => (device().benchFaults = kind ? [kind] : []);
 afterEach(() => fault(undefined));
 const trips = async () => {
   const view = await loadJobView(shop.root.deps, AT.jobNumber);

@@ -11,6 +11,8 @@ export interface LiveStation {
   readonly link: 'cable' | 'lost';
   /** The station has a chip programmer. */
   readonly programmer: boolean;
+  /** Its sense lines answer. */
+  readonly senses: boolean;
   readonly supply:
     | {
         readonly on: boolean;

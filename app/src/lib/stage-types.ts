@@ -2,7 +2,7 @@ import type { Readiness } from '@badger/core/kit/readiness';
 import type { Profile } from '@badger/core/profile/profile';
 import type { ScanChange } from '@badger/core/scan/compare-scans';
 import type { PhotoData, ScanHead } from './job-types.ts';
-import type { WiringData } from './wiring-types.ts';
+import type { CausesData, WiringData } from './wiring-types.ts';
 import type { MatchSheetData, AccessSheetData } from './match-types.ts';
 
 /** What only one stage shows; everything that another stage shows is empty. */
@@ -23,6 +23,8 @@ export interface StageExtras {
   readonly accesses: AccessSheetData | undefined;
   /** How each unit is connected and fed. */
   readonly wiring: readonly WiringData[];
+  /** Why units did not do what was asked. */
+  readonly causes: readonly CausesData[];
 }
 
 export const NO_EXTRAS: StageExtras = {
@@ -36,5 +38,6 @@ export const NO_EXTRAS: StageExtras = {
   labels: {},
   match: undefined,
   accesses: undefined,
-  wiring: []
+  wiring: [],
+  causes: []
 };

@@ -13,6 +13,7 @@ const station: LiveStation = {
   ratedMa: 10_000,
   link: 'cable',
   programmer: false,
+  senses: false,
   vehicle: undefined,
   supply: { on: true, setMv: 13_500, limitMa: 5000, measuredMv: 13_420, measuredMa: 380 },
   band: { minMa: 250, maxMa: 800 },

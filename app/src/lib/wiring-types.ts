@@ -3,6 +3,9 @@ import type { BudgetLine, PowerLoad } from '@badger/core/electrical/budget';
 import type { PathVoltage } from '@badger/core/electrical/power-path';
 import type { UnitRole } from '@badger/core/job/roles';
 import type { DismantleStep, SupplyNeed } from '@badger/core/profile/profile';
+import type { Cause } from '@badger/core/diagnosis/causes';
+import type { HandshakeEvidence } from '@badger/core/diagnosis/evidence';
+import type { RankedCause } from '@badger/core/diagnosis/rank-causes';
 import type { ConnectionPlan } from '@badger/core/wiring/connection-plan';
 import type { ConnectionReading, JudgedConnection } from '@badger/core/wiring/judge-connection';
 import type { LeadSet } from '@badger/core/wiring/lead-set';
@@ -46,4 +49,25 @@ export interface WiringData {
   /** Steps of taking it out and opening it that this access needs. */
   readonly dismantling: readonly DismantleStep[];
   readonly power: PowerData | undefined;
+}
+
+/** Why a unit did not do what was asked, as far as it can be told, for the page. */
+export interface CausesData {
+  readonly role: UnitRole;
+  readonly tag: string;
+  readonly evidenceId: string;
+  readonly at: Date;
+  readonly evidence: HandshakeEvidence;
+  /** Most likely first. */
+  readonly causes: readonly (RankedCause & {
+    /** The last word on it after a test. */
+    readonly finding:
+      | {
+          readonly cause: Cause;
+          readonly outcome: 'confirmed' | 'excluded';
+          readonly at: Date;
+          readonly person: string;
+        }
+      | undefined;
+  })[];
 }

@@ -34,6 +34,17 @@ describe('the ASCII serial-line CAN dialect', () => {
     const events = createSerialLineDecoder().push(encodeAscii('\r\x07z\rV1013\rF00\r'));
     expect(events.map((e) => e.type)).toEqual(['ack', 'refused', 'sent', 'line', 'line']);
   });
+  it('hears the controller tell of errors and of its state', () => {
+    const events = createSerialLineDecoder().push(encodeAscii('e1a\re2fs\rsp000128\rsb255255\r'));
+    expect(events).toEqual([
+      { type: 'bus-error', kinds: ['ack'] },
+      { type: 'bus-error', kinds: ['form', 'stuff'] },
+      { type: 'bus-state', state: 'passive' },
+      { type: 'bus-state', state: 'off' }
+    ]);
+    const others = createSerialLineDecoder().push(encodeAscii('e2a\re1z\rsp12\rsx000000\re\r'));
+    expect(others.map((e) => e.type)).toEqual(['line', 'line', 'line', 'line', 'line']);
+  });
   it('drops garbage, half frames and wrong lengths, and goes on with the next line', () => {
     const good = 't7E8100\r';
     for (const bad of [

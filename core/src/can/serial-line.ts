@@ -3,15 +3,33 @@ import type { CanFrame } from './frame.ts';
 /**
  * The ASCII serial-line CAN dialect: one command a line, ended by CR (0x0D); BEL (0x07) says no.
  * `tIIIL..` standard frame, `TIIIIIIIIL..` extended frame, `Sn` bit rate, `O` open, `C` close, `V` version,
- * `F` status flags, `z`/`Z` answer to an accepted frame. Source: common practice of serial CAN adapters.
+ * `F` status flags, `z`/`Z` answer to an accepted frame; the adapter tells errors and state of the bus by itself. Source: common practice of serial CAN adapters.
  */
 export type SerialLineEvent =
   | { readonly type: 'frame'; readonly frame: CanFrame }
   | { readonly type: 'ack' }
   | { readonly type: 'refused' }
   | { readonly type: 'sent' }
+  | { readonly type: 'bus-error'; readonly kinds: readonly BusErrorKind[] }
+  | { readonly type: 'bus-state'; readonly state: BusState }
   | { readonly type: 'line'; readonly text: string }
   | { readonly type: 'garbage'; readonly text: string };
+
+/** What a controller saw go wrong on the bus (ISO 11898-1): nobody acknowledged, a fixed field, a bit, stuffing, checksum. */
+export type BusErrorKind = 'ack' | 'form' | 'bit' | 'stuff' | 'crc';
+
+/** How far a controller has withdrawn from the bus (ISO 11898-1). */
+export type BusState = 'active' | 'warning' | 'passive' | 'off';
+
+/** Letters of an error line `e` + count + letters. Source: common practice of serial CAN adapters, from memory. */
+export const BUS_ERROR_LETTERS: Readonly<Record<string, BusErrorKind>> = {
+  ...{ a: 'ack', b: 'bit', B: 'bit', c: 'crc', f: 'form', s: 'stuff' }
+};
+
+/** Letters of a state line `s` + letter + receive and transmit error counters, three digits each. Source as above. */
+export const BUS_STATE_LETTERS: Readonly<Record<string, BusState>> = {
+  ...{ a: 'active', w: 'warning', p: 'passive', b: 'off' }
+};
 
 const CR = 0x0d;
 const BEL = 0x07;
@@ -109,9 +127,23 @@ function decodeLine(
   if (kind === UPPER_T) return decodeFrame(bytes, { start, end, idDigits: 8, stampDigits });
   const text = textOf(bytes, start, end);
   if (text === 'z' || text === 'Z') return SENT;
+  const bus = decodeBusLine(text);
+  if (bus) return bus;
   return /^[A-Za-z][\x20-\x7e]{0,40}$/.test(text)
     ? { type: 'line', text }
     : { type: 'garbage', text };
+}
+
+/** An error line or a state line; undefined for any other. */
+function decodeBusLine(text: string): SerialLineEvent | undefined {
+  const errors = /^e([1-8])([abBcfs]+)$/.exec(text);
+  if (errors && Number(errors[1]) === errors[2]?.length)
+    return {
+      type: 'bus-error',
+      kinds: [...errors[2]].flatMap((letter) => BUS_ERROR_LETTERS[letter] ?? [])
+    };
+  const state = BUS_STATE_LETTERS[/^s([awpb])\d{6}$/.exec(text)?.[1] ?? ''];
+  return state && { type: 'bus-state', state };
 }
 
 function decodeFrame(

@@ -1,3 +1,4 @@
+import { parseScpiReading } from '../scpi/numbers.ts';
 import type { SupplySample } from '../port/supply.ts';
 
 /** Questions of one reading. */
@@ -9,14 +10,10 @@ export const SUPPLY_POLL: readonly string[] = [
   'CURR?'
 ];
 
-/** 9.9E37 stands for infinity, 9.91E37 for "not a number": both mean that nothing was measured. Source: SCPI-1999 vol. 1, from memory. */
-const NO_READING = 9.9e37;
-const DECIMAL = /^[+-]?(?:\d+\.?\d*|\.\d+)(?:E[+-]?\d+)?$/i;
-
 /** Answers to {@link SUPPLY_POLL}; undefined when they are not five numbers, or one of them stands for "no reading". */
 export function parseSupplyPoll(answers: readonly string[]): SupplySample | undefined {
-  const parts = answers.map((p) => (DECIMAL.test(p.trim()) ? Number(p) : Number.NaN));
-  if (parts.length !== 5 || parts.some((n) => !(Math.abs(n) < NO_READING))) return undefined;
+  const parts = answers.map((p) => parseScpiReading(p) ?? Number.NaN);
+  if (parts.length !== 5 || !parts.every(Number.isFinite)) return undefined;
   const [volts, amps, on, setVolts, limitAmps] = parts as [number, number, number, number, number];
   return {
     measuredMv: Math.round(volts * 1000),

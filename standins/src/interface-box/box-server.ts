@@ -23,6 +23,10 @@ export interface BoxHost {
   speed(): number;
   /** Fault to play, taken once. */
   fault: BoxFault | undefined;
+  /** How the bus disturbs what is sent: form or bit errors; undefined: it does not. */
+  disturbance?(): 'f' | 'b' | undefined;
+  /** Set while a frame is said over and over because nobody takes it. */
+  repeating?: boolean;
 }
 
 const BITRATE_OF = new Map([...BITRATE_CODES].map(([rate, code]) => [code, rate]));
@@ -58,6 +62,7 @@ class BoxConnection {
     socket.on('data', (chunk) => this.#take(chunk));
     socket.on('error', () => socket.destroy());
     socket.on('close', () => {
+      this.#close();
       for (const channel of this.#channels.values()) channel.close();
     });
   }
@@ -76,7 +81,7 @@ class BoxConnection {
     const rate = BITRATE_OF.get(text);
     if (rate !== undefined && !this.#open) this.#bitrate = rate;
     else if (text === 'O' && !this.#open && this.#bitrate !== undefined) this.#open = true;
-    else if (text === 'C') this.#open = false;
+    else if (text === 'C') this.#close();
     else if (text === 'V') return this.#say('V1013\r');
     else if (text === 'N') return this.#say('NB417\r');
     else if (text === 'F' && this.#open) return this.#say('F00\r');
@@ -84,10 +89,25 @@ class BoxConnection {
     this.#say('\r');
   }
 
+  #close(): void {
+    this.#open = false;
+    this.#host.repeating = false;
+  }
+
+  /** What the controller tells of a frame: disturbed, taken by nobody, or nothing. */
+  #outcome(units: readonly BusUnit[]): void {
+    const disturbed = this.#host.disturbance?.();
+    const acknowledged = units.some((u) => u.awake && u.bitrateBps === this.#bitrate);
+    this.#host.repeating = disturbed !== undefined || !acknowledged;
+    if (disturbed) this.#say(`e1${disturbed}\rsp000128\r`);
+    else if (!acknowledged) this.#say('e1a\rsp000128\r');
+  }
+
   #frame(id: number, data: Uint8Array): void {
     if (!this.#open) return this.#say('\x07');
     this.#say('z\r');
     const units = this.#host.units();
+    this.#outcome(units);
     for (const unit of this.#channels.keys()) if (!units.includes(unit)) this.#drop(unit);
     for (const unit of units) {
       const meant = id === unit.requestId || (id === OBD_FUNCTIONAL_ID && unit.functional);

@@ -15,6 +15,7 @@ import { answerPresent, refuse, reply, SILENCE } from './answers.ts';
 import { answerFaults } from './bench-memory.ts';
 import { loseBits } from './lose-bits.ts';
 import type { Memory } from './make-memory.ts';
+import { typicalDraw } from './typical-draw.ts';
 import { SecurityLock } from './security-lock.ts';
 
 /** What a unit is, apart from its memory. */
@@ -58,6 +59,7 @@ export class Module implements BusUnit {
   readonly #bench: CanAccess | undefined;
   readonly #socket: SocketAccess | undefined;
   readonly #needsPad: boolean;
+  readonly #needsProgramming: boolean;
   readonly #uploads = new Map<string, number>();
   readonly #onChange: (regionId: string) => void;
   #mode: 'off' | 'application' | 'boot' | 'vehicle' = 'off';
@@ -87,6 +89,7 @@ export class Module implements BusUnit {
     if (!this.#bench && !this.#socket)
       throw new TypeError(`"profile" expected a way over CAN or the diagnostic socket, got ${id}`);
     this.#needsPad = access?.holdPad !== undefined;
+    this.#needsProgramming = access?.wiring.some((w) => w.programming) ?? false;
   }
 
   /** A family that is never spoken to on a bench has no identifiers there. */
@@ -129,15 +132,30 @@ export class Module implements BusUnit {
   /** Current that flows at the moment, before ripple. Units: mA. */
   get drawMa(): number {
     if (this.#mode === 'off') return 0;
-    const state =
-      this.#activity === 'idle' ? (this.#mode === 'boot' ? 'boot' : 'idle') : this.#activity;
-    const band = this.profile.accesses.flatMap((w) => w.draw).find((d) => d.state === state);
-    return band ? Math.round(band.minMa * 0.6 + band.maxMa * 0.4) : 200;
+    const resting = this.#mode === 'boot' ? 'boot' : 'idle';
+    return typicalDraw(this.profile, this.#activity === 'idle' ? resting : this.#activity);
   }
 
-  powerOn(padHeld: boolean): void {
+  /** Current that it draws as soon as it runs. Units: mA. */
+  get restMa(): number {
+    return typicalDraw(this.profile, this.#needsPad ? 'boot' : 'idle');
+  }
+
+  /** It carries a terminator of the pair itself. */
+  get terminates(): boolean {
+    return (this.#bench?.terminatorOhm ?? 0) > 0;
+  }
+
+  /** Terminators that its bench bus needs. */
+  get terminators(): number {
+    return this.#bench?.terminators ?? 2;
+  }
+
+  /** `programming`: the lines that only the interface's diagram shows are on it. */
+  powerOn(padHeld: boolean, programming = true): void {
     if (this.#mode !== 'off') return;
-    this.#mode = this.#needsPad && !padHeld ? 'application' : 'boot';
+    const held = (!this.#needsPad || padHeld) && (!this.#needsProgramming || programming);
+    this.#mode = held ? 'boot' : 'application';
     this.#resetSession();
   }
 

@@ -1,10 +1,5 @@
-import { esrBitOf, formatScpiError } from '@badger/core/scpi/errors';
-import {
-  parseScpiBoolean,
-  parseScpiLine,
-  parseScpiNumber,
-  type ScpiUnit
-} from '@badger/core/scpi/message';
+import { parseScpiBoolean, parseScpiNumber, type ScpiUnit } from '@badger/core/scpi/message';
+import { ScpiInstrument, type ScpiHandler } from '../scpi-device.ts';
 
 /** What hangs on the output. */
 export interface Load {
@@ -12,30 +7,32 @@ export interface Load {
   drawMa(): number;
   /** The output came on or went off, or sagged below what the load needs. */
   power(on: boolean): void;
+  /** What is left of the voltage at the terminals under load. Units: mV. */
+  terminalMv?(mv: number): number;
 }
 
 /** Below this a module falls out. Units: mV. Source: common practice. */
 const BROWN_OUT_MV = 9000;
-const QUEUE_LENGTH = 16;
 
 /** A simulated bench supply with a current limit, spoken to in SCPI. */
-export class SupplyDevice {
+export class SupplyDevice extends ScpiInstrument {
   readonly ratedMa: number;
   readonly ratedMv = 32_000;
   readonly serial: string;
+  protected readonly idn: string;
   readonly #load: Load;
   #setMv = 0;
   #limitMa = 1000;
   #on = false;
   #tripped = false;
-  #errors: number[] = [];
-  #esr = 0x80;
   #ripple = 0;
 
   constructor({ ratedMa, serial, load }: { ratedMa: number; serial: string; load: Load }) {
+    super();
     this.ratedMa = ratedMa;
     this.serial = serial;
     this.#load = load;
+    this.idn = `Saltmarsh,BENCH SUPPLY ${ratedMa / 1000}A,${serial},1.4`;
   }
 
   get on(): boolean {
@@ -54,8 +51,10 @@ export class SupplyDevice {
     this.#ripple = (this.#ripple + 1) % 7;
     const wanted = this.#load.drawMa();
     const rippled = wanted === 0 ? 0 : wanted + (this.#ripple - 3) * Math.ceil(wanted / 60);
-    if (rippled <= this.#limitMa) return { mv: this.#setMv - (this.#ripple % 3) * 2, ma: rippled };
-    const mv = Math.round((this.#setMv * this.#limitMa) / rippled);
+    const given = this.#load.terminalMv?.(this.#setMv) ?? this.#setMv;
+    if (rippled <= this.#limitMa)
+      return { mv: Math.max(0, given - (this.#ripple % 3) * 2), ma: rippled };
+    const mv = Math.round((given * this.#limitMa) / rippled);
     return { mv, ma: this.#limitMa };
   }
 
@@ -64,32 +63,8 @@ export class SupplyDevice {
     if (this.#on && this.measure().mv < BROWN_OUT_MV) this.#load.power(false);
   }
 
-  /** One program message; the answer line, or undefined when nothing was asked. */
-  execute(line: string): string | undefined {
-    const answers: string[] = [];
-    for (const unit of parseScpiLine(line)) {
-      const answer = this.#unit(unit);
-      if (answer !== undefined) answers.push(answer);
-    }
-    return answers.length > 0 ? answers.join(';') : undefined;
-  }
-
-  #unit(unit: ScpiUnit): string | undefined {
-    const answer = this.#answers.get(unit.query ? `${unit.header}?` : unit.header);
-    return answer ? answer(unit) : this.#error(-113);
-  }
-
-  /** What each header does; a query has a question mark. */
-  readonly #answers = new Map<string, (unit: ScpiUnit) => string | undefined>([
-    ['*IDN?', () => `Saltmarsh,BENCH SUPPLY ${this.ratedMa / 1000}A,${this.serial},1.4`],
+  protected readonly handlers: ReadonlyMap<string, ScpiHandler> = new Map<string, ScpiHandler>([
     ['*RST', () => this.#reset()],
-    ['*CLS', () => this.#clearStatus()],
-    ['*OPC?', () => '1'],
-    ['*OPC', () => void (this.#esr |= 1)],
-    ['*ESR?', () => this.#takeEsr()],
-    ['*STB?', () => String((this.#errors.length > 0 ? 4 : 0) + (this.#esr & 0x3c ? 32 : 0))],
-    ['SYST:ERR?', () => formatScpiError(this.#errors.shift() ?? 0)],
-    ['SYST:VERS?', () => '1999.0'],
     ['MEAS:VOLT?', () => inUnits(this.measure().mv)],
     ['MEAS:CURR?', () => inUnits(this.measure().ma)],
     ['VOLT?', () => inUnits(this.#setMv)],
@@ -116,40 +91,28 @@ export class SupplyDevice {
     return this.#switch(false);
   }
 
-  #clearStatus(): undefined {
-    this.#errors = [];
-    this.#esr = 0;
-    return undefined;
-  }
-
-  #takeEsr(): string {
-    const esr = this.#esr;
-    this.#esr = 0;
-    return String(esr);
-  }
-
   #number(
     unit: ScpiUnit,
     { kind, most }: { kind: 'V' | 'A'; most: number },
     set: (value: number) => void
   ): undefined {
     const [text, ...more] = unit.parameters;
-    if (text === undefined) return this.#error(-109);
-    if (more.length > 0) return this.#error(-108);
+    if (text === undefined) return this.error(-109);
+    if (more.length > 0) return this.error(-108);
     const parsed = parseScpiNumber(text, kind);
-    if ('error' in parsed) return this.#error(parsed.error);
+    if ('error' in parsed) return this.error(parsed.error);
     const milli = Math.round(parsed.value * 1000);
-    if (milli < 0 || milli > most) return this.#error(-222);
+    if (milli < 0 || milli > most) return this.error(-222);
     set(milli);
     return undefined;
   }
 
   #output(unit: ScpiUnit): undefined {
     const [text] = unit.parameters;
-    if (text === undefined) return this.#error(-109);
+    if (text === undefined) return this.error(-109);
     const on = parseScpiBoolean(text);
-    if (on === undefined) return this.#error(-224);
-    if (on && this.#tripped) return this.#error(-221);
+    if (on === undefined) return this.error(-224);
+    if (on && this.#tripped) return this.error(-221);
     return this.#switch(on);
   }
 
@@ -158,13 +121,6 @@ export class SupplyDevice {
       this.#on = on;
       this.#load.power(on && this.#setMv >= BROWN_OUT_MV);
     }
-    return undefined;
-  }
-
-  #error(number: number): undefined {
-    this.#esr |= esrBitOf(number);
-    if (this.#errors.length >= QUEUE_LENGTH) this.#errors[QUEUE_LENGTH - 1] = -350;
-    else this.#errors.push(number);
     return undefined;
   }
 }

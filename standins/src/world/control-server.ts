@@ -119,7 +119,8 @@ function fault(station: Station, body: Record<string, unknown>): Reply {
   } else if (body['kind'] === 'contact') {
     station.contact.fault = (body['fault'] ?? undefined) as ContactFault | undefined;
   } else if (body['kind'] === 'bench') {
-    station.benchFault = BENCH_FAULTS.find((f) => f === body['fault']);
+    const wanted = Array.isArray(body['faults']) ? body['faults'] : [body['fault']];
+    station.benchFaults = BENCH_FAULTS.filter((f) => wanted.includes(f));
   } else if (body['kind'] === 'none') station.fault = undefined;
   else
     station.fault = {
@@ -142,9 +143,10 @@ function describe(world: World) {
       boxPort: s.boxPort,
       supplyPort: s.supplyPort,
       chipPort: s.chipPort,
+      sensePort: s.sensePort,
       chip: s.held?.tag ?? null,
       contact: s.contact.fault?.kind ?? null,
-      benchFault: s.benchFault ?? null
+      benchFaults: s.benchFaults
     })),
     units: [...world.units.values()]
       .filter((m) => m.bitrateBps > 0)

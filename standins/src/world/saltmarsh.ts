@@ -3,8 +3,24 @@ import type { StationSpec } from './world.ts';
 
 /** The stations of Saltmarsh Bench. */
 export const STATIONS: readonly StationSpec[] = [
-  { id: 'window', name: 'Window', ratedMa: 10_000, boxPort: 0, supplyPort: 0, chipPort: 0 },
-  { id: 'corner', name: 'Corner', ratedMa: 5_000, boxPort: 0, supplyPort: 0, chipPort: 0 }
+  {
+    id: 'window',
+    name: 'Window',
+    ratedMa: 10_000,
+    boxPort: 0,
+    supplyPort: 0,
+    chipPort: 0,
+    sensePort: 0
+  },
+  {
+    id: 'corner',
+    name: 'Corner',
+    ratedMa: 5_000,
+    boxPort: 0,
+    supplyPort: 0,
+    chipPort: 0,
+    sensePort: 0
+  }
 ];
 
 /** What an engine unit complains about when nothing is plugged to it: ten that must be there. */

@@ -1,34 +1,20 @@
-import { effectOf, type BenchFault } from './bench-fault.ts';
 import type { Profile } from '@badger/core/profile/profile';
-import { createBoxServer, type BoxFault, type BoxHost } from '../interface-box/box-server.ts';
+import { createBoxServer } from '../interface-box/box-server.ts';
 import { parseHex } from '@badger/core/base/bytes';
 import { makeMemory, type Memory } from '../modules/make-memory.ts';
 import { Module, type UnitSpec } from '../modules/module.ts';
-import { Contact } from '../chip-programmer/contact.ts';
-import {
-  createProgrammerServer,
-  type ProgrammerHost
-} from '../chip-programmer/programmer-server.ts';
+import { createProgrammerServer } from '../chip-programmer/programmer-server.ts';
 import { SpiChip } from '../chip-programmer/spi-chip.ts';
-import { SupplyDevice } from '../supply/supply-device.ts';
-import { createSupplyServer } from '../supply/supply-server.ts';
+import { createScpiServer } from '../scpi-server.ts';
 import type { VehicleLayout } from '@badger/core/scan/layout';
-import type { BusUnit } from '../interface-box/bus-unit.ts';
 import type { VehicleSpec } from '../vehicle/vehicle.ts';
 import { VehicleSimulator } from '../vehicle/vehicle-simulator.ts';
 import { Catalogue } from '../parts/catalogue.ts';
 import { createPartsService, type PartsFault, type PartsHost } from '../parts/parts-service.ts';
 import { listen, trackSockets } from './listen.ts';
+import { Station, type HeldChip, type StationSpec } from './station.ts';
 
-export interface StationSpec {
-  readonly id: string;
-  readonly name: string;
-  readonly ratedMa: number;
-  /** 0 takes a free port. */
-  readonly boxPort: number;
-  readonly supplyPort: number;
-  readonly chipPort: number;
-}
+export { Station, type HeldChip, type StationSpec } from './station.ts';
 
 export interface WorldOptions {
   readonly profiles: readonly Profile[];
@@ -47,112 +33,6 @@ export interface WorldOptions {
 export interface MemoryStore {
   load(tag: string, regionId: string): Uint8Array | undefined;
   save(tag: string, regionId: string, bytes: Uint8Array): void;
-}
-
-/** A bench place: clamp, boot pad, supply, box and chip programmer. */
-export class Station implements BoxHost, ProgrammerHost {
-  readonly spec: StationSpec;
-  readonly supply: SupplyDevice;
-  fault: BoxFault | undefined;
-  padHeld = false;
-  #vehicleFeeds = false;
-  #clamped: Module | undefined;
-  #benchFault: BenchFault | undefined;
-  #fed = false;
-  #onSinceMs = 0;
-  readonly #speed: () => number;
-  readonly #simulator: VehicleSimulator;
-  boxPort = 0;
-  supplyPort = 0;
-  chipPort = 0;
-  readonly name: string;
-  readonly contact = new Contact();
-  linkFault: ProgrammerHost['linkFault'];
-  /** What the clip or the socket of the programmer holds. */
-  held: HeldChip | undefined;
-
-  constructor(spec: StationSpec, speed: () => number, simulator: VehicleSimulator) {
-    this.spec = spec;
-    this.name = `${spec.name} port`;
-    this.#speed = speed;
-    this.#simulator = simulator;
-    this.supply = new SupplyDevice({
-      ratedMa: spec.ratedMa,
-      serial: `SB-${spec.id.toUpperCase()}-01`,
-      load: {
-        drawMa: () => this.#drawMa(),
-        power: (on) => this.#power(on)
-      }
-    });
-  }
-
-  chip(): SpiChip | undefined {
-    return this.held?.chip;
-  }
-
-  get clamped(): Module | undefined {
-    return this.#clamped;
-  }
-
-  clamp(module: Module | undefined): void {
-    this.#clamped?.powerOff();
-    module?.powerOff();
-    this.#clamped = module;
-    this.#power(this.supply.on);
-  }
-
-  /** The unit on the clamp stays in its vehicle, and the vehicle feeds it. */
-  get vehicleFeeds(): boolean {
-    return this.#vehicleFeeds;
-  }
-
-  set vehicleFeeds(feeds: boolean) {
-    this.#vehicleFeeds = feeds;
-    this.#power(this.supply.on);
-  }
-
-  /** A fault in wiring or unit, by script. */
-  get benchFault(): BenchFault | undefined {
-    return this.#benchFault;
-  }
-
-  set benchFault(fault: BenchFault | undefined) {
-    this.#benchFault = fault;
-    this.#power(this.supply.on);
-  }
-
-  #drawMa(): number {
-    if (this.#vehicleFeeds || !this.#clamped) return 0;
-    const sinceOnMs = performance.now() - this.#onSinceMs;
-    const { draw, upAfterMs = Infinity } = effectOf(this.#benchFault);
-    if (sinceOnMs >= upAfterMs) this.#clamped.powerOn(this.padHeld);
-    return draw(this.#clamped.drawMa, sinceOnMs);
-  }
-
-  #power(fed: boolean): void {
-    if (fed && !this.#fed) this.#onSinceMs = performance.now();
-    this.#fed = fed;
-    const powers = effectOf(this.#benchFault).powers;
-    if ((fed && powers) || this.#vehicleFeeds) this.#clamped?.powerOn(this.padHeld);
-    else this.#clamped?.powerOff();
-  }
-
-  /** The box's pair goes to the clamp, or into the socket of an older vehicle. */
-  units(): readonly BusUnit[] {
-    if (this.#simulator.station === this.spec.id) return this.#simulator.vehicle()?.busUnits ?? [];
-    return this.#clamped && effectOf(this.#benchFault).answers ? [this.#clamped] : [];
-  }
-
-  speed(): number {
-    return this.#speed();
-  }
-}
-
-/** A memory chip in somebody's hands, with the unit that it belongs to. */
-export interface HeldChip {
-  readonly tag: string;
-  readonly family: string;
-  readonly chip: SpiChip;
 }
 
 /** The whole simulated bench: stations with their servers, and the units lying about. */
@@ -230,9 +110,12 @@ export class World implements PartsHost {
     this.#closers.push(() => this.simulator.stop());
     for (const station of this.stations) {
       const box = createBoxServer(station);
-      const supply = createSupplyServer(station.supply);
+      const supply = createScpiServer(station.supply);
       const programmer = createProgrammerServer(station);
-      this.#closers.push(trackSockets(box), trackSockets(supply), trackSockets(programmer));
+      const breakout = createScpiServer(station.breakout);
+      for (const server of [box, supply, programmer, breakout])
+        this.#closers.push(trackSockets(server));
+      station.sensePort = await listen(breakout, station.spec.sensePort);
       station.chipPort = await listen(programmer, station.spec.chipPort);
       station.boxPort = await listen(box, station.spec.boxPort);
       station.supplyPort = await listen(supply, station.spec.supplyPort);

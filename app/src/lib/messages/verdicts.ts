@@ -109,6 +109,11 @@ export const verdicts = {
     text: 'The bench has no driver for this access: clip, lifted chip, pads or socket.',
     clear: 'Read it with your own device and drop the files at Read.'
   }),
+  'wire.unit.silent': (p) => ({
+    title: 'The unit did not answer',
+    text: `${text(p.tag)} was asked last and stayed silent, or what it said made no sense.`,
+    clear: 'Likely causes below name the test for each.'
+  }),
   'wire.station.none': () => ({
     title: 'Not on a station yet',
     text: 'Choose a station to wire the unit.'

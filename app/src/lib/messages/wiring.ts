@@ -44,6 +44,30 @@ export const wiring = {
     text: `From ${amps(p.lastMa)} to ${amps(p.measuredMa)} within one reading, ${amps(p.mostMa)} is the most.`,
     clear: 'Measure feed to ground before power. The unit may be damaged.'
   }),
+  'evidence.carrier.none': () => ({
+    title: 'No causes for this access',
+    text: 'Causes are named for units that the bench feeds and the box speaks to.'
+  }),
+  'evidence.id.old': () => ({
+    title: 'Something newer was measured',
+    text: 'The unit was connected anew, measured again or answered since. Nothing was kept.',
+    clear: 'Look at the page again and go on from what it shows.'
+  }),
+  'evidence.sense.absent': () => ({
+    title: 'The sense lines do not answer',
+    text: 'This station has no breakout box, or it told no number. Nothing was kept.',
+    clear: 'Measure with the meter and type the value.'
+  }),
+  'evidence.sense.fed': () => ({
+    title: 'Something feeds the unit',
+    text: 'A resistance is measured with the power off. Nothing was kept.',
+    clear: 'Switch the supply off, then measure.'
+  }),
+  'evidence.supply.off': () => ({
+    title: 'The supply is off',
+    text: 'Without power there is nothing to see at the unit.',
+    clear: 'Switch the supply on and measure then.'
+  }),
   'wiring.connection.right': (p) => ({
     title: num(p.measured) > 0 ? 'Connected and measured' : 'All connections are on',
     text: `All ${text(p.wires)} connections are ticked${num(p.measured) > 0 ? '; what was measured is right' : ''}.`

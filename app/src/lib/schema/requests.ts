@@ -21,7 +21,14 @@ import {
   unitFacts,
   accessChoice
 } from './match-requests.ts';
-import { connectionBegin, connectionMeasure, connectionTick } from './wiring-requests.ts';
+import {
+  causeFinding,
+  connectionBegin,
+  connectionMeasure,
+  connectionSense,
+  connectionTick,
+  evidence
+} from './wiring-requests.ts';
 import {
   proof,
   proofTest,
@@ -142,7 +149,9 @@ const stations = {
       supplyDriver: { enum: [...SUPPLY_DRIVER_NAMES] },
       supplyPort: { type: 'integer', minimum: 1, maximum: 65535 },
       /** Chip programmer, where the station has one. */
-      chipPort: { type: 'integer', minimum: 1, maximum: 65535 }
+      chipPort: { type: 'integer', minimum: 1, maximum: 65535 },
+      /** Breakout box with sense lines, where the station has one. */
+      sensePort: { type: 'integer', minimum: 1, maximum: 65535 }
     }
   }
 } as const;
@@ -159,6 +168,9 @@ export const schemas = {
   ConnectionBegin: connectionBegin,
   ConnectionTick: connectionTick,
   ConnectionMeasure: connectionMeasure,
+  ConnectionSense: connectionSense,
+  Evidence: evidence,
+  CauseFinding: causeFinding,
   Waiver: waiver,
   Authority: authority,
   ChooseStation: chooseStation,
@@ -196,6 +208,9 @@ export type UnitFeed = Static<typeof unitFeed>;
 export type ConnectionBegin = Static<typeof connectionBegin>;
 export type ConnectionTick = Static<typeof connectionTick>;
 export type ConnectionMeasure = Static<typeof connectionMeasure>;
+export type ConnectionSense = Static<typeof connectionSense>;
+export type Evidence = Static<typeof evidence>;
+export type CauseFinding = Static<typeof causeFinding>;
 export type Waiver = Static<typeof waiver>;
 export type Authority = Static<typeof authority>;
 export type ForgetChip = Static<typeof forgetChip>;

@@ -1,3 +1,4 @@
+import { CAUSES } from '@badger/core/diagnosis/causes';
 import { jobRole, stationId } from './shapes.ts';
 
 const kitId = {
@@ -53,5 +54,37 @@ export const connectionMeasure = {
     wireKey,
     /** Null: the meter shows an open line. Units: Ω. */
     ohm: { anyOf: [{ type: 'number', minimum: 0, maximum: 1e9 }, { type: 'null' }] }
+  }
+} as const;
+
+/** The pair is measured over the sense lines. */
+export const connectionSense = {
+  $id: 'urn:upright-badger:connection-sense',
+  type: 'object',
+  additionalProperties: false,
+  required: ['role', 'connectionId'],
+  properties: { role: jobRole, connectionId }
+} as const;
+
+/** What supply and sense lines show now is kept. */
+export const evidence = {
+  $id: 'urn:upright-badger:evidence',
+  type: 'object',
+  additionalProperties: false,
+  required: ['role'],
+  properties: { role: jobRole }
+} as const;
+
+/** A cause was the one, or was not. */
+export const causeFinding = {
+  $id: 'urn:upright-badger:cause-finding',
+  type: 'object',
+  additionalProperties: false,
+  required: ['role', 'evidenceId', 'cause', 'outcome'],
+  properties: {
+    role: jobRole,
+    evidenceId: connectionId,
+    cause: { enum: [...CAUSES] },
+    outcome: { enum: ['confirmed', 'excluded'] }
   }
 } as const;

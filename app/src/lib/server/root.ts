@@ -110,7 +110,8 @@ async function takeStationsFromWorld(db: Deps['db'], url: string): Promise<void>
       host: '127.0.0.1',
       boxPort: s.boxPort,
       supplyPort: s.supplyPort,
-      chipPort: s.chipPort
+      chipPort: s.chipPort,
+      sensePort: s.sensePort
     });
   }
 }

@@ -16,8 +16,15 @@
   let {
     job,
     wiring,
-    stationId
-  }: { job: JobData; wiring: WiringData; stationId: string | undefined } = $props();
+    stationId,
+    senses = false
+  }: {
+    job: JobData;
+    wiring: WiringData;
+    stationId: string | undefined;
+    /** The station has sense lines. */
+    senses?: boolean;
+  } = $props();
 
   const locked = $derived(!wiring.connection || job.closedAt !== null || !may('bench.operate'));
   const path = $derived(`/api/jobs/${job.number}/connection`);
@@ -33,6 +40,10 @@
     const key = wireKey === undefined ? {} : { wireKey };
     const body = { role, connectionId: connection?.id, kind, ohm, ...key };
     return noted(await send(`${path}/readings`, body));
+  }
+  async function sense() {
+    const { role, connection } = wiring;
+    return noted(await send(`${path}/sense`, { role, connectionId: connection?.id }));
   }
 </script>
 
@@ -55,7 +66,7 @@
   </section>
   {#if wiring.plan.termination || wiring.power}
     <div class="pair">
-      <MeasureCard {wiring} {locked} onread={read} />
+      <MeasureCard {wiring} {locked} onread={read} onsense={senses ? sense : undefined} />
       {#if wiring.power}<PowerPath power={wiring.power} />{/if}
     </div>
   {/if}

@@ -11,11 +11,14 @@
   let {
     wiring,
     locked,
-    onread
+    onread,
+    onsense
   }: {
     wiring: WiringData;
     locked: boolean;
     onread: (kind: ReadingKind, ohm: number | null, wireKey?: string) => Promise<boolean>;
+    /** Measures the pair over the sense lines; undefined where the station has none. */
+    onsense?: (() => Promise<boolean>) | undefined;
   } = $props();
 
   let typed = $state<Record<string, string>>({});
@@ -70,6 +73,13 @@
       {@render field('wire', 'wire')}
     {/if}
   </div>
+  {#if onsense && wiring.plan.termination}
+    <p>
+      <button class="btn btn-outline" disabled={locked} onclick={onsense}
+        >Measure the pair with the sense lines</button
+      >
+    </p>
+  {/if}
   {#if wrong}<p class="wrong" role="alert">
       Type a resistance: 118, 2.4k, 1M, or open for an open line.
     </p>{/if}

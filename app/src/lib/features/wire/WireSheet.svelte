@@ -3,10 +3,12 @@
   import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
   import { jobAs } from '$lib/features/shared/job-gates.view.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
+  import { may } from '$lib/features/live/may.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import ConnectSection from './ConnectSection.svelte';
+  import LikelyCauses from './LikelyCauses.svelte';
   import ChipPanel from './ChipPanel.svelte';
   import FeedCard from './FeedCard.svelte';
   import SimulatorPanel from './SimulatorPanel.svelte';
@@ -31,6 +33,20 @@
     [...wired].sort((a, b) => Number(b.connection?.at ?? 0) - Number(a.connection?.at ?? 0))[0]
   );
   const wiring = $derived(wired.find((w) => w.role === connecting) ?? newest);
+
+  const causes = $derived(extras.causes.filter((c) => roles.includes(c.role)));
+  // nothing answers and nobody asked: supply and sense lines alone may tell why
+  const worth = $derived(
+    job.access?.carrier === 'can-uds' &&
+      !job.closedAt &&
+      station?.supply?.on === true &&
+      station.connected === undefined &&
+      may('bench.operate')
+  );
+  const role = $derived(wiring?.role ?? roles[0]);
+  async function look() {
+    noted(await send(`/api/jobs/${job.number}/evidence`, { role }));
+  }
 
   async function move(stationId: string) {
     noted(await send(`/api/jobs/${job.number}/station`, { stationId }));
@@ -90,7 +106,12 @@
       {/if}
     </div>
   {/if}
-  {#if wiring}<ConnectSection job={whole} {wiring} stationId={station?.id} />{/if}
+  {#if wiring}<ConnectSection
+      job={whole}
+      {wiring}
+      stationId={station?.id}
+      senses={station?.senses ?? false}
+    />{/if}
   {#if job.access?.staysInstalled && !job.closedAt}
     {#each roles as role (role)}<FeedCard job={whole} {role} />{/each}
   {/if}
@@ -108,6 +129,16 @@
       {/if}
     </div>
     {#if job.access?.carrier === 'can-uds'}<ChipPanel {job} {station} {roles} />{/if}
+    {#each causes as c (c.evidenceId)}
+      <LikelyCauses jobNumber={job.number} causes={c} closed={job.closedAt !== null} />
+    {/each}
+    {#if worth && role}
+      <p>
+        <button class="btn btn-outline" onclick={look}>
+          {causes.length > 0 ? 'Measure again' : 'Measure at the unit and name the cause'}
+        </button>
+      </p>
+    {/if}
   {/if}
 {/if}
 

@@ -8,6 +8,7 @@ import type {
 } from '@badger/core/access/memory-access';
 import type { MemoryTarget } from '@badger/core/access/access';
 import type { VehicleReading } from '@badger/core/access/vehicle/vehicle-reading';
+import type { HandshakeEvidence } from '@badger/core/diagnosis/evidence';
 import type { Range } from '@badger/core/image/range';
 import { lengthOf } from '@badger/core/image/range';
 import type { MemorySession, Progress, Told } from '../station/memory-session.ts';
@@ -85,6 +86,13 @@ export class RemoteMemory implements MemoryAccess {
 
   reset(): Promise<Result<true>> {
     return this.#do((s) => s.reset());
+  }
+
+  /** What the bus showed so far; undefined when nobody can tell any more. */
+  async bus(): Promise<HandshakeEvidence['bus']> {
+    const session = this.#session;
+    if (!session || !this.#ask) return undefined;
+    return this.#ask<HandshakeEvidence['bus']>(() => session.bus(), undefined);
   }
 
   note(text: string): void {

@@ -69,6 +69,7 @@ export class StationThread {
   #worker: Worker | undefined;
   #life: Life | undefined;
   #connected = false;
+  #boxVersion = '';
   #closed = false;
   #retry: NodeJS.Timeout | undefined;
 
@@ -81,6 +82,11 @@ export class StationThread {
   /** The interface box answers. */
   get connected(): boolean {
     return this.#connected;
+  }
+
+  /** What the box says of its firmware; empty until it has answered. */
+  get boxVersion(): string {
+    return this.#boxVersion;
   }
 
   /** Opens the way to a unit's memory. The session has to be ended in any case: it holds the record of the wire. */
@@ -138,8 +144,9 @@ export class StationThread {
     });
     void life.host.start(
       this.#address,
-      proxy((connected: boolean) => {
+      proxy((connected: boolean, version: string) => {
         this.#connected = connected;
+        this.#boxVersion = version;
         this.#onState();
       })
     );

@@ -15,6 +15,7 @@ export interface WorldState {
     readonly boxPort: number;
     readonly supplyPort: number;
     readonly chipPort: number;
+    readonly sensePort: number;
     /** Unit whose chip is on the programmer. */
     readonly chip: string | null;
   }[];

@@ -74,6 +74,9 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'POST /api/jobs/[number]/connection': 'bench.operate',
   'POST /api/jobs/[number]/connection/ticks': 'bench.operate',
   'POST /api/jobs/[number]/connection/readings': 'bench.operate',
+  'POST /api/jobs/[number]/connection/sense': 'bench.operate',
+  'POST /api/jobs/[number]/evidence': 'bench.operate',
+  'POST /api/jobs/[number]/causes': 'bench.operate',
   'POST /api/jobs/[number]/access': 'access.choose',
   'POST /api/kit': 'kit.edit',
   // reading and writing differ in what they ask: the act itself looks once more

@@ -1,6 +1,6 @@
 import { fail, type Result } from '@badger/core/base/result';
 import type { CanFrame } from '@badger/core/can/frame';
-import { encodeSerialLine } from '@badger/core/can/serial-line';
+import { encodeSerialLine, type BusErrorKind } from '@badger/core/can/serial-line';
 import * as isoTp from '@badger/core/isotp/machine';
 import type { DiagnosticLink, ExchangeOptions } from '@badger/core/port/diagnostic-link';
 import { afterSilence, type PatientTimer } from './patient-timer.ts';
@@ -57,13 +57,17 @@ export class CanLink implements DiagnosticLink {
   /** A frame arrived. Frames of other ids are not ours. */
   frame(frame: CanFrame): void {
     if (frame.id !== this.#options.access.responseId) return;
-    this.#options.recorder.frame(frame);
+    this.#options.recorder.heard(frame);
     this.#stepIsoTp({ type: 'frame', data: frame.data });
   }
 
   /** The box did not take a frame: the bus is silent or the channel closed. */
   refused(): void {
     this.#uds.carrierFailed('link.box.refused');
+  }
+
+  busError(kinds: readonly BusErrorKind[]): void {
+    this.#options.recorder.busError(kinds);
   }
 
   garbage(text: string): void {

@@ -12,6 +12,8 @@ export interface CanChannel {
 /** An interface box, whatever it speaks: keeps its connection by itself and opens CAN channels, one at a time. */
 export interface InterfaceBox {
   readonly connected: boolean;
+  /** What it says of its firmware; empty until it has answered. */
+  readonly version: string;
   /** Opens the CAN channel for one unit; closing the link closes the channel. Errors: those of {@link openChannel}. */
   openLink(access: CanAccess, recorder: TraceRecorder): Promise<Result<CanLink>>;
   /**

@@ -160,6 +160,11 @@ export class MemorySession {
     this.#recorder.note(text);
   }
 
+  /** What the bus showed so far. */
+  bus(): ReturnType<TraceRecorder['bus']> {
+    return this.#recorder.bus();
+  }
+
   /** A read that may be stopped ends between two blocks. */
   stop(): void {
     this.#signal.stopped = true;

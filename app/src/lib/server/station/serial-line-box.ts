@@ -1,4 +1,5 @@
 import { createConnection, type Socket } from 'node:net';
+import pLimit from 'p-limit';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import {
   BITRATE_CODES,
@@ -24,9 +25,12 @@ export class SerialLineBox implements InterfaceBox {
   #socket: Socket | undefined;
   #decoder = createSerialLineDecoder();
   #connected = false;
+  #version = '';
   #closed = false;
   #retry: NodeJS.Timeout | undefined;
   #waiter: Waiter | undefined;
+  #pending: string | undefined;
+  readonly #turn = pLimit(1);
   /** Links on the open channel, one for each unit that is spoken to. */
   readonly #links = new Set<CanLink>();
   #channelOpen = false;
@@ -42,6 +46,16 @@ export class SerialLineBox implements InterfaceBox {
     return this.#connected;
   }
 
+  /** What the box says of its firmware; empty until it has answered. */
+  get version(): string {
+    return this.#version;
+  }
+
+  async #askVersion(): Promise<void> {
+    await this.#command('V');
+    if (this.#connected) this.#onState();
+  }
+
   #connect(): void {
     if (this.#closed) return;
     const socket = createConnection({ host: this.#host, port: this.#port });
@@ -51,12 +65,14 @@ export class SerialLineBox implements InterfaceBox {
     socket.on('connect', () => {
       this.#connected = true;
       this.#onState();
+      void this.#askVersion();
     });
     socket.on('data', (chunk) => this.#take(chunk));
     socket.on('error', () => socket.destroy());
     socket.on('close', () => {
       const was = this.#connected;
       this.#connected = false;
+      this.#version = '';
       this.#waiter?.('lost');
       for (const link of this.#links) link.lost();
       if (was) this.#onState();
@@ -72,21 +88,38 @@ export class SerialLineBox implements InterfaceBox {
   #event(event: SerialLineEvent): void {
     if (event.type === 'frame') for (const link of this.#links) link.frame(event.frame);
     else if (event.type === 'ack') this.#waiter?.('ack');
+    else if (event.type === 'line') this.#line(event.text);
     else if (event.type === 'refused') {
       if (this.#waiter) this.#waiter('refused');
       else for (const link of this.#links) link.refused();
-    } else if (event.type === 'garbage') for (const link of this.#links) link.garbage(event.text);
+    } else if (event.type === 'bus-error')
+      for (const link of this.#links) link.busError(event.kinds);
+    else if (event.type === 'garbage') for (const link of this.#links) link.garbage(event.text);
   }
 
+  #line(text: string): void {
+    if (!/^V[0-9A-Za-z]{2,12}$/.test(text)) return;
+    this.#version = text.slice(1);
+    if (this.#pending === 'V') this.#waiter?.('ack');
+  }
+
+  /** One command at a time: two would hear each other's answers. */
   #command(line: string): Promise<'ack' | 'refused' | 'lost'> {
+    return this.#turn(() => this.#ask(line));
+  }
+
+  #ask(line: string): Promise<'ack' | 'refused' | 'lost'> {
     return new Promise((resolve) => {
+      if (!this.#connected) return resolve('lost');
       const timer = afterSilence(COMMAND_TIMEOUT_MS, () => finish('lost'));
       const finish: Waiter = (event) => {
         timer.cancel();
         this.#waiter = undefined;
+        this.#pending = undefined;
         resolve(event);
       };
       this.#waiter = finish;
+      this.#pending = line;
       this.#socket?.write(`${line}\r`, 'latin1');
     });
   }

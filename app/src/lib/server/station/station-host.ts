@@ -24,10 +24,14 @@ export class StationHost {
 
   start(
     { host, boxDriver, boxPort, chipPort }: StationAddress,
-    tell: (connected: boolean) => void
+    tell: (connected: boolean, version: string) => void
   ): void {
     this.#chipAt = chipPort === null ? undefined : { host, port: chipPort };
-    const box = openBox(boxDriver, { host, port: boxPort, onState: () => tell(box.connected) });
+    const box = openBox(boxDriver, {
+      host,
+      port: boxPort,
+      onState: () => tell(box.connected, box.version)
+    });
     this.#box = box;
   }
 

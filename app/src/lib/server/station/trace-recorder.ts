@@ -1,6 +1,8 @@
 import { formatHex, readUintBe } from '@badger/core/base/bytes';
 import { formatCandump, type TimedFrame } from '@badger/core/can/candump';
 import type { CanFrame } from '@badger/core/can/frame';
+import type { BusErrorKind } from '@badger/core/can/serial-line';
+import type { HandshakeEvidence } from '@badger/core/diagnosis/evidence';
 import { decodeResponse, nameOfNrc } from '@badger/core/uds/codec';
 import { IDENTIFIER_NAMES, SERVICE_NAMES, SERVICES } from '@badger/core/uds/services';
 import type { TraceLine } from '../db/schema/reads.ts';
@@ -10,6 +12,14 @@ const HEAD_FRAMES = 20_000;
 const TAIL_FRAMES = 2_000;
 const MAX_LINES = 5_000;
 const HEX_BYTES = 24;
+
+const BUS_ERROR_NOTES: Readonly<Record<BusErrorKind, string>> = {
+  ack: 'bus error: nobody acknowledges',
+  form: 'bus error: a fixed field is destroyed',
+  bit: 'bus error: a bit is not what was sent',
+  stuff: 'bus error: bit stuffing is broken',
+  crc: 'bus error: the checksum is wrong'
+};
 
 /** What went over the wire in one operation. Plain data: it travels between threads. */
 export interface Trace {
@@ -27,6 +37,9 @@ export class TraceRecorder {
   readonly #startMs: number;
   readonly #epochUs: number;
   framesTotal = 0;
+  /** Frames of the unit itself, and errors of the bus by kind. */
+  #heard = 0;
+  readonly #errors: Partial<Record<BusErrorKind, number>> = {};
 
   constructor(nowMs = performance.now(), epochMs = performance.timeOrigin + nowMs) {
     this.#startMs = nowMs;
@@ -38,6 +51,25 @@ export class TraceRecorder {
     const atUs = this.#epochUs + Math.round((performance.now() - this.#startMs) * 1000);
     if (this.#head.length < HEAD_FRAMES) this.#head.push({ atUs, frame });
     else this.#tail[(this.framesTotal - HEAD_FRAMES - 1) % TAIL_FRAMES] = { atUs, frame };
+  }
+
+  /** A frame of the unit that is spoken to. */
+  heard(frame: CanFrame): void {
+    this.#heard++;
+    this.frame(frame);
+  }
+
+  /** The controller tells of errors on the bus. The first of each kind is a line of the record. */
+  busError(kinds: readonly BusErrorKind[]): void {
+    for (const kind of kinds) {
+      if (this.#errors[kind] === undefined) this.note(BUS_ERROR_NOTES[kind]);
+      this.#errors[kind] = (this.#errors[kind] ?? 0) + 1;
+    }
+  }
+
+  /** What the bus showed so far. */
+  bus(): NonNullable<HandshakeEvidence['bus']> {
+    return { heard: this.#heard, errors: { ...this.#errors } };
   }
 
   request(payload: Uint8Array): void {

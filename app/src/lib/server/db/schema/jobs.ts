@@ -59,7 +59,9 @@ export const station = pgTable('station', {
   supplyPort: integer().notNull(),
   supplyDriver: text({ enum: SUPPLY_DRIVER_NAMES }).notNull().default('scpi-joined'),
   /** Chip programmer; null where the station has none. */
-  chipPort: integer()
+  chipPort: integer(),
+  /** Breakout box with sense lines; null where the station has none. */
+  sensePort: integer()
 });
 
 /** A physical module. Its role belongs to the job, not to it. */

@@ -78,6 +78,16 @@ export const cloneImage = pgTable('clone_image', {
     .references(() => person.id)
 });
 
+/** What an operation ran on: each as the thing tells it itself; empty where it was not asked or did not answer. */
+export interface BenchVersions {
+  application: string;
+  box: string;
+  supply: string;
+  sense: string;
+  /** Family and version of the profile. */
+  profile: string;
+}
+
 export const operation = pgTable(
   'operation',
   {
@@ -116,6 +126,8 @@ export const operation = pgTable(
     doneBytes: bigint({ mode: 'number' }).notNull().default(0),
     totalBytes: bigint({ mode: 'number' }).notNull().default(0),
     problem: jsonb().$type<Problem>(),
+    /** On which software and firmware it ran; null in rows from before it was recorded. */
+    versions: jsonb().$type<BenchVersions>(),
     /** What the outcome means for the unit on the bench: a catalogue code. */
     meaning: text(),
     /** How many times faster than life the simulated bench ran; 1 with real devices. */

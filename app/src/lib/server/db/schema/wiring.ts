@@ -1,7 +1,20 @@
-import { bigint, boolean, doublePrecision, index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { CAUSES } from '@badger/core/diagnosis/causes';
+import type { HandshakeEvidence } from '@badger/core/diagnosis/evidence';
+import { JOB_ROLES } from '@badger/core/job/roles';
+import {
+  bigint,
+  boolean,
+  doublePrecision,
+  index,
+  jsonb,
+  pgTable,
+  text,
+  uuid
+} from 'drizzle-orm/pg-core';
 import { createdAt, id } from './columns.ts';
 import { kitItem } from './arrive.ts';
 import { job, station, unit } from './jobs.ts';
+import { operation } from './reads.ts';
 import { person } from './people.ts';
 
 const number = () => bigint({ mode: 'number' }).generatedAlwaysAsIdentity();
@@ -80,4 +93,53 @@ export const connectionReading = pgTable(
       .references(() => person.id)
   },
   (t) => [index('connection_reading_of').on(t.connectionId, t.number)]
+);
+
+/** Everything that was measured around a unit that did not answer as it should. Append only. */
+export const benchEvidence = pgTable(
+  'bench_evidence',
+  {
+    id: id(),
+    number: number(),
+    jobId: uuid()
+      .notNull()
+      .references(() => job.id),
+    unitId: uuid()
+      .notNull()
+      .references(() => unit.id),
+    role: text({ enum: JOB_ROLES }).notNull(),
+    stationId: text()
+      .notNull()
+      .references(() => station.id),
+    accessKey: text().notNull(),
+    /** Operation that failed; null: somebody looked without one. */
+    operationId: uuid()
+      .references(() => operation.id)
+      .unique(),
+    evidence: jsonb().$type<HandshakeEvidence>().notNull(),
+    at: createdAt(),
+    personId: uuid()
+      .notNull()
+      .references(() => person.id)
+  },
+  (t) => [index('bench_evidence_job').on(t.jobId, t.number)]
+);
+
+/** A cause that was tried: it was the one, or it was not. The last word on one cause counts. Append only. */
+export const causeFinding = pgTable(
+  'cause_finding',
+  {
+    id: id(),
+    number: number(),
+    evidenceId: uuid()
+      .notNull()
+      .references(() => benchEvidence.id),
+    cause: text({ enum: CAUSES }).notNull(),
+    outcome: text({ enum: ['confirmed', 'excluded'] }).notNull(),
+    at: createdAt(),
+    personId: uuid()
+      .notNull()
+      .references(() => person.id)
+  },
+  (t) => [index('cause_finding_of').on(t.evidenceId, t.number)]
 );

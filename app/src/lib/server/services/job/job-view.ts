@@ -23,7 +23,7 @@ import type { ReadRow } from '../../repositories/reads.ts';
 import { readingOf } from '../operation/vehicle-cable.ts';
 import { compareKept } from '../reads/compare-reads.ts';
 import { loadJobRecords, type CloneImage, type JobRecords } from './job-records.ts';
-import { wiredNow } from '../wiring/wired-now.ts';
+import { connectionNow } from '../wiring/wired-now.ts';
 import { feedOf } from './job-sides.ts';
 
 export type RegionView = AnyRegionView<ReadRow>;
@@ -86,7 +86,7 @@ async function viewJob(
   const profileOf = (family: string) => deps.profiles.get(family);
   const compared = await compareAll(db, pairsOfJob(job, records, profileOf));
   const state = readJobState(job, records, { profileOf, compared });
-  const connection = wiredNow(deps, { ...state, job, records })?.judged.verdict;
+  const connection = connectionNow(deps, { ...state, job, records });
   const facts = factsOfLine(state, { supply: supplyJudgement(deps, job, state), connection });
   const line = judgeLineOfWork(facts);
   const states = readStates(facts);

@@ -10,6 +10,7 @@ import { describeScanHead } from '../prove/describe-scan.ts';
 import { loadJobView, type JobView } from './job-view.ts';
 import { loadMatchSheet } from '../match/match.ts';
 import { loadAccessSheet } from '../plan/accesses.ts';
+import { describeCauses } from '../wiring/likely-causes.ts';
 import { describeWiring } from '../wiring/describe-wiring.ts';
 import { readinessOf } from '../kit/kit.ts';
 
@@ -27,7 +28,10 @@ const LOADERS: Readonly<Partial<Record<Stage, StageLoader>>> = {
     ]);
     return { ...identityOf(view), match, accesses };
   },
-  wire: (deps, view) => Promise.resolve({ wiring: describeWiring(deps, view) }),
+  wire: async (deps, view) => ({
+    wiring: describeWiring(deps, view),
+    causes: await describeCauses(deps, view)
+  }),
   return: loadScans
 };
 

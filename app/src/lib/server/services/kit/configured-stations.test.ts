@@ -12,9 +12,14 @@ const window = {
 it('takes stations with real devices from the configuration', () => {
   expect(parseStations(undefined)).toEqual([]);
   // what is left out is the usual, said out loud: a driver named before must not stay behind
-  const usual = { boxDriver: 'serial-line', supplyDriver: 'scpi-joined', chipPort: null };
+  const usual = {
+    boxDriver: 'serial-line',
+    supplyDriver: 'scpi-joined',
+    chipPort: null,
+    sensePort: null
+  };
   expect(parseStations(JSON.stringify([window]))).toEqual([{ ...window, ...usual }]);
-  const single = { ...window, supplyDriver: 'scpi-single', chipPort: 5077 };
+  const single = { ...window, supplyDriver: 'scpi-single', chipPort: 5077, sensePort: 5026 };
   expect(parseStations(JSON.stringify([single]))).toEqual([
     { ...single, boxDriver: 'serial-line' }
   ]);

@@ -8,6 +8,7 @@ import {
   type OperationState
 } from '@badger/core/operation/life-cycle';
 import type { SparseImage } from '@badger/core/image/image';
+import type { HandshakeEvidence, TryOutcome } from '@badger/core/diagnosis/evidence';
 import type { ModuleIdentity } from '@badger/core/access/memory-access';
 import type { Trace } from '../../station/trace-recorder.ts';
 import type { IdentifiedUnit } from '../../bench/station-bench.ts';
@@ -22,6 +23,7 @@ import {
   insertSamples,
   insertTrace
 } from '../../repositories/operations.ts';
+import { insertEvidence } from '../../repositories/evidence.ts';
 import { findUnitByChip, setIdentity } from '../../repositories/units.ts';
 import { keepRead } from '../reads/keep-read.ts';
 import { partOf, type Run } from './run.ts';
@@ -32,6 +34,10 @@ export interface Outcome {
   readonly result: Result<true>;
   readonly identity?: ModuleIdentity;
   readonly image?: SparseImage<unknown>;
+  /** How each try of the handshake ended. */
+  readonly tries?: readonly TryOutcome[];
+  /** What was measured around a failure. */
+  readonly evidence?: HandshakeEvidence;
 }
 
 /** Nobody can tell what went over the wire. */
@@ -134,12 +140,22 @@ async function store(tx: Tx, run: Run, { outcome, trace, at }: End): Promise<Sto
     endedAt: at,
     ...(live.memoryMayHaveChanged ? {} : { mayHaveChangedAt: null })
   });
+  if (outcome.evidence) await keepEvidence(tx, run, outcome.evidence);
   await appendEvent(tx, {
     ...{ jobId: live.spec.jobId, person },
     kind: `${live.spec.kind}.${state}`,
     data: tellEnd(run, problem, identified)
   });
   return storedAs(state, identified);
+}
+
+async function keepEvidence(tx: Tx, run: Run, evidence: HandshakeEvidence): Promise<void> {
+  const { live, station, unit, person } = run;
+  await insertEvidence(tx, {
+    ...{ jobId: live.spec.jobId, unitId: unit.id, role: live.spec.role },
+    ...{ stationId: station.row.id, accessKey: live.spec.access.key, operationId: live.spec.id },
+    ...{ evidence, personId: person.id }
+  });
 }
 
 /** Only what was kept as done has identified anybody. */

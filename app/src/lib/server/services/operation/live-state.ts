@@ -49,6 +49,7 @@ function describeStation(deps: Deps, station: StationBench): LiveStation {
     current: sample?.on && band ? classifyCurrent(sample.measuredMa, band) : undefined,
     trip: station.trip?.judgement,
     programmer: station.row.chipPort !== null,
+    senses: station.sense?.present ?? false,
     connected: station.connected && {
       chipId: station.connected.chipId,
       family: station.connected.family,

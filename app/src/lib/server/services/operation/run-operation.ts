@@ -10,7 +10,9 @@ import type { Trace } from '../../station/trace-recorder.ts';
 import { insertSamples, updateOperation } from '../../repositories/operations.ts';
 import type { RemoteMemory } from '../../bench/remote-memory.ts';
 import { concludeOperation, type Outcome } from './conclude-operation.ts';
+import { gatherEvidence } from './gather-evidence.ts';
 import { knownVehicle } from './vehicle-cable.ts';
+import { tryIdentify } from './try-handshake.ts';
 import { verifyByContent } from './verify-by-content.ts';
 import { advance, type Run } from './run.ts';
 import { runWrite } from './run-write.ts';
@@ -82,7 +84,7 @@ async function work(run: Run): Promise<WorkEnd> {
     outcome = { result: fail('operation.fault.internal') };
   }
   stopNoting();
-  outcome = withTrip(run, outcome);
+  outcome = await withEvidence(run, memory, withTrip(run, outcome));
   live.memoryMayHaveChanged = memory.memoryMayHaveChanged;
   // what was read or proven stands, whatever becomes of the letting go
   const trace = await memory.end().catch((error: unknown) => {
@@ -99,6 +101,19 @@ function withTrip({ live, station }: Run, outcome: Outcome): Outcome {
     return outcome;
   const { code, params } = trip.judgement;
   return { ...outcome, result: { ok: false, problem: { code, params } } };
+}
+
+/** What can be measured around a failure is measured while the channel is open and the feed on. */
+async function withEvidence(run: Run, memory: RemoteMemory, outcome: Outcome): Promise<Outcome> {
+  if (outcome.result.ok) return outcome;
+  const { problem } = outcome.result;
+  const evidence = await gatherEvidence(run, memory, { problem, tries: outcome.tries ?? [] }).catch(
+    (error: unknown) => {
+      run.deps.log.warn({ err: String(error) }, 'no evidence');
+      return undefined;
+    }
+  );
+  return evidence ? { ...outcome, evidence } : outcome;
 }
 
 async function workOn(run: Run, memory: RemoteMemory): Promise<Outcome> {
@@ -123,12 +138,18 @@ async function lookAtVehicle(run: Run, memory: RemoteMemory): Promise<Result<tru
   return verdict === 'stop' ? fail(code, params) : ok(true);
 }
 
-async function identify(run: Run, memory: MemoryAccess): Promise<Outcome> {
+async function identify(run: Run, memory: RemoteMemory): Promise<Outcome> {
   await advance(run, 'work-begun');
-  const identity = await memory.identify();
-  if (!identity.ok) return { result: identity };
-  return { result: ok(true), identity: identity.value };
+  const { identity, tries } = await tryIdentify(memory, {
+    over: () => run.live.signal.stopped || isFeedGone(run),
+    note: (text) => memory.note(text)
+  });
+  return identity.ok ? { result: ok(true), identity: identity.value } : { result: identity, tries };
 }
+
+/** Nobody answers who is not fed any more. */
+const isFeedGone = ({ live, station }: Run): boolean =>
+  live.spec.benchFeeds && station.supply.latest?.on !== true;
 
 /** Reads the chip id once more and holds it against the unit that this operation is meant for. */
 async function verifyConnectedUnit(run: Run, memory: MemoryAccess): Promise<Result<true>> {

@@ -34,6 +34,7 @@ import { atClock, planSeries, type SeriesStep } from './read-series.ts';
 import { runOperation } from './run-operation.ts';
 import { needsCable } from './vehicle-cable.ts';
 import { partOf, type Run } from './run.ts';
+import { versionsNow } from './versions.ts';
 
 /**
  * Starts an operation if its gate is open, and leaves it running in the background. Gate, units and image are looked at
@@ -234,6 +235,7 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     accessKey: access.key,
     state: 'queued',
     owner: deps.owner,
+    versions: versionsNow(station, profile),
     timeFactor: deps.bench.world?.latest?.speed ?? 1,
     personId: person.id
   });

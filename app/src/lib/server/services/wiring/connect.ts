@@ -2,8 +2,10 @@ import { fail, ok, type Param, type Result } from '@badger/core/base/result';
 import type {
   ConnectionBegin,
   ConnectionMeasure,
+  ConnectionSense,
   ConnectionTick
 } from '../../../schema/requests.ts';
+import type { PlannedWire } from '@badger/core/wiring/connection-plan';
 import type { Tx } from '../../db/client.ts';
 import type { Deps } from '../../deps.ts';
 import {
@@ -116,30 +118,65 @@ export async function keepReading(
   person: Person,
   { jobNumber, role, connectionId, kind, wireKey, ohm }: Of<ConnectionMeasure>
 ): Promise<Result<true>> {
-  return onConnection(
-    { deps, person, jobNumber, role, connectionId },
-    async ({ tx, view, side }) => {
-      const wire = side.plan.wires.find((w) => w.key === wireKey);
-      if (kind === 'wire' ? !wire : wireKey !== undefined) return fail('wiring.wire.unknown');
-      // a resistance that is measured while something feeds the unit is none
-      const station = deps.bench.stations.get(side.row.stationId);
-      if (station?.reading()?.on) return fail('wiring.reading.live');
-      const mohm = ohm === null ? Number.POSITIVE_INFINITY : ohm * 1000;
-      await insertReading(tx, {
-        ...{ connectionId, kind, wireKey: wireKey ?? null, mohm, source: 'hand' as const },
-        personId: person.id
-      });
-      await tell(tx, view, {
-        person,
-        kind: 'unit.measured',
-        data: {
-          ...{ unit: side.tag, role, what: kind, ohm: ohm ?? 'open' },
-          ...(wire ? { wire: wire.signal } : {})
-        }
-      });
-      return ok(true);
+  return onConnection({ deps, person, jobNumber, role, connectionId }, async (at) => {
+    const wire = at.side.plan.wires.find((w) => w.key === wireKey);
+    if (kind === 'wire' ? !wire : wireKey !== undefined) return fail('wiring.wire.unknown');
+    return storeReading(deps, at, { person, role, kind, wire, ohm, source: 'hand' });
+  });
+}
+
+/**
+ * Measures the pair over the sense lines of the station and keeps it. Errors: those of {@link onConnection}, `wiring.reading.live`,
+ * `evidence.sense.absent`, `evidence.sense.fed` (the lines refuse: something feeds the unit).
+ */
+export async function sensePair(
+  deps: Deps,
+  person: Person,
+  { jobNumber, role, connectionId }: Of<ConnectionSense>
+): Promise<Result<true>> {
+  return onConnection({ deps, person, jobNumber, role, connectionId }, async (at) => {
+    const sense = deps.bench.stations.get(at.side.row.stationId)?.sense;
+    if (!sense?.present) return fail('evidence.sense.absent');
+    const measured = await sense.measurePair();
+    if (measured === undefined)
+      return sense.present ? fail('evidence.sense.fed') : fail('evidence.sense.absent');
+    const ohm = Number.isFinite(measured) ? measured : null;
+    return storeReading(deps, at, {
+      ...{ person, role, kind: 'pair', wire: undefined, ohm },
+      source: 'box'
+    });
+  });
+}
+
+interface Measured extends Pick<ConnectionMeasure, 'role' | 'kind' | 'ohm'> {
+  readonly person: Person;
+  readonly wire: PlannedWire | undefined;
+  readonly source: 'hand' | 'box';
+}
+
+async function storeReading(
+  deps: Deps,
+  { tx, view, side }: AtConnection,
+  { person, role, kind, wire, ohm, source }: Measured
+): Promise<Result<true>> {
+  // a resistance that is measured while something feeds the unit is none
+  const station = deps.bench.stations.get(side.row.stationId);
+  if (station?.reading()?.on) return fail('wiring.reading.live');
+  const mohm = ohm === null ? Number.POSITIVE_INFINITY : ohm * 1000;
+  await insertReading(tx, {
+    ...{ connectionId: side.row.id, kind, wireKey: wire?.key ?? null, mohm, source },
+    personId: person.id
+  });
+  await tell(tx, view, {
+    person,
+    kind: 'unit.measured',
+    data: {
+      ...{ unit: side.tag, role, what: kind, ohm: ohm ?? 'open' },
+      ...(wire ? { wire: wire.signal } : {}),
+      ...(source === 'box' ? { with: 'sense lines' } : {})
     }
-  );
+  });
+  return ok(true);
 }
 
 interface AtConnection {

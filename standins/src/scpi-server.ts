@@ -1,11 +1,16 @@
 import { createServer, type Server } from 'node:net';
-import type { SupplyDevice } from './supply-device.ts';
+
+/** An instrument that is spoken to in program messages. */
+export interface ScpiDevice {
+  /** One program message; the answer line, or undefined when nothing was asked. */
+  execute(line: string): string | undefined;
+}
 
 /** Longest program message that is taken. Units: bytes. */
 const MAX_LINE = 4096;
 
 /** SCPI over a plain TCP socket: program messages and answers end with LF. */
-export function createSupplyServer(device: SupplyDevice): Server {
+export function createScpiServer(device: ScpiDevice): Server {
   return createServer((socket) => {
     socket.setNoDelay(true);
     let rest = '';

@@ -1,0 +1,15 @@
+import type { Profile } from '@badger/core/profile/profile';
+import type { StationBench } from '../../bench/station-bench.ts';
+import type { BenchVersions } from '../../db/schema/reads.ts';
+import { APPLICATION_VERSION } from '../../version.ts';
+
+/** On what an operation is about to run: each device as it tells it itself, empty where it has not answered. */
+export function versionsNow(station: StationBench, profile: Profile): BenchVersions {
+  return {
+    application: APPLICATION_VERSION,
+    box: station.thread.boxVersion,
+    supply: station.supply.idn,
+    sense: station.sense?.idn ?? '',
+    profile: `${profile.id} ${profile.version}`
+  };
+}

@@ -1,0 +1,186 @@
+import type { BoxFault, BoxHost } from '../interface-box/box-server.ts';
+import type { BusUnit } from '../interface-box/bus-unit.ts';
+import { BreakoutDevice } from '../breakout/breakout-device.ts';
+import { Contact } from '../chip-programmer/contact.ts';
+import type { ProgrammerHost } from '../chip-programmer/programmer-server.ts';
+import type { SpiChip } from '../chip-programmer/spi-chip.ts';
+import type { Module } from '../modules/module.ts';
+import { DyingUnit } from '../modules/dying-unit.ts';
+import { SupplyDevice } from '../supply/supply-device.ts';
+import type { VehicleSimulator } from '../vehicle/vehicle-simulator.ts';
+import * as bench from './bench-fault.ts';
+import type { BenchFault } from './bench-fault.ts';
+
+export interface StationSpec {
+  readonly id: string;
+  readonly name: string;
+  readonly ratedMa: number;
+  /** 0 takes a free port. */
+  readonly boxPort: number;
+  readonly supplyPort: number;
+  readonly chipPort: number;
+  /** Breakout box with its sense lines. */
+  readonly sensePort: number;
+}
+
+/** A bench place: clamp, boot pad, supply, box and chip programmer. */
+export class Station implements BoxHost, ProgrammerHost {
+  readonly spec: StationSpec;
+  readonly supply: SupplyDevice;
+  fault: BoxFault | undefined;
+  padHeld = false;
+  #vehicleFeeds = false;
+  #clamped: Module | undefined;
+  #faults: ReadonlySet<BenchFault> = new Set();
+  /** How bad the faults are, from 0 to 1. */
+  severity = 0.5;
+  #dying: DyingUnit | undefined;
+  #fed = false;
+  #onSinceMs = 0;
+  readonly #speed: () => number;
+  readonly #simulator: VehicleSimulator;
+  boxPort = 0;
+  supplyPort = 0;
+  chipPort = 0;
+  sensePort = 0;
+  /** The box says a frame over and over because nobody takes it. */
+  repeating = false;
+  readonly breakout: BreakoutDevice;
+  readonly name: string;
+  readonly contact = new Contact();
+  linkFault: ProgrammerHost['linkFault'];
+  /** What the clip or the socket of the programmer holds. */
+  held: HeldChip | undefined;
+
+  constructor(spec: StationSpec, speed: () => number, simulator: VehicleSimulator) {
+    this.spec = spec;
+    this.name = `${spec.name} port`;
+    this.#speed = speed;
+    this.#simulator = simulator;
+    this.supply = new SupplyDevice({
+      ratedMa: spec.ratedMa,
+      serial: `SB-${spec.id.toUpperCase()}-01`,
+      load: {
+        drawMa: () => this.#drawMa(),
+        power: (on) => this.#power(on),
+        terminalMv: (mv) =>
+          bench.terminalsOf(this.#clamped ? this.#faults : new Set(), mv, this.severity)
+      }
+    });
+    this.breakout = new BreakoutDevice({
+      serial: `SO-${spec.id.toUpperCase()}-01`,
+      pins: () => this.#pins(),
+      pairOhm: () => this.#pairOhm()
+    });
+  }
+
+  chip(): SpiChip | undefined {
+    return this.held?.chip;
+  }
+
+  get clamped(): Module | undefined {
+    return this.#clamped;
+  }
+
+  clamp(module: Module | undefined): void {
+    this.#clamped?.powerOff();
+    module?.powerOff();
+    this.#clamped = module;
+    this.#power(this.supply.on);
+  }
+
+  /** The unit on the clamp stays in its vehicle, and the vehicle feeds it. */
+  get vehicleFeeds(): boolean {
+    return this.#vehicleFeeds;
+  }
+
+  set vehicleFeeds(feeds: boolean) {
+    this.#vehicleFeeds = feeds;
+    this.#power(this.supply.on);
+  }
+
+  /** Faults in wiring, supply or unit, by script. */
+  get benchFaults(): readonly BenchFault[] {
+    return [...this.#faults];
+  }
+
+  set benchFaults(faults: readonly BenchFault[]) {
+    this.#faults = new Set(faults);
+    // an old fault does not keep the unit up, a new one takes it down
+    this.#power(this.supply.on);
+  }
+
+  #drawMa(): number {
+    const unit = this.#clamped;
+    if (this.#vehicleFeeds || !unit) return 0;
+    const { severity } = this;
+    const sinceOnMs = performance.now() - this.#onSinceMs;
+    if (sinceOnMs >= (bench.upAfterMs(this.#faults) ?? Infinity)) this.#wake(unit);
+    return bench.drawOf(this.#faults, {
+      ownMa: unit.drawMa,
+      restMa: unit.restMa,
+      sinceOnMs,
+      severity
+    });
+  }
+
+  #power(fed: boolean): void {
+    if (fed && !this.#fed) this.#onSinceMs = performance.now();
+    this.#fed = fed;
+    const unit = this.#clamped;
+    if (unit && ((fed && bench.powers(this.#faults)) || this.#vehicleFeeds)) this.#wake(unit);
+    else unit?.powerOff();
+    this.#dying = undefined;
+  }
+
+  #wake(unit: Module): void {
+    const held = this.padHeld && !this.#faults.has('pad-open');
+    unit.powerOn(held, !this.#faults.has('programming-open'));
+  }
+
+  /** What lies on the pins of the unit on the clamp; undefined: none lies there. */
+  #pins(): bench.UnitPins | undefined {
+    if (!this.#clamped) return undefined;
+    const { mv, ma } = this.supply.measure();
+    return bench.pinsOf(this.#faults, {
+      ...{ terminalMv: mv, drawMa: ma },
+      driven: this.repeating,
+      severity: this.severity
+    });
+  }
+
+  /** Undefined: under power nothing is measured; null: nothing hangs on the pair. */
+  #pairOhm(): number | null | undefined {
+    const unit = this.#clamped;
+    if (this.supply.on || this.#vehicleFeeds) return undefined;
+    if (!unit) return null;
+    const { terminates: unitTerminates, terminators: wanted } = unit;
+    return bench.pairOhmOf(this.#faults, { wanted, unitTerminates, severity: this.severity });
+  }
+
+  /** The box's pair goes to the clamp, or into the socket of an older vehicle. */
+  units(): readonly BusUnit[] {
+    if (this.#simulator.station === this.spec.id) return this.#simulator.vehicle()?.busUnits ?? [];
+    const unit = this.#clamped;
+    if (!unit || !bench.isHeard(this.#faults)) return [];
+    if (!this.#faults.has('dying')) return [unit];
+    this.#dying ??= new DyingUnit(unit);
+    return [this.#dying];
+  }
+
+  disturbance(): 'f' | 'b' | undefined {
+    if (this.#simulator.station === this.spec.id || !this.#clamped?.awake) return undefined;
+    return bench.disturbanceOf(this.#faults);
+  }
+
+  speed(): number {
+    return this.#speed();
+  }
+}
+
+/** A memory chip in somebody's hands, with the unit that it belongs to. */
+export interface HeldChip {
+  readonly tag: string;
+  readonly family: string;
+  readonly chip: SpiChip;
+}
