@@ -59,6 +59,18 @@ describe('a unit cloned through the services, sockets and database', () => {
     }
     expect((await buildClone(shop.root.deps, bench, 2031)).ok).toBe(true);
 
+    // a lead that feeds an idle unit and not one that erases: the write waits, and stops before anything is touched
+    const window = shop.world.stations.find((s) => s.spec.id === 'window');
+    if (!window) throw new Error('no station');
+    const donorBefore = shop.world.units.get('0388')?.memory.get('data-flash')?.slice();
+    window.benchFaults = ['thin-lead'];
+    const held = await runToEnd(shop, bench, { kind: 'write', confirmation: '388', ...JOB });
+    expect(held.operation).toMatchObject({ state: 'failed', meaning: 'meaning.unit.untouched' });
+    expect(held.operation?.problem?.code).toBe('power.erase.low');
+    expect(shop.world.units.get('0388')?.memory.get('data-flash')).toEqual(donorBefore);
+    window.benchFaults = [];
+    await runToEnd(shop, bench, { kind: 'identify', role: 'donor', ...JOB });
+
     const write = await runToEnd(shop, bench, { kind: 'write', confirmation: '388', ...JOB });
     expect(write.refused).toBeUndefined();
     expect(write.operation).toMatchObject({ state: 'done', meaning: 'meaning.write.verified' });

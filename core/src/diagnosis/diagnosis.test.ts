@@ -115,7 +115,7 @@ describe('the table of causes', () => {
   it('no chance is above one, none below nothing, priors are all above nothing', () => {
     for (const [name, shows] of tables)
       for (const [what, words] of Object.entries(shows)) {
-        const sum = Object.values(words).reduce((a, b) => a + b, 0);
+        const sum = Object.values(words).reduce<number>((a, b) => a + (b ?? 0), 0);
         expect(sum, `${name} ${what}`).toBeGreaterThan(0.2);
         expect(sum, `${name} ${what}`).toBeLessThanOrEqual(1.0001);
       }

@@ -19,6 +19,8 @@ export interface ElectricalCodes {
   'gate.feed.unknown': None;
   'gate.feed.unmeasured': { minMv: number; maxMv: number };
   'gate.feed.vehicle': { measuredMv: number; minMv: number; maxMv: number };
+  'power.erase.held': { unitMv: number; predictedMv: number; thenMa: number; minMv: number };
+  'power.erase.low': { unitMv: number; predictedMv: number; thenMa: number; minMv: number };
   'power.budget.carried': { needMa: number; ratedMa: number; totalMa: number; state: string };
   'power.budget.over': { needMa: number; ratedMa: number; totalMa: number; state: string };
   'power.budget.unknown': None;

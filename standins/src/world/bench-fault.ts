@@ -2,7 +2,8 @@
 export const BENCH_FAULTS = [
   ...(['short', 'inrush', 'open-feed', 'open-ground', 'no-ignition'] as const),
   ...(['can-swapped', 'can-open', 'few-terminators', 'many-terminators', 'bit-rate'] as const),
-  ...(['weak-supply', 'worn-lead', 'pad-open', 'programming-open', 'dead', 'dying'] as const)
+  ...(['weak-supply', 'worn-lead', 'pad-open', 'programming-open', 'dead', 'dying'] as const),
+  ...(['thin-lead'] as const)
 ];
 export type BenchFault = (typeof BENCH_FAULTS)[number];
 
@@ -76,6 +77,9 @@ const WEAK_MV = [8800, 6000] as const;
 /** What a lead whose contacts are gone leaves at the unit: mild and gross. Units: mV. */
 const WORN_MV = [8600, 4200] as const;
 
+/** Resistance of a lead that is thin or tired, and still feeds an idle unit: mild and gross. Units: mΩ. */
+const THIN_MOHM = [500, 1500] as const;
+
 /** Voltage at the terminals: less than set where the supply cannot hold it. Units: mV. */
 export const terminalsOf = (faults: BenchFaults, mv: number, severity: number): number =>
   faults.has('weak-supply') && !has(faults, ['open-feed', 'open-ground'])
@@ -111,7 +115,8 @@ export function pinsOf(
   { terminalMv, drawMa, driven, severity }: AtTheBench
 ): UnitPins {
   if (terminalMv === 0) return { feedMv: 0, groundMv: 0, ignitionMv: 0, highMv: 0, lowMv: 0 };
-  const reached = terminalMv - Math.min(drawMa, 20_000) * LEAD_OHM;
+  const thinOhm = faults.has('thin-lead') ? between(...THIN_MOHM, severity) / 1000 : 0;
+  const reached = terminalMv - Math.min(drawMa, 20_000) * (LEAD_OHM + thinOhm);
   const fed = faults.has('open-feed')
     ? 40
     : faults.has('worn-lead')

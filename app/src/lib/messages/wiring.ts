@@ -225,6 +225,16 @@ export const wiring = {
     text: 'What the supply gives, what the box draws, or what the unit draws is not known.',
     clear: 'Enter supply and box under Kit.'
   }),
+  'power.erase.held': (p) => ({
+    title: 'The unit keeps its voltage',
+    text: `${volts(p.unitMv)} at the unit now, ${volts(p.predictedMv)} at ${amps(p.thenMa)}; ${volts(p.minMv)} needed.`
+  }),
+  'power.erase.low': (p) => ({
+    title: 'Not begun: too little voltage at the unit',
+    text: `${volts(p.unitMv)} at the unit now would be ${volts(p.predictedMv)} at ${amps(p.thenMa)}; ${volts(p.minMv)} needed. This region was not touched.`,
+    clear:
+      'Better contacts, a shorter or thicker lead, or more voltage within the band. Then write again.'
+  }),
   'power.volts.reserve': (p) => ({
     title: 'Enough voltage at the unit',
     text: `${volts(p.atUnitMv)} at ${amps(p.currentMa)}, ${volts(p.minMv)} needed: ${volts(p.reserveMv)} in reserve.`

@@ -7,6 +7,7 @@ import { joinBytes, type SparseImage } from '@badger/core/image/image';
 import { getRegion, rangeOf } from '@badger/core/profile/profile';
 import { loadImage } from '../../repositories/images.ts';
 import type { Outcome } from './conclude-operation.ts';
+import { waitForVolts } from './before-erase.ts';
 import { advance, type Run } from './run.ts';
 
 /**
@@ -31,6 +32,8 @@ export async function runWrite(run: Run, memory: MemoryAccess): Promise<Outcome>
   await advance(run, 'work-begun');
   for (const [index, line] of plan.lines.entries()) {
     const image = images.get(line.regionId) as SparseImage<WriteOrigin>;
+    const fed = await waitForVolts(run);
+    if (!fed.ok) return { result: fed };
     const written = await writeRegion(run, memory, { line, image });
     if (!written.ok) return { result: written };
     if (index === plan.lines.length - 1) await advance(run, 'all-written');
