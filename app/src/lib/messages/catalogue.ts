@@ -12,6 +12,7 @@ import { label } from './label.ts';
 import { problems } from './problems.ts';
 import { prove } from './prove.ts';
 import { scan } from './scan.ts';
+import { trace } from './trace.ts';
 import { vehicle } from './vehicle.ts';
 import { wiring } from './wiring.ts';
 import { verdicts } from './verdicts.ts';
@@ -25,6 +26,7 @@ export const catalogue: Catalogue = {
   ...arrive,
   ...prove,
   ...scan,
+  ...trace,
   ...vehicle,
   ...wiring,
   ...label,

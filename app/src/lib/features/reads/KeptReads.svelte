@@ -41,8 +41,7 @@
               <td
                 >{#if read.operationId && may('memory.download')}<a
                     class="link"
-                    href="/api/operations/{read.operationId}/trace"
-                    download>frames</a
+                    href="/trace?operation={read.operationId}">trace</a
                   >{/if}</td
               >
             </tr>

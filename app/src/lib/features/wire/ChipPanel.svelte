@@ -4,6 +4,7 @@
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveStation } from '$lib/live-types.ts';
   import { jobAs, liveGate } from '$lib/features/shared/job-gates.view.ts';
+  import { may } from '$lib/features/live/may.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import { messageOfJudgement, messageOfProblem } from '$lib/messages/catalogue.ts';
@@ -69,7 +70,12 @@
     </p>
   {:else if last?.problem && last.state !== 'done'}
     {@const m = messageOfProblem(last.problem)}
-    <p class="bad">{m.title}: {m.text} <b>{m.clear ?? ''}</b></p>
+    <p class="bad">
+      {m.title}: {m.text} <b>{m.clear ?? ''}</b>
+      {#if job.access?.carrier === 'can-uds' && may('memory.download')}
+        <a class="link" href="/trace?operation={last.id}">What went over the wire</a>
+      {/if}
+    </p>
   {/if}
 </Panel>
 

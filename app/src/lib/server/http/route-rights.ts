@@ -23,6 +23,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'GET /jobs/new': 'pages.see',
   'GET /kit': 'pages.see',
   'GET /power': 'pages.see',
+  'GET /trace': 'pages.see',
   'GET /set-up': 'open',
   'POST /set-up': 'open',
   'GET /shelf': 'pages.see',

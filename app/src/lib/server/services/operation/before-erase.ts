@@ -37,19 +37,20 @@ async function judgeNow({ deps, live, station, view }: Run): Promise<Judgement |
   if (access.carrier !== 'can-uds' || !benchFeeds || !sample?.on) return undefined;
   const thenMa = heaviest(budgetLines(access.spec.draw, []))?.totalMa;
   if (thenMa === undefined) return undefined;
+  const then = { thenMa, need: access.supply };
+  const measured = await measuredAtUnit(station);
   const { measuredMv: terminalMv, measuredMa: currentMa } = sample;
-  const sense = await station.sense?.measure();
-  const { feedMv, groundMv } = sense ?? { feedMv: null, groundMv: null };
-  if (feedMv !== null && groundMv !== null)
-    return judgeVoltsThen(
-      { terminalMv, unitMv: feedMv - groundMv, currentMa },
-      { thenMa, need: access.supply }
-    );
+  if (measured !== undefined)
+    return judgeVoltsThen({ terminalMv, unitMv: measured, currentMa }, then);
   const lead = planSide(deps, view, role)?.plan.lead;
   const along = lead && voltageAlong(terminalMv, thenMa, leadPath(lead));
   if (!along || along.unknown.length > 0) return undefined;
-  return judgeVoltsThen(
-    { terminalMv, unitMv: along.atUnitMv, currentMa: thenMa },
-    { thenMa, need: access.supply }
-  );
+  return judgeVoltsThen({ terminalMv, unitMv: along.atUnitMv, currentMa: thenMa }, then);
+}
+
+/** Between feed and ground at the unit; undefined without sense lines. Units: mV. */
+async function measuredAtUnit({ sense }: Run['station']): Promise<number | undefined> {
+  const pins = await sense?.measure();
+  if (!pins || pins.feedMv === null || pins.groundMv === null) return undefined;
+  return pins.feedMv - pins.groundMv;
 }
