@@ -2,7 +2,7 @@ import type { Readiness } from '@badger/core/kit/readiness';
 import type { Profile } from '@badger/core/profile/profile';
 import type { ScanChange } from '@badger/core/scan/compare-scans';
 import type { PhotoData, ScanHead } from './job-types.ts';
-import type { CausesData, WiringData } from './wiring-types.ts';
+import type { CausesData, NetworkData, WiringData } from './wiring-types.ts';
 import type { MatchSheetData, AccessSheetData } from './match-types.ts';
 
 /** What only one stage shows; everything that another stage shows is empty. */
@@ -25,6 +25,7 @@ export interface StageExtras {
   readonly wiring: readonly WiringData[];
   /** Why units did not do what was asked. */
   readonly causes: readonly CausesData[];
+  readonly network: NetworkData | undefined;
 }
 
 export const NO_EXTRAS: StageExtras = {
@@ -39,5 +40,6 @@ export const NO_EXTRAS: StageExtras = {
   match: undefined,
   accesses: undefined,
   wiring: [],
-  causes: []
+  causes: [],
+  network: undefined
 };

@@ -1,6 +1,7 @@
 import type { Judgement } from '@badger/core/base/verdict';
 import type { BudgetLine, PowerLoad } from '@badger/core/electrical/budget';
 import type { PathVoltage } from '@badger/core/electrical/power-path';
+import type { NetworkNeed, NetworkProbe } from '@badger/core/network/judge-network';
 import type { UnitRole } from '@badger/core/job/roles';
 import type { DismantleStep, SupplyNeed } from '@badger/core/profile/profile';
 import type { Cause } from '@badger/core/diagnosis/causes';
@@ -70,4 +71,12 @@ export interface CausesData {
         }
       | undefined;
   })[];
+}
+
+/** Whether the network is ready for what the access asks of a server. */
+export interface NetworkData {
+  readonly need: NetworkNeed;
+  readonly judgement: Judgement;
+  readonly at: Date | undefined;
+  readonly probe: NetworkProbe | undefined;
 }

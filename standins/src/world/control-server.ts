@@ -3,6 +3,7 @@ import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { ContactFault } from '../chip-programmer/contact.ts';
 import type { BoxFault } from '../interface-box/box-server.ts';
 import type { PartsFault } from '../parts/parts-service.ts';
+import type { StepsFault } from '../steps/steps-service.ts';
 import type { DoipFault } from '../vehicle/doip-entity.ts';
 import { SCRIPT_NAMES } from '../vehicle/fault-script.ts';
 import type { Ignition } from '../vehicle/vehicle.ts';
@@ -59,6 +60,7 @@ function act(world: World, path: string, body: Record<string, unknown>): Reply {
     world.simulator.fault = (body['fault'] ?? undefined) as DoipFault | undefined;
     return { status: 200, body: {} };
   }
+  if (path === '/steps') return setSteps(world, body);
   if (path === '/parts-faults') {
     world.fault = (body['fault'] ?? undefined) as PartsFault | undefined;
     return { status: 200, body: {} };
@@ -68,6 +70,15 @@ function act(world: World, path: string, body: Record<string, unknown>): Reply {
   if (path === '/station') return setStation(world, station, body);
   if (path === '/faults') return fault(station, body);
   return { status: 404, body: { code: 'world.path.unknown' } };
+}
+
+/** The service of paid steps: what is wrong with it, and the shop's account there. */
+function setSteps(world: World, body: Record<string, unknown>): Reply {
+  if ('fault' in body) world.stepsFault = (body['fault'] ?? undefined) as StepsFault | undefined;
+  if (typeof body['credits'] === 'number') world.stepsCredits = body['credits'];
+  const vin = body['licenceVin'];
+  if ('licenceVin' in body) world.stepsLicenceVin = typeof vin === 'string' ? vin : undefined;
+  return { status: 200, body: {} };
 }
 
 function setStation(world: World, station: Station, body: Record<string, unknown>): Reply {
@@ -153,6 +164,7 @@ function describe(world: World) {
       .map((m) => ({ tag: m.spec.tag, family: m.spec.family })),
     chips: [...world.chips.values()].map(({ tag, family }) => ({ tag, family })),
     partsPort: world.partsPort,
+    stepsPort: world.stepsPort,
     doipPort: world.simulator.doipPort,
     plugged: world.simulator.vehicle()?.spec.id ?? null,
     pluggedStation: world.simulator.station ?? null,

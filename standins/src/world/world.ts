@@ -11,6 +11,7 @@ import type { VehicleSpec } from '../vehicle/vehicle.ts';
 import { VehicleSimulator } from '../vehicle/vehicle-simulator.ts';
 import { Catalogue } from '../parts/catalogue.ts';
 import { createPartsService, type PartsFault, type PartsHost } from '../parts/parts-service.ts';
+import { createStepsService, type StepsHost } from '../steps/steps-service.ts';
 import { listen, trackSockets } from './listen.ts';
 import { Station, type HeldChip, type StationSpec } from './station.ts';
 
@@ -36,11 +37,15 @@ export interface MemoryStore {
 }
 
 /** The whole simulated bench: stations with their servers, and the units lying about. */
-export class World implements PartsHost {
+export class World implements PartsHost, StepsHost {
   readonly catalogue: Catalogue;
   /** What is wrong with the parts service. */
   fault: PartsFault | undefined;
   partsPort = 0;
+  stepsPort = 0;
+  stepsFault: StepsHost['stepsFault'];
+  stepsCredits = 5;
+  stepsLicenceVin: string | undefined = '';
   /** Questions that the parts service was asked. */
   partsAsked = 0;
   readonly stations: readonly Station[];
@@ -123,6 +128,9 @@ export class World implements PartsHost {
     const parts = createPartsService(this);
     this.#closers.push(trackSockets(parts));
     this.partsPort = await listen(parts);
+    const steps = createStepsService(this);
+    this.#closers.push(trackSockets(steps));
+    this.stepsPort = await listen(steps);
     const ticker = setInterval(() => this.stations.forEach((s) => s.supply.tick()), 50);
     this.#closers.push(() => clearInterval(ticker));
   }

@@ -12,6 +12,7 @@ import { label } from './label.ts';
 import { problems } from './problems.ts';
 import { prove } from './prove.ts';
 import { scan } from './scan.ts';
+import { network } from './network.ts';
 import { trace } from './trace.ts';
 import { vehicle } from './vehicle.ts';
 import { wiring } from './wiring.ts';
@@ -26,6 +27,7 @@ export const catalogue: Catalogue = {
   ...arrive,
   ...prove,
   ...scan,
+  ...network,
   ...trace,
   ...vehicle,
   ...wiring,

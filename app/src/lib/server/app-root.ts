@@ -13,6 +13,9 @@ export async function startRoot(): Promise<void> {
     parts: process.env['BADGER_PARTS_URL']
       ? { url: process.env['BADGER_PARTS_URL'], key: process.env['BADGER_PARTS_KEY'] ?? '' }
       : undefined,
+    steps: process.env['BADGER_STEPS_URL']
+      ? { url: process.env['BADGER_STEPS_URL'], key: process.env['BADGER_STEPS_KEY'] ?? '' }
+      : undefined,
     profilesDir: process.env['PROFILES_DIR'],
     unsavedDir: process.env['BADGER_UNSAVED'],
     now: process.env['BADGER_NOW'],

@@ -2,6 +2,7 @@ import type { Profile } from '@badger/core/profile/profile';
 import type { VehicleLayout } from '@badger/core/scan/layout';
 import type { Bench } from './bench/bench.ts';
 import type { PartsClient } from './bench/parts-client.ts';
+import type { StepsClient } from './bench/steps-client.ts';
 import type { RefusedProfile } from './services/families/load-profiles.ts';
 import type { Db } from './db/client.ts';
 import type { Log } from './log.ts';
@@ -17,6 +18,8 @@ export interface Deps {
   readonly refusedProfiles: readonly RefusedProfile[];
   /** The shop's parts service; undefined where there is none. */
   readonly parts: PartsClient | undefined;
+  /** The service of paid steps of a server; undefined where there is none. */
+  readonly steps: StepsClient | undefined;
   /** Where the units of the known makes answer. */
   readonly layouts: readonly VehicleLayout[];
   readonly log: Log;

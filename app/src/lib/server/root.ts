@@ -5,6 +5,7 @@ import pino from 'pino';
 import { DOIP_PORT } from '@badger/core/doip/codec';
 import { Bench } from './bench/bench.ts';
 import { PartsClient } from './bench/parts-client.ts';
+import { StepsClient } from './bench/steps-client.ts';
 import { createDb, migrateDb } from './db/client.ts';
 import type { Deps } from './deps.ts';
 import { makeShopClock } from './shop-clock.ts';
@@ -35,6 +36,8 @@ export interface RootOptions {
   readonly doip?: string | undefined;
   /** Address and key of the shop's parts service; the simulated world brings its own. */
   readonly parts?: { readonly url: string; readonly key: string } | undefined;
+  /** The same for the service of paid steps. */
+  readonly steps?: { readonly url: string; readonly key: string } | undefined;
   /** What counts as now: see {@link makeShopClock}. */
   readonly now?: string | undefined;
   /** Bring a freshly seeded demo to its stops by working on the simulated bench. */
@@ -59,10 +62,19 @@ export async function createRoot(options: RootOptions): Promise<Root> {
   await bench.world?.load();
   const owner = randomInt(1, 2 ** 31 - 1);
   const releaseOwner = holdOwnerLock(options.databaseUrl as string, owner);
-  const parts = partsClient(options, bench.world?.latest?.partsPort);
   const deps: Deps = {
     unsavedDir: options.unsavedDir,
-    ...{ db, clock, bench, profiles, refusedProfiles, layouts, parts, log, owner },
+    ...{
+      db,
+      clock,
+      bench,
+      profiles,
+      refusedProfiles,
+      layouts,
+      ...servicesOf(options, bench),
+      log,
+      owner
+    },
     heartbeatMs: 1000
   };
   const stopRecovering = keepRecovering(deps);
@@ -119,12 +131,21 @@ async function takeStationsFromWorld(db: Deps['db'], url: string): Promise<void>
 /** Key of the simulated parts service; a real one comes from the environment. */
 const DEMO_PARTS_KEY = 'saltmarsh-parts-key';
 
-function partsClient(
-  { parts }: RootOptions,
-  worldPort: number | undefined
-): PartsClient | undefined {
-  if (parts) return new PartsClient(parts.url, parts.key);
-  return worldPort ? new PartsClient(`http://127.0.0.1:${worldPort}`, DEMO_PARTS_KEY) : undefined;
+const DEMO_STEPS_KEY = 'saltmarsh-steps-key';
+
+/** Services over HTTP: as configured, or those of the simulated world. */
+function servicesOf(
+  { parts, steps }: RootOptions,
+  { world }: Bench
+): Pick<Deps, 'parts' | 'steps'> {
+  const at = (port: number) => `http://127.0.0.1:${port}`;
+  const { partsPort, stepsPort } = world?.latest ?? {};
+  const partsAt = parts ?? (partsPort ? { url: at(partsPort), key: DEMO_PARTS_KEY } : undefined);
+  const stepsAt = steps ?? (stepsPort ? { url: at(stepsPort), key: DEMO_STEPS_KEY } : undefined);
+  return {
+    parts: partsAt && new PartsClient(partsAt.url, partsAt.key),
+    steps: stepsAt && new StepsClient(stepsAt.url, stepsAt.key)
+  };
 }
 
 function parseDoip(text: string | undefined) {

@@ -8,6 +8,7 @@
   import { send } from '$lib/features/live/send.ts';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import ConnectSection from './ConnectSection.svelte';
+  import NetworkCard from './NetworkCard.svelte';
   import LikelyCauses from './LikelyCauses.svelte';
   import ChipPanel from './ChipPanel.svelte';
   import FeedCard from './FeedCard.svelte';
@@ -69,6 +70,9 @@
       </button>
     {/each}
   </div>
+{/if}
+{#if extras.network}
+  <NetworkCard jobNumber={job.number} network={extras.network} closed={job.closedAt !== null} />
 {/if}
 {#if job.access?.carrier === 'file'}
   <section class="card-sheet steps" aria-label="Access">

@@ -24,6 +24,7 @@ export interface WorldState {
   readonly chips: readonly { readonly tag: string; readonly family: string }[];
   readonly doipPort: number;
   readonly partsPort: number;
+  readonly stepsPort: number;
   /** Vehicle that the diagnostic cable is in. */
   readonly plugged: string | null;
   readonly pluggedStation: string | null;

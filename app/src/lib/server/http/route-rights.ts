@@ -77,6 +77,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'POST /api/jobs/[number]/connection/readings': 'bench.operate',
   'POST /api/jobs/[number]/connection/sense': 'bench.operate',
   'POST /api/jobs/[number]/evidence': 'bench.operate',
+  'POST /api/jobs/[number]/network': 'bench.operate',
   'POST /api/jobs/[number]/causes': 'bench.operate',
   'POST /api/jobs/[number]/access': 'access.choose',
   'POST /api/kit': 'kit.edit',

@@ -3,7 +3,7 @@ import type { Cause } from '@badger/core/diagnosis/causes';
 import type { Tx } from '../db/client.ts';
 import { unit } from '../db/schema/jobs.ts';
 import { person } from '../db/schema/people.ts';
-import { benchEvidence, causeFinding } from '../db/schema/wiring.ts';
+import { benchEvidence, causeFinding, networkCheck } from '../db/schema/wiring.ts';
 
 export type EvidenceRow = Awaited<ReturnType<typeof listEvidence>>[number];
 export type FindingRow = Omit<typeof causeFinding.$inferSelect, 'cause'> & {
@@ -75,4 +75,22 @@ export async function countConfirmed(
     .where(eq(last.outcome, 'confirmed'))
     .groupBy(last.cause, unit.familyId);
   return rows.map((r) => ({ ...r, family: r.family ?? '' }));
+}
+
+export async function insertNetworkCheck(
+  db: Tx,
+  values: typeof networkCheck.$inferInsert
+): Promise<void> {
+  await db.insert(networkCheck).values(values);
+}
+
+/** The last look at the network for a job; undefined: nobody looked. */
+export async function findNetworkCheck(db: Tx, jobId: string) {
+  const [row] = await db
+    .select()
+    .from(networkCheck)
+    .where(eq(networkCheck.jobId, jobId))
+    .orderBy(desc(networkCheck.number))
+    .limit(1);
+  return row;
 }

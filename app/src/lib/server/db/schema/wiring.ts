@@ -1,5 +1,6 @@
 import { CAUSES } from '@badger/core/diagnosis/causes';
 import type { HandshakeEvidence } from '@badger/core/diagnosis/evidence';
+import type { NetworkProbe } from '@badger/core/network/judge-network';
 import { JOB_ROLES } from '@badger/core/job/roles';
 import {
   bigint,
@@ -142,4 +143,22 @@ export const causeFinding = pgTable(
       .references(() => person.id)
   },
   (t) => [index('cause_finding_of').on(t.evidenceId, t.number)]
+);
+
+/** A look at the service that a server's step asks. The last one of a job counts. Append only. */
+export const networkCheck = pgTable(
+  'network_check',
+  {
+    id: id(),
+    number: number(),
+    jobId: uuid()
+      .notNull()
+      .references(() => job.id),
+    probe: jsonb().$type<NetworkProbe>().notNull(),
+    at: createdAt(),
+    personId: uuid()
+      .notNull()
+      .references(() => person.id)
+  },
+  (t) => [index('network_check_job').on(t.jobId, t.number)]
 );
