@@ -13,6 +13,7 @@ const PAGES = [
   '/jobs/2031/record',
   '/jobs/2031/wiring/original',
   '/power',
+  '/trace',
   '/kit',
   '/families/QN-EC1',
   '/units/0417',

@@ -48,6 +48,8 @@ export interface LiveStation {
         readonly padHeld: boolean;
         readonly vehicleFeeds: boolean;
         readonly chip: string | null;
+        /** Faults for practice. */
+        readonly faults: readonly string[];
       }
     | undefined;
   readonly operation:
@@ -90,6 +92,8 @@ export interface LiveBench {
   /** Factor by which the stand-ins run faster than life; undefined with real devices. */
   readonly speed: number | undefined;
   readonly stations: readonly LiveStation[];
+  /** Simulated bench only: faults that it can be given for practice. */
+  readonly faults: readonly string[];
   readonly units: readonly { readonly tag: string; readonly family: string }[];
   /** Simulated bench only: units whose memory chip a programmer can reach. */
   readonly chips: readonly { readonly tag: string; readonly family: string }[];

@@ -73,6 +73,10 @@ describe('observations', () => {
       undefined
     );
   });
+  it('a box that never tells of errors proves no quiet bus; what was heard does', () => {
+    expect(seen({ bus: { heard: 0, errors: {} } }).bus).toBeUndefined();
+    expect(seen({ bus: { heard: 1, errors: {} } }).bus).toBe('quiet');
+  });
   it('a supply in its limit sags because of it, and that is told by the current', () => {
     expect(seen({ supply: { ...ON, measuredMv: 2000, measuredMa: 3990 } }).supply).toBeUndefined();
     expect(seen({ supply: { ...ON, measuredMv: 8000, measuredMa: 300 } }).supply).toBe('sagging');

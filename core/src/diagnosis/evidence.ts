@@ -190,7 +190,9 @@ function busOf({ bus }: HandshakeEvidence) {
   const of = (kind: BusErrorKind) => bus.errors[kind] ?? 0;
   if (of('form') + of('stuff') + of('crc') > 0) return 'form';
   if (of('bit') > 0) return 'bit';
-  return of('ack') > 0 ? 'ack' : 'quiet';
+  if (of('ack') > 0) return 'ack';
+  // a box that tells of no errors may be one that never does: only what was heard proves a quiet bus
+  return bus.heard > 0 ? 'quiet' : undefined;
 }
 
 function answersOf({ tries, bus }: HandshakeEvidence): Observations['answers'] {

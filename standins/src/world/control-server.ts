@@ -84,6 +84,8 @@ function setSteps(world: World, body: Record<string, unknown>): Reply {
 function setStation(world: World, station: Station, body: Record<string, unknown>): Reply {
   if (typeof body['padHeld'] === 'boolean') station.padHeld = body['padHeld'];
   if (typeof body['vehicleFeeds'] === 'boolean') station.vehicleFeeds = body['vehicleFeeds'];
+  const faults = body['faults'];
+  if (Array.isArray(faults)) station.benchFaults = BENCH_FAULTS.filter((f) => faults.includes(f));
   const unit = body['unit'];
   if (unit !== undefined && !world.clamp(station, typeof unit === 'string' ? unit : null)) {
     return { status: 409, body: { code: 'world.unit.elsewhere' } };
@@ -144,6 +146,7 @@ function fault(station: Station, body: Record<string, unknown>): Reply {
 function describe(world: World) {
   return {
     speed: world.speed,
+    benchFaults: BENCH_FAULTS,
     stations: world.stations.map((s) => ({
       id: s.spec.id,
       name: s.spec.name,

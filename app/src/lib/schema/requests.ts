@@ -50,7 +50,13 @@ const simulator = {
     /** The vehicle feeds the unit on the clamp: it stays installed. */
     vehicleFeeds: { type: 'boolean' },
     /** Tag of the unit whose chip goes on the programmer; null takes it off. */
-    chip: { anyOf: [tag, { type: 'null' }] }
+    chip: { anyOf: [tag, { type: 'null' }] },
+    /** Faults for practice, as the simulated bench names them; none mends everything. */
+    faults: {
+      type: 'array',
+      maxItems: 8,
+      items: { type: 'string', pattern: '^[a-z-]{1,30}$' }
+    }
   }
 } as const;
 

@@ -23,6 +23,7 @@ class Live {
     databaseAway: false,
     speed: undefined,
     stations: [],
+    faults: [],
     units: [],
     chips: [],
     scans: [],

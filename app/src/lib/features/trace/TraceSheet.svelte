@@ -10,6 +10,10 @@
 
   let { operation }: { operation: string | undefined } = $props();
 
+  const GONE = {
+    title: 'The trace could not be opened',
+    text: 'It may be too large for this computer.'
+  };
   let desk: Remote<TraceDesk> | undefined;
   let summary = $state.raw<TraceSummary | undefined>();
   let name = $state('');
@@ -20,6 +24,10 @@
 
   onMount(() => {
     const worker = new Worker(new URL('./trace.worker.ts', import.meta.url), { type: 'module' });
+    worker.onerror = () => {
+      busy = false;
+      trouble = GONE;
+    };
     desk = wrap<TraceDesk>(worker);
     if (operation) void openOperation(operation);
     return () => worker.terminate();
@@ -37,10 +45,7 @@
       count = opened.value.frames;
       version++;
     } catch {
-      trouble = {
-        title: 'The trace could not be opened',
-        text: 'It may be too large for this computer.'
-      };
+      trouble = GONE;
     } finally {
       busy = false;
     }

@@ -20,6 +20,7 @@
     unit?: string | null;
     padHeld?: boolean;
     vehicleFeeds?: boolean;
+    faults?: readonly string[];
   }) {
     noted(await send(`/api/stations/${station.id}/simulator`, change));
   }
@@ -68,6 +69,20 @@
       </label>
     {/if}
   </div>
+  {#if live.bench.faults.length > 0}
+    <label>
+      <span class="soft">Fault for practice (simulated)</span>
+      <select
+        class="select"
+        disabled={busy}
+        value={station.simulated?.faults[0] ?? ''}
+        onchange={(e) => hands({ faults: e.currentTarget.value ? [e.currentTarget.value] : [] })}
+      >
+        <option value="">none</option>
+        {#each live.bench.faults as f (f)}<option value={f}>{f.replaceAll('-', ' ')}</option>{/each}
+      </select>
+    </label>
+  {/if}
   <details>
     <summary>Steps of this access</summary>
     <ol>
@@ -94,6 +109,10 @@
     align-items: center;
     min-height: 44px;
     font-weight: 600;
+  }
+  summary {
+    min-height: 44px;
+    align-content: center;
   }
   ol {
     margin: 8px 0 0;

@@ -5,6 +5,8 @@ import type { LiveSimulator } from '../../live-types.ts';
 /** What the control service of the simulated bench tells. */
 export interface WorldState {
   readonly speed: number;
+  /** Faults that a bench can be given for practice. */
+  readonly benchFaults: readonly string[];
   readonly stations: readonly {
     readonly id: string;
     readonly name: string;
@@ -16,6 +18,7 @@ export interface WorldState {
     readonly supplyPort: number;
     readonly chipPort: number;
     readonly sensePort: number;
+    readonly benchFaults: readonly string[];
     /** Unit whose chip is on the programmer. */
     readonly chip: string | null;
   }[];
@@ -63,6 +66,7 @@ export class WorldClient {
       padHeld?: boolean;
       vehicleFeeds?: boolean;
       chip?: string | null;
+      faults?: readonly string[];
     }
   ): Promise<Result<WorldState>> {
     return this.#call('/station', { station, ...change });

@@ -12,6 +12,7 @@ export function describeBench(deps: Deps): LiveBench {
     databaseAway: deps.bench.databaseAway,
     speed: world?.latest?.speed,
     stations: [...deps.bench.stations.values()].map((s) => describeStation(deps, s)),
+    faults: world?.latest?.benchFaults ?? [],
     units: world?.latest?.units ?? [],
     chips: world?.latest?.chips ?? [],
     scans: [...deps.bench.scans.values()].map((s) => ({
@@ -60,7 +61,8 @@ function describeStation(deps: Deps, station: StationBench): LiveStation {
     },
     simulated: simulated && {
       ...{ unit: simulated.unit, padHeld: simulated.padHeld },
-      ...{ vehicleFeeds: simulated.vehicleFeeds, chip: simulated.chip }
+      ...{ vehicleFeeds: simulated.vehicleFeeds, chip: simulated.chip },
+      faults: simulated.benchFaults
     },
     operation: live && describeOperation(live)
   };

@@ -21,12 +21,13 @@ export async function moveSimulator(
     ...(change.unit === undefined ? {} : { unit: change.unit }),
     ...(change.padHeld === undefined ? {} : { padHeld: change.padHeld }),
     ...(change.vehicleFeeds === undefined ? {} : { vehicleFeeds: change.vehicleFeeds }),
-    ...(change.chip === undefined ? {} : { chip: change.chip })
+    ...(change.chip === undefined ? {} : { chip: change.chip }),
+    ...(change.faults === undefined ? {} : { faults: change.faults })
   });
   if (!moved.ok) return moved;
   // hands were at the clamp: who is on it has to be asked again
-  const { unit, chip, vehicleFeeds } = change;
-  if (unit !== undefined || chip !== undefined || vehicleFeeds !== undefined)
+  const { unit, chip, vehicleFeeds, faults } = change;
+  if ([unit, chip, vehicleFeeds, faults].some((c) => c !== undefined))
     deps.bench.stations.get(stationId)?.forget();
   deps.bench.changed();
   return ok(true);
