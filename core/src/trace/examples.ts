@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import type fastCheck from 'fast-check';
 import { bytesOf, EXTENDED, FrameLogBuilder, type FrameLog } from './frame-log.ts';
 
 /** A frame in a test: time in µs, id with its flags, bytes, sent by us. */
@@ -18,24 +18,25 @@ export const rowsOf = (log: FrameLog): Row[] =>
   ]);
 export const hex = (s: string) => Uint8Array.from(s.match(/../g) ?? [], (p) => parseInt(p, 16));
 
-/** Any log of classic frames, times rising. */
-export const anyLog = fc
-  .array(
-    fc.tuple(
-      fc.nat(5_000_000),
-      fc.boolean(),
-      fc.nat(0x1fffffff),
-      fc.uint8Array({ maxLength: 8 }),
-      fc.boolean()
-    ),
-    { maxLength: 40 }
-  )
-  .map((list) => {
-    let atUs = 1_795_000_000_000_000;
-    return logOf(
-      list.map(([step, long, id, data, sent]) => {
-        atUs += step;
-        return [atUs, long ? (id | EXTENDED) >>> 0 : id & 0x7ff, [...data], sent] as Row;
-      })
-    );
-  });
+/** Any log of classic frames, times rising; `fc` is the caller's. */
+export const anyLogOf = (fc: typeof fastCheck): fastCheck.Arbitrary<FrameLog> =>
+  fc
+    .array(
+      fc.tuple(
+        fc.nat(5_000_000),
+        fc.boolean(),
+        fc.nat(0x1fffffff),
+        fc.uint8Array({ maxLength: 8 }),
+        fc.boolean()
+      ),
+      { maxLength: 40 }
+    )
+    .map((list) => {
+      let atUs = 1_795_000_000_000_000;
+      return logOf(
+        list.map(([step, long, id, data, sent]) => {
+          atUs += step;
+          return [atUs, long ? (id | EXTENDED) >>> 0 : id & 0x7ff, [...data], sent] as Row;
+        })
+      );
+    });

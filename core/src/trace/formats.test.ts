@@ -2,13 +2,15 @@ import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { encodeAscii } from '../base/bytes.ts';
 import { formatCandump } from '../can/candump.ts';
-import { anyLog, hex, logOf, rowsOf } from './examples.ts';
+import { anyLogOf, hex, logOf, rowsOf } from './examples.ts';
 import { EXTENDED, REMOTE } from './frame-log.ts';
 import { formatOf, loadLog } from './load-log.ts';
 import { readPcap, writePcap } from './pcap.ts';
 import { readAsc } from './read-asc.ts';
 import { readCandump } from './read-candump.ts';
 import { writeAsc, writeCandump } from './write-text.ts';
+
+const anyLog = anyLogOf(fc);
 
 const text = (s: string) => encodeAscii(s);
 

@@ -2,10 +2,12 @@ import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { carriesDiagnosis, decodeLog, PCI_KINDS, payloadOf } from './decode-log.ts';
 import { describeMessage, wordsOfName } from './describe-message.ts';
-import { anyLog, hex, logOf, type Row } from './examples.ts';
+import { anyLogOf, hex, logOf, type Row } from './examples.ts';
 import { filterLog, type LogFilter } from './filter-log.ts';
 import { EXTENDED, formatId, REMOTE, type FrameLog } from './frame-log.ts';
 import { writeCandump } from './write-text.ts';
+
+const anyLog = anyLogOf(fc);
 
 describe('messages', () => {
   const kindsOf = (log: FrameLog) => [...decodeLog(log).kinds].map((k) => PCI_KINDS[k]);
