@@ -15,6 +15,7 @@ import { listManyJobs, scanSideBySide, uploadWhileReading } from './bench-arrive
 import { holdLoop, walkChains } from './bench-hold.ts';
 import { matchShelf, planGaps, planMany } from './bench-match.ts';
 import { median, race, report } from './bench-support.ts';
+import { traceAgainstTshark } from './bench-trace.ts';
 
 const MIB = 1024 * 1024;
 const env = { ...process.env, PG_DIR: at('.badger/pg-bench') };
@@ -188,6 +189,7 @@ try {
   planMany();
   holdLoop();
   walkChains();
+  traceAgainstTshark();
   await uploadWhileReading(sh('start', 'photos'));
 } finally {
   sh('destroy');
