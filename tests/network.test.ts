@@ -72,7 +72,10 @@ describe('the service of paid steps', () => {
     });
   });
   it('a wrong key, a name that nobody knows, a port where nobody listens', async () => {
-    expect((await judged(url, 'wrong')).code).toBe('network.login.failed');
+    expect(await judged(url, 'wrong')).toMatchObject({
+      ...{ code: 'network.login.failed' },
+      params: { tries: 1, reason: 'key' }
+    });
     expect((await judged('http://steps.invalid')).code).toBe('network.name.unknown');
     const gone = createServer();
     const port = await listen(gone);

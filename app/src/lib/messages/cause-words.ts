@@ -88,7 +88,7 @@ export const CAUSE_WORDS: Readonly<Record<Cause, CauseWords>> = {
   },
   locked: {
     name: 'The unit is locked',
-    test: 'The negative response names the lock; wait ten minutes with power off, then try once.',
+    test: 'The negative response names the lock. Leave it powered for ten minutes, then try once.',
     remedy: 'Choose another access at Match.'
   },
   box: {

@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { validatePartsAnswer } from '@badger/core/generated/validators';
 import { checkPartsAnswer, type PartsAnswer } from '@badger/core/match/parts-answer';
+import { readAtMost } from './read-at-most.ts';
 
 export type PartsQuery = 'number' | 'vin';
 
@@ -64,16 +65,4 @@ function parseAnswer(text: string, key: string): Result<PartsAnswer> {
   }
   const checked = checkPartsAnswer(body, key);
   return checked.ok ? ok(checked.value) : checked;
-}
-
-/** Text of a response; a body that is longer is given up and reads as no JSON. */
-async function readAtMost(response: Response, mostBytes: number): Promise<string> {
-  const chunks: Uint8Array[] = [];
-  let length = 0;
-  for await (const chunk of response.body as unknown as AsyncIterable<Uint8Array>) {
-    length += chunk.length;
-    if (length > mostBytes) return '';
-    chunks.push(chunk);
-  }
-  return Buffer.concat(chunks).toString('utf8');
 }

@@ -1,6 +1,7 @@
 import { lookup } from 'node:dns/promises';
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { NetworkProbe } from '@badger/core/network/judge-network';
+import { readAtMost } from './read-at-most.ts';
 
 /** How long one answer is waited for. Units: ms. */
 const PATIENCE_MS = 3000;
@@ -9,6 +10,8 @@ const BETWEEN_PINGS_MS = 100;
 /** A bench login that fails is tried so often. Source: common practice. */
 const LOGINS = 3;
 const BETWEEN_LOGINS_MS = 500;
+/** Answers that say no for good. */
+const REFUSED: readonly number[] = [401, 403];
 const MOST_BYTES = 65_536;
 
 interface Answer {
@@ -64,6 +67,8 @@ export class StepsClient {
       const told = answer?.body?.['error'];
       const status = answer ? `answer ${answer.status}` : 'no answer';
       failed.push(typeof told === 'string' ? told.slice(0, 120) : status);
+      // a key that is refused is not tried again: an account may be locked for it
+      if (answer && REFUSED.includes(answer.status)) break;
       await sleep(BETWEEN_LOGINS_MS);
     }
     return { failed, ok: false };
@@ -76,8 +81,7 @@ export class StepsClient {
         ...{ method, headers: { 'x-api-key': this.#key, accept: 'application/json' } },
         ...{ redirect: 'error', signal: AbortSignal.timeout(this.#patienceMs) }
       });
-      const text = await response.text();
-      const body = text.length > MOST_BYTES ? undefined : parseObject(text);
+      const body = parseObject(await readAtMost(response, MOST_BYTES));
       return { status: response.status, body, tookMs: performance.now() - begun };
     } catch {
       return undefined;

@@ -34,7 +34,7 @@ import { atClock, planSeries, type SeriesStep } from './read-series.ts';
 import { runOperation } from './run-operation.ts';
 import { needsCable } from './vehicle-cable.ts';
 import { partOf, type Run } from './run.ts';
-import { versionsNow } from './versions.ts';
+import { versionsInWords, versionsNow } from './versions.ts';
 
 /**
  * Starts an operation if its gate is open, and leaves it running in the background. Gate, units and image are looked at
@@ -224,6 +224,7 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
   const { view, request, unit, role, person, station, profile, access } = e;
   const regionIds = regionIdsOf(request, view);
   const ranges = rangesOf(request, profile, access);
+  const versions = versionsNow(station, profile);
   const id = await insertOperation(tx, {
     jobId: view.job.id,
     stationId: request.stationId,
@@ -235,7 +236,7 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     accessKey: access.key,
     state: 'queued',
     owner: deps.owner,
-    versions: versionsNow(station, profile),
+    versions,
     timeFactor: deps.bench.world?.latest?.speed ?? 1,
     personId: person.id
   });
@@ -248,11 +249,8 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     person,
     kind: `${request.kind}.started`,
     data: {
-      unit: unit.tag,
-      role,
-      station: request.stationId,
-      regions: regionIds.join(', '),
-      ...partOf({ ranges })
+      ...{ unit: unit.tag, role, station: request.stationId, regions: regionIds.join(', ') },
+      ...{ ranOn: versionsInWords(versions), ...partOf({ ranges }) }
     }
   });
   const live = new LiveOperation({
