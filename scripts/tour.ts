@@ -70,8 +70,7 @@ for (const [path, name] of [
   ['/jobs/2031/arrive', 'arrive'],
   ['/jobs/2031/prove', 'prove'],
   ['/kit', 'kit'],
-  ['/shelf', 'shelf'],
-  ['/units/0405', 'unit']
+  ['/shelf', 'shelf']
 ] as const) {
   await open(path);
   await shot(name);
@@ -97,6 +96,18 @@ for (const [what, ohm] of [
   await page.waitForTimeout(400);
 }
 await speed(120);
+await open('/jobs/2031/wire');
+await page.getByLabel('Unit on the clamp').selectOption('0417');
+await page.getByLabel(/Hold pad/).check();
+await page.getByLabel(/Fault for practice/).selectOption('worn-lead');
+await page.getByRole('button', { name: 'Switch on' }).click();
+await page.getByRole('button', { name: /Read chip id as ORIGINAL/ }).click();
+const causes = page.getByRole('region', { name: 'Likely causes' });
+await causes.waitFor({ timeout: 30_000 });
+await causes.evaluate((element) => element.scrollIntoView({ block: 'center' }));
+await page.waitForTimeout(500);
+await shot('causes');
+await page.getByLabel(/Fault for practice/).selectOption('');
 await clamp(2031, '0417', 'ORIGINAL');
 await open('/jobs/2031/read');
 for (const region of ['data flash', 'data flash', 'program flash']) await read(region, 'original');
@@ -104,18 +115,17 @@ await read('program flash', 'original', async () => {
   await page.waitForTimeout(2500);
   await shot('read');
 });
+await page.getByRole('link', { name: 'trace' }).first().click();
+await page.getByRole('region', { name: 'Frames' }).waitFor({ timeout: 30_000 });
+await page.getByRole('button', { name: 'Messages' }).click();
+await page.waitForTimeout(1200);
+await shot('trace');
 await clamp(2031, '0388', 'DONOR');
 await open('/jobs/2031/match');
 await shot('match');
 await open('/jobs/2031/match?part=access');
 await page.getByLabel('Choose Boot, one pad').check();
 await shot('accesses');
-await open('/jobs/2024/match?part=offer');
-await page
-  .getByLabel('Text of the advert')
-  .fill('Comfort module, no 0 991 41O 5O7, 315 MHz, RA-17-022O');
-await page.waitForTimeout(400);
-await shot('offer');
 await open('/jobs/2031/read');
 for (const region of ['data flash', 'data flash', 'program flash', 'program flash'])
   await read(region, 'donor');

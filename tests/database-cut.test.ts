@@ -186,6 +186,38 @@ describe('the line to the database is cut at every step', () => {
     expect(runs).toBeGreaterThanOrEqual(STEP === 1 ? 100 : 12);
   }, 900_000);
 
+  // three tries of a silent unit take their time: only the slow suite does it
+  it.runIf(STEP === 1)(
+    'a unit that stays silent: what was measured around it is kept once with the end, or not at all',
+    async () => {
+      const request: StartOperation = { kind: 'identify', role: 'original', ...JOB };
+      await identify('0417', 'original');
+      const device = shop.world.stations.find((s) => s.spec.id === 'window');
+      if (!device) throw new Error('no station');
+      device.benchFaults = ['can-swapped'];
+      const steps = await count(request);
+      for (let n = 1; n <= steps + 2; n += 2) {
+        for (const cut of CUTS.slice(0, 2)) {
+          const { started, row, statement } = await cutAt(n, cut, request);
+          const where = `${cut[0]} at ${n} of ${steps}: ${statement}`;
+          if (!row) {
+            expect(started.ok, where).toBe(false);
+            continue;
+          }
+          const { rows } = await db.query<{ n: number }>(
+            'select count(*)::int as n from bench_evidence where operation_id = $1',
+            [row.id]
+          );
+          expect(rows[0]?.n, where).toBe(row.state === 'failed' ? 1 : 0);
+          expect(['failed', 'interrupted'], where).toContain(row.state);
+          expect(await whole(), where).toEqual({ broken: null });
+        }
+      }
+      device.benchFaults = [];
+    },
+    900_000
+  );
+
   it('a write: "untouched" only when nothing was sent, "verified" only when all of it is there', async () => {
     const request: StartOperation = { kind: 'write', confirmation: '388', ...JOB };
     await identify('0388', 'donor');
