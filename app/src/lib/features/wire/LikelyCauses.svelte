@@ -158,6 +158,14 @@
     white-space: nowrap;
     text-align: right;
   }
+  @media (max-width: 640px) {
+    .head {
+      grid-template-columns: minmax(0, 1fr) auto;
+    }
+    .bar {
+      display: none;
+    }
+  }
   .acts {
     display: flex;
     gap: 8px;

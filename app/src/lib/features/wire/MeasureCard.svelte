@@ -75,7 +75,7 @@
   </div>
   {#if onsense && wiring.plan.termination}
     <p>
-      <button class="btn btn-outline" disabled={locked} onclick={onsense}
+      <button class="long btn btn-outline" disabled={locked} onclick={onsense}
         >Measure the pair with the sense lines</button
       >
     </p>
@@ -126,6 +126,13 @@
     gap: 8px;
     margin: 8px 0 0;
     align-items: baseline;
+  }
+  /* a long press wraps on a phone */
+  .long {
+    height: auto;
+    min-height: 44px;
+    white-space: normal;
+    text-align: left;
   }
   .wrong {
     color: var(--stop);

@@ -138,7 +138,7 @@
     {/each}
     {#if worth && role}
       <p>
-        <button class="btn btn-outline" onclick={look}>
+        <button class="long btn btn-outline" onclick={look}>
           {causes.length > 0 ? 'Measure again' : 'Measure at the unit and name the cause'}
         </button>
       </p>
@@ -151,6 +151,12 @@
     display: flex;
     gap: 10px;
     flex-wrap: wrap;
+  }
+  .long {
+    height: auto;
+    min-height: 44px;
+    white-space: normal;
+    text-align: left;
   }
   .gap {
     flex: 1;
