@@ -126,6 +126,19 @@ describe('a unit that does not answer', () => {
   });
 });
 
+describe('a unit that answers and refuses', () => {
+  it('is wired and alive: nothing is kept, no cause is named', async () => {
+    const count = async () => (await tables('select count(*)::int as n from bench_evidence'))[0];
+    const before = await count();
+    const unit = device().clamped;
+    if (!unit) throw new Error('nothing on the clamp');
+    unit.refuseNext = { sid: 0x22, nrc: 0x31, times: 1 };
+    expect((await identify())?.state).toBe('failed');
+    expect(await count()).toEqual(before);
+    expect(await causes()).toBeUndefined();
+  });
+});
+
 describe('looking without asking the unit', () => {
   const look = (person = bench) =>
     measureNow(shop.root.deps, person, { jobNumber: JOB, role: 'original' }).then(said);

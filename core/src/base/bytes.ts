@@ -125,3 +125,11 @@ function guardWidth(bytes: Uint8Array, offset: number, width: number): void {
     throw new RangeError(`"offset" expected 0 to ${bytes.length - width}, got ${offset}`);
   }
 }
+
+/** Value of a hexadecimal digit by its character code; -1 for any other. */
+export function nibbleOf(c: number): number {
+  if (c >= 0x30 && c <= 0x39) return c - 0x30;
+  if (c >= 0x41 && c <= 0x46) return c - 0x37;
+  if (c >= 0x61 && c <= 0x66) return c - 0x57;
+  return -1;
+}

@@ -7,6 +7,12 @@ export interface TimedFrame {
   readonly frame: CanFrame;
 }
 
+/** One line of a candump log; `id` as it is written, `data` in hexadecimal. Units: µs. */
+export function candumpLine(atUs: number, id: string, data: string, name = 'can0'): string {
+  const micros = String(Math.floor(atUs % 1e6)).padStart(6, '0');
+  return `(${Math.floor(atUs / 1e6)}.${micros}) ${name} ${id}#${data}`;
+}
+
 /**
  * Writes frames as a candump text log, which free decoders read.
  * Shape: `(seconds.micros) name ID#DATA`, one frame a line. Source: can-utils log format.
@@ -15,13 +21,11 @@ export interface TimedFrame {
 export function formatCandump(frames: Iterable<TimedFrame>, name = 'can0'): string {
   const lines: string[] = [];
   for (const { atUs, frame } of frames) {
-    const seconds = Math.floor(atUs / 1e6);
-    const micros = String(Math.floor(atUs % 1e6)).padStart(6, '0');
     const id = frame.id
       .toString(16)
       .toUpperCase()
       .padStart(frame.extended ? 8 : 3, '0');
-    lines.push(`(${seconds}.${micros}) ${name} ${id}#${formatHex(frame.data)}`);
+    lines.push(candumpLine(atUs, id, formatHex(frame.data), name));
   }
   return lines.length === 0 ? '' : `${lines.join('\n')}\n`;
 }

@@ -1,3 +1,4 @@
+import { nibbleOf } from '../base/bytes.ts';
 import type { CanFrame } from './frame.ts';
 
 /**
@@ -159,7 +160,7 @@ function decodeFrame(
   if (lengthAt >= end) return garbage(bytes, start, end);
   let id = 0;
   for (let i = start + 1; i < lengthAt; i++) {
-    const n = nibble(bytes[i] as number);
+    const n = nibbleOf(bytes[i] as number);
     if (n < 0) return garbage(bytes, start, end);
     id = id * 16 + n;
   }
@@ -169,23 +170,16 @@ function decodeFrame(
   // the digits must be as many as the length says: one that was lost or doubled makes another frame of it
   if (length < 0 || length > 8 || tail !== stampDigits) return garbage(bytes, start, end);
   for (let i = end - stampDigits; i < end; i++)
-    if (nibble(bytes[i] as number) < 0) return garbage(bytes, start, end);
+    if (nibbleOf(bytes[i] as number) < 0) return garbage(bytes, start, end);
   if (id > (idDigits === 3 ? 0x7ff : 0x1fffffff)) return garbage(bytes, start, end);
   const data = new Uint8Array(length);
   for (let i = 0; i < length; i++) {
-    const high = nibble(bytes[dataAt + 2 * i] as number);
-    const low = nibble(bytes[dataAt + 2 * i + 1] as number);
+    const high = nibbleOf(bytes[dataAt + 2 * i] as number);
+    const low = nibbleOf(bytes[dataAt + 2 * i + 1] as number);
     if (high < 0 || low < 0) return garbage(bytes, start, end);
     data[i] = high * 16 + low;
   }
   return { type: 'frame', frame: { id, extended: idDigits === 8, data } };
-}
-
-function nibble(c: number): number {
-  if (c >= 0x30 && c <= 0x39) return c - 0x30;
-  if (c >= 0x41 && c <= 0x46) return c - 0x37;
-  if (c >= 0x61 && c <= 0x66) return c - 0x57;
-  return -1;
 }
 
 function textOf(bytes: Uint8Array, start: number, end: number): string {

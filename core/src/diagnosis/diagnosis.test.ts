@@ -30,16 +30,21 @@ const silent: TryOutcome[] = ['silent', 'silent', 'silent'];
 describe('observations', () => {
   const seen = (evidence: Partial<HandshakeEvidence>) =>
     observe({ tries: [], ...evidence }, EXPECTED);
-  it.each([
+  it.each<[measuredMa: number, word: string, measuredMv?: number]>([
     [0, 'none'],
     [20, 'leak'],
     [100, 'low'],
     [300, 'expected'],
     [1150, 'expected'],
     [1800, 'high'],
-    [3990, 'short']
-  ] as const)('%i mA is %s', (measuredMa, word) => {
-    expect(seen({ supply: { ...ON, measuredMa } }).current).toBe(word);
+    [3990, 'high'],
+    [3990, 'short', 900]
+  ])('%i mA is %s', (measuredMa, word, measuredMv = ON.measuredMv) => {
+    expect(seen({ supply: { ...ON, measuredMa, measuredMv } }).current).toBe(word);
+  });
+  it('what the watch switched off was a short, whatever is measured since', () => {
+    const off = { ...ON, measuredMa: 0, measuredMv: 0, tripped: true };
+    expect(seen({ supply: off })).toEqual({ current: 'short' });
   });
   it('what is no number was not measured', () => {
     const nothing = {

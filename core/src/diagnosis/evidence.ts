@@ -85,6 +85,8 @@ const NO_FEED_MV = 3000;
 const LIFTED_MV = 1000;
 /** In limitation or under load the voltage gives way below this share of what is set. Source: common practice. */
 const SAG_SHARE = 0.92;
+/** In a short hardly any voltage is left. Source: common practice. */
+const COLLAPSED_SHARE = 0.5;
 /**
  * Mean of H above L while a frame is said over and over: a driven pair swings by 1.5 to 3 V (ISO 11898-2, from memory), about half
  * of the time. With one line open only one of them moves. Units: mV. Source: common practice.
@@ -117,8 +119,9 @@ const isNumber = (value: number | null | undefined): value is number =>
 function currentOf({ supply }: HandshakeEvidence, { draw }: ExpectedBench) {
   if (supply?.tripped) return 'short';
   if (!supply || !isNumber(supply.measuredMa)) return undefined;
-  const { measuredMa, limitMa } = supply;
-  if (measuredMa >= limitMa * 0.98) return 'short';
+  const { measuredMa, measuredMv, setMv, limitMa } = supply;
+  // a limit that is set low is reached without a short: only where the voltage collapses is it one
+  if (measuredMa >= limitMa * 0.98) return measuredMv < setMv * COLLAPSED_SHARE ? 'short' : 'high';
   if (measuredMa < NOTHING_MA) return 'none';
   const idle = draw.find((d) => d.state === 'idle') ?? draw[0];
   if (!idle) return undefined;

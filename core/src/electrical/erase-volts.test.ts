@@ -25,6 +25,13 @@ describe('voltage at the unit when its current rises', () => {
     for (const key of ['terminalMv', 'unitMv', 'currentMa'] as const)
       expect(judgeVoltsThen({ ...low, [key]: Number.NaN }, { thenMa: 3000, need })).toBeUndefined();
   });
+  it('hardly any current proves nothing of the path: nobody knows, unless it is too low already', () => {
+    const idle = { terminalMv: 13_500, unitMv: 13_499, currentMa: 5 };
+    expect(judgeVoltsThen(idle, { thenMa: 3000, need })).toBeUndefined();
+    expect(judgeVoltsThen({ ...idle, unitMv: 11_000 }, { thenMa: 3000, need })?.verdict).toBe(
+      'stop'
+    );
+  });
   it('a lower voltage, or more current to come, is never nearer to Go', () => {
     const weight = { none: 0, go: 1, look: 2, stop: 3 };
     const of = (unitMv: number, thenMa: number) =>

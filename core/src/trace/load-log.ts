@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../base/result.ts';
 import type { LoadedLog } from './frame-log.ts';
-import { latin1 } from './hex.ts';
+import { latin1 } from './lines.ts';
 import { readPcap } from './pcap.ts';
 import { readAsc } from './read-asc.ts';
 import { readCandump } from './read-candump.ts';

@@ -1,5 +1,5 @@
 import { EXTENDED, FrameLogBuilder, ID_MASK, REMOTE, type LoadedLog } from './frame-log.ts';
-import { forEachLine, latin1 } from './hex.ts';
+import { forEachLine, latin1 } from './lines.ts';
 
 const LONGER = /^\s*[\d.]+\s+CANFD\b/i;
 /** Time, channel, id (29 bits end in x), direction, d or r, length, data. */

@@ -1,5 +1,6 @@
+import { nibbleOf } from '../base/bytes.ts';
 import { ERROR, EXTENDED, FrameLogBuilder, ID_MASK, REMOTE, type LoadedLog } from './frame-log.ts';
-import { forEachLine, nibbleOf } from './hex.ts';
+import { forEachLine } from './lines.ts';
 
 const DOT = 0x2e;
 const OPEN = 0x28;

@@ -1,4 +1,5 @@
 import { formatHex } from '../base/bytes.ts';
+import { candumpLine } from '../can/candump.ts';
 import { bytesOf, ERROR, EXTENDED, formatId, ID_MASK, REMOTE, type FrameLog } from './frame-log.ts';
 
 /** Indexes of all frames, or those that were chosen. */
@@ -13,13 +14,12 @@ export function writeCandump(log: FrameLog, rows?: Uint32Array): string {
   for (const i of each(log, rows)) {
     const atUs = log.atUs[i] as number;
     const id = log.ids[i] as number;
-    const time = `${Math.floor(atUs / 1e6)}.${String(Math.floor(atUs % 1e6)).padStart(6, '0')}`;
     const name =
       (id & ERROR) !== 0
         ? (id & ~EXTENDED).toString(16).toUpperCase().padStart(8, '0')
         : formatId(id);
     const data = (id & REMOTE) !== 0 ? 'R' : formatHex(bytesOf(log, i));
-    lines.push(`(${time}) can0 ${name}#${data}${log.sent[i] === 1 ? ' T' : ''}`);
+    lines.push(`${candumpLine(atUs, name, data)}${log.sent[i] === 1 ? ' T' : ''}`);
   }
   return lines.length === 0 ? '' : `${lines.join('\n')}\n`;
 }

@@ -112,7 +112,7 @@ export const verdicts = {
   'wire.unit.silent': (p) => ({
     title: 'The unit did not answer',
     text: `${text(p.tag)} was asked last and stayed silent, or what it said made no sense.`,
-    clear: 'Likely causes below name the test for each.'
+    clear: 'Wire names the likely causes from what was measured, each with its test.'
   }),
   'wire.station.none': () => ({
     title: 'Not on a station yet',

@@ -8,11 +8,7 @@ import {
   type DecodedLog,
   type PciKind
 } from '@badger/core/trace/decode-log';
-import {
-  describeMessage,
-  type MessageKind,
-  type MessageWords
-} from '@badger/core/trace/describe-message';
+import { describeMessage, type MessageWords } from '@badger/core/trace/describe-message';
 import { filterLog, type LogFilter } from '@badger/core/trace/filter-log';
 import { bytesOf, formatId, ID_MASK, type FrameLog } from '@badger/core/trace/frame-log';
 import { loadLog, type LogFormat } from '@badger/core/trace/load-log';
@@ -52,7 +48,7 @@ export interface TraceRow {
     (MessageWords & { readonly bytes: number; readonly announced: number }) | undefined;
 }
 
-const LATIN = new TextEncoder();
+const UTF8 = new TextEncoder();
 
 /** A loaded trace with the filter that is set: lives in a worker, away from the page. */
 export class TraceDesk {
@@ -103,7 +99,7 @@ export class TraceDesk {
     const log = this.#log;
     if (!log) return new Uint8Array(0);
     if (format === 'pcap') return writePcap(log, this.#rows);
-    return LATIN.encode(
+    return UTF8.encode(
       format === 'asc' ? writeAsc(log, this.#rows) : writeCandump(log, this.#rows)
     );
   }
@@ -130,5 +126,3 @@ function idsOf(log: FrameLog): TraceId[] {
     }))
     .sort((a, b) => b.frames - a.frames);
 }
-
-export type { MessageKind };

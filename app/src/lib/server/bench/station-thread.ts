@@ -154,6 +154,7 @@ export class StationThread {
 
   #gone(life: Life): void {
     this.#connected = false;
+    this.#boxVersion = '';
     life.end();
     if (this.#closed) return;
     this.#onState();

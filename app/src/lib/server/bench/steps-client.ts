@@ -7,6 +7,7 @@ import { readAtMost } from './read-at-most.ts';
 const PATIENCE_MS = 3000;
 const PINGS = 20;
 const BETWEEN_PINGS_MS = 100;
+const MOST_LOST = 3;
 /** A bench login that fails is tried so often. Source: common practice. */
 const LOGINS = 3;
 const BETWEEN_LOGINS_MS = 500;
@@ -39,7 +40,8 @@ export class StepsClient {
       ...{ host, resolved: true, reached: true, blocked: false, pingsMs: [] },
       ...{ login: undefined, credits: undefined, licenceVin: undefined }
     };
-    if (!(await resolves(host))) return { ...none, resolved: false, reached: false };
+    if (!(await resolves(host, this.#patienceMs)))
+      return { ...none, resolved: false, reached: false };
     const first = await this.#ask('/v1/ping');
     if (!first) return { ...none, reached: false };
     // whatever answers in the place of the service does not know its name
@@ -51,7 +53,8 @@ export class StepsClient {
 
   async #ping(): Promise<(number | null)[]> {
     const times: (number | null)[] = [];
-    for (let i = 0; i < PINGS; i++) {
+    // more that are lost change nothing any more, and each of them is waited for
+    for (let i = 0; i < PINGS && times.filter((t) => t === null).length < MOST_LOST; i++) {
       const answer = await this.#ask('/v1/ping');
       times.push(answer?.status === 200 ? Math.round(answer.tookMs) : null);
       await sleep(BETWEEN_PINGS_MS);
@@ -89,13 +92,13 @@ export class StepsClient {
   }
 }
 
-async function resolves(host: string): Promise<boolean> {
-  try {
-    await lookup(host);
-    return true;
-  } catch {
-    return false;
-  }
+/** A name service that does not answer either is none. */
+function resolves(host: string, patienceMs: number): Promise<boolean> {
+  const found = lookup(host).then(
+    () => true,
+    () => false
+  );
+  return Promise.race([found, sleep(patienceMs, false, { ref: false })]);
 }
 
 function parseObject(text: string): Readonly<Record<string, unknown>> | undefined {

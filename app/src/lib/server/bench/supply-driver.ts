@@ -31,6 +31,7 @@ export class LineSupply implements SupplyPort {
       onConnect: () => void this.#greet(),
       onLost: () => {
         clearTimeout(this.#timer);
+        this.idn = '';
         this.#report(undefined);
       }
     });

@@ -38,10 +38,11 @@ async function judgeNow({ deps, live, station, view }: Run): Promise<Judgement |
   const thenMa = heaviest(budgetLines(access.spec.draw, []))?.totalMa;
   if (thenMa === undefined) return undefined;
   const then = { thenMa, need: access.supply };
-  const measured = await measuredAtUnit(station);
+  const unitMv = await measuredAtUnit(station);
   const { measuredMv: terminalMv, measuredMa: currentMa } = sample;
-  if (measured !== undefined)
-    return judgeVoltsThen({ terminalMv, unitMv: measured, currentMa }, then);
+  const measured =
+    unitMv === undefined ? unitMv : judgeVoltsThen({ terminalMv, unitMv, currentMa }, then);
+  if (measured) return measured;
   const lead = planSide(deps, view, role)?.plan.lead;
   const along = lead && voltageAlong(terminalMv, thenMa, leadPath(lead));
   if (!along || along.unknown.length > 0) return undefined;

@@ -18,7 +18,8 @@ export async function gatherEvidence(
   if (live.spec.access.carrier !== 'can-uds' || !live.spec.benchFeeds) return undefined;
   const tripped = station.trip !== undefined && station.trip.atMs >= live.startedMs;
   const last = tryOutcomeOf(problem);
-  if (!last && !tripped) return undefined;
+  // a unit that answers and says no is wired and alive: that is no question of causes
+  if ((!last || last === 'refused') && !tripped) return undefined;
   const [bus, around] = await Promise.all([memory.bus(), lookAround(station, tripped)]);
   return { ...around, bus, tries: tries.length > 0 ? tries : last ? [last] : [] };
 }

@@ -1,11 +1,3 @@
-/** Value of a hexadecimal digit by its character code; -1 for any other. */
-export function nibbleOf(c: number): number {
-  if (c >= 0x30 && c <= 0x39) return c - 0x30;
-  if (c >= 0x41 && c <= 0x46) return c - 0x37;
-  if (c >= 0x61 && c <= 0x66) return c - 0x57;
-  return -1;
-}
-
 /** Calls back for every line without its end; no text is made of it. `[from, to)` in bytes, `no` from 1. */
 export function forEachLine(
   bytes: Uint8Array,
