@@ -6,7 +6,7 @@ import type { ExpectedBench, HandshakeEvidence, TryOutcome } from '@badger/core/
 import { tryOutcomeOf } from '@badger/core/diagnosis/try-outcome';
 import { SUPPLY_DIALECTS } from '@badger/core/supply/dialects';
 import type { Profile } from '@badger/core/profile/profile';
-import { ScpiSense } from '../../app/src/lib/server/bench/sense-driver.ts';
+import { ScpiBreakout } from '../../app/src/lib/server/bench/breakout-driver.ts';
 import { LineSupply } from '../../app/src/lib/server/bench/supply-driver.ts';
 import {
   mostOf,
@@ -92,7 +92,7 @@ export async function tryBench(
   });
   const watch: SupplyWatch | undefined = new SupplyWatch(supply, (t) => (trip = t));
   const box = new SerialLineBox({ host, port: station.boxPort, onState: () => undefined });
-  const sense = new ScpiSense({ host, port: station.sensePort, onState: () => undefined });
+  const sense = new ScpiBreakout({ host, port: station.sensePort, onState: () => undefined });
   try {
     await until(() => supply.latest !== undefined && box.connected && sense.present);
     const pairOhm = habit.measuresPair ? await sense.measurePair() : undefined;

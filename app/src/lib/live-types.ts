@@ -13,6 +13,15 @@ export interface LiveStation {
   readonly programmer: boolean;
   /** Its sense lines answer. */
   readonly senses: boolean;
+  /** A loose unit is being exercised. */
+  readonly exercise:
+    | {
+        readonly jobNumber: number;
+        readonly looking: string;
+        readonly done: number;
+        readonly of: number;
+      }
+    | undefined;
   readonly supply:
     | {
         readonly on: boolean;

@@ -2,6 +2,7 @@ import type { Readiness } from '@badger/core/kit/readiness';
 import type { Profile } from '@badger/core/profile/profile';
 import type { ScanChange } from '@badger/core/scan/compare-scans';
 import type { PhotoData, ScanHead } from './job-types.ts';
+import type { ExerciseData } from './exercise-types.ts';
 import type { CausesData, NetworkData, WiringData } from './wiring-types.ts';
 import type { MatchSheetData, AccessSheetData } from './match-types.ts';
 
@@ -26,6 +27,8 @@ export interface StageExtras {
   /** Why units did not do what was asked. */
   readonly causes: readonly CausesData[];
   readonly network: NetworkData | undefined;
+  /** How units of the job are exercised on the bench. */
+  readonly exercises: readonly ExerciseData[];
 }
 
 export const NO_EXTRAS: StageExtras = {
@@ -41,5 +44,6 @@ export const NO_EXTRAS: StageExtras = {
   accesses: undefined,
   wiring: [],
   causes: [],
-  network: undefined
+  network: undefined,
+  exercises: []
 };

@@ -14,6 +14,7 @@ const station: LiveStation = {
   link: 'cable',
   programmer: false,
   senses: false,
+  exercise: undefined,
   vehicle: undefined,
   supply: { on: true, setMv: 13_500, limitMa: 5000, measuredMv: 13_420, measuredMa: 380 },
   band: { minMa: 250, maxMa: 800 },

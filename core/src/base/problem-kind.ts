@@ -33,6 +33,7 @@ const KINDS: Readonly<Partial<Record<Code, ProblemKind>>> = {
   'doip.routing.timeout': 'line',
   'doip.socket.lost': 'line',
   'doip.stream.broken': 'line',
+  'breakout.link.absent': 'line',
   'link.box.busy': 'line',
   'link.box.refused': 'line',
   'link.socket.lost': 'line',

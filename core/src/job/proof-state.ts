@@ -38,6 +38,7 @@ export function buildProof({ job, profile, rows, originalRegions }: ProofFacts):
     reading,
     suspect,
     results: newestResults(rows),
+    exercisable: profile?.exercise !== undefined,
     loose: arrival !== undefined && arrival.how !== 'vehicle' && !vehicleScan
   });
   const cloneable = judgeCloneable({

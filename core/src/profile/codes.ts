@@ -28,6 +28,8 @@ export interface ProfileCodes {
   'profile.access.order': None;
   'profile.access.unwired': None;
   'profile.wear.order': None;
+  'profile.exercise.curve': None;
+  'profile.exercise.link': None;
   'profile.connector.numbers': None;
   'profile.wire.never': None;
   'profile.wire.place': None;

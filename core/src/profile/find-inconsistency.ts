@@ -4,6 +4,7 @@ import { storedRange, type ChecksumRule } from '../checksum/rule.ts';
 import type { Param, Problem } from '../base/result.ts';
 import { contains, lengthOf, overlaps, type Range } from '../image/range.ts';
 import { findSupersessionLoop } from './supersession.ts';
+import { findExerciseGap } from './find-exercise-gap.ts';
 import { findWiringGap } from './find-wiring-gap.ts';
 import { rangeOf, type Profile, type AccessSpec } from './profile.ts';
 import type { ProfileDocument } from './schema.ts';
@@ -17,7 +18,7 @@ type Check = (profile: Profile, doc: ProfileDocument) => Problem | undefined;
  * `profile.range.overlap`, `profile.secret.outside`, `profile.secret.unknown`, `profile.transform.unknown`, `profile.label.pattern`,
  * `profile.match.unknown`, `profile.supersession.loop`, `profile.access.unwired`, `profile.access.ground`,
  * `profile.access.order`, `profile.chip.size`, `profile.socket.access`, `profile.supply.order`, `profile.risk.unknown`, `profile.wear.order`, `profile.processor.unknown`,
- * and those of {@link findWiringGap}.
+ * and those of {@link findWiringGap} and {@link findExerciseGap}.
  */
 export function findInconsistency(profile: Profile, doc: ProfileDocument): Problem | undefined {
   for (const check of CHECKS) {
@@ -288,6 +289,7 @@ const CHECKS: readonly Check[] = [
   supersessions,
   accesses,
   findWiringGap,
+  findExerciseGap,
   wear,
   processors
 ];

@@ -5,6 +5,7 @@ import type {
   CanAccess,
   Carrier,
   CloneRange,
+  ExerciseSpec,
   IdentityField,
   Profile,
   Region,
@@ -65,6 +66,7 @@ function toProfile(doc: ProfileDocument): Profile {
     connectors: doc.connectors ?? [],
     boards: doc.boards ?? [],
     dismantling: doc.dismantling ?? [],
+    exercise: toExercise(doc.exercise),
     securityData: doc.securityData ?? false,
     makerRoute: doc.makerRoute ?? false,
     afterFit: doc.afterFit,
@@ -109,6 +111,21 @@ function toCloneRange(r: ProfileDocument['clone']['ranges'][number]): CloneRange
 
 function toSecret(s: NonNullable<ProfileDocument['secrets']>[number]): SecretField {
   return { ...s, offsets: s.offsets.map(Number), transform: s.transform ?? undefined };
+}
+
+function toExercise(raw: ProfileDocument['exercise']): ExerciseSpec | undefined {
+  const hex = (text: string) => Number.parseInt(text, 16);
+  return (
+    raw && {
+      inputs: raw.inputs.map((input) => ({
+        ...input,
+        did: hex(input.did),
+        curve: input.curve.map(([applied, told]) => [applied as number, told as number] as const)
+      })),
+      outputs: raw.outputs.map((output) => ({ ...output, did: hex(output.did) })),
+      selfTest: raw.selfTest && { ...raw.selfTest, routine: hex(raw.selfTest.routine) }
+    }
+  );
 }
 
 function spanOf(list: readonly number[] | undefined): readonly [number, number] | undefined {

@@ -104,6 +104,43 @@ export type ConnectorFace = NonNullable<ProfileDocument['connectors']>[number];
 export type Board = NonNullable<ProfileDocument['boards']>[number];
 export type BoardPad = Board['pads'][number];
 export type BoardChip = Board['chips'][number];
+/** How a loose unit is exercised: sensors that are simulated, driver stages, a test of its own. */
+export interface ExerciseInput {
+  readonly id: string;
+  readonly name: string;
+  readonly connector: string;
+  readonly cavities: readonly number[];
+  readonly signal: 'resistance' | 'voltage' | 'frequency';
+  readonly did: number;
+  readonly bytes: 1 | 2 | 4;
+  readonly scale: number;
+  readonly offset: number;
+  readonly unit: string;
+  /** What is applied (Ω, mV or Hz) and what must be told, rising by what is applied. */
+  readonly curve: readonly (readonly [number, number])[];
+  readonly tolerance: number;
+}
+
+export interface ExerciseOutput {
+  readonly id: string;
+  readonly name: string;
+  readonly connector: string;
+  readonly cavities: readonly number[];
+  readonly did: number;
+}
+
+export interface SelfTest {
+  readonly routine: number;
+  readonly seconds: number;
+  readonly stages: readonly { readonly id: string; readonly name: string }[];
+}
+
+export interface ExerciseSpec {
+  readonly inputs: readonly ExerciseInput[];
+  readonly outputs: readonly ExerciseOutput[];
+  readonly selfTest: SelfTest | undefined;
+}
+
 export type DismantleStep = NonNullable<ProfileDocument['dismantling']>[number];
 
 export interface AccessSpec {
@@ -202,6 +239,7 @@ export interface Profile {
   readonly connectors: readonly ConnectorFace[];
   readonly boards: readonly Board[];
   readonly dismantling: readonly DismantleStep[];
+  readonly exercise: ExerciseSpec | undefined;
   readonly securityData: boolean;
   readonly expectedBenchFaults: readonly ExpectedFault[];
 }

@@ -4,6 +4,7 @@ import { afterFit, expectedFault, risk, typicalMinutes, wearValue } from './sche
 import { identityField, label, matchRule, otherMake, supersession } from './schema-identity.ts';
 import { checksum, clone, region, secret, transform } from './schema-memory.ts';
 import { access } from './schema-accesses.ts';
+import { exercise } from './schema-exercise.ts';
 import { board, connector, dismantleStep } from './schema-wiring.ts';
 
 /** Module family profile, open JSON. Source: JSON Schema 2020-12. Field by field: docs/profiles.md. */
@@ -96,6 +97,7 @@ export const profileSchema = {
     afterFit: { type: 'array', items: afterFit, description: 'What the vehicle still needs.' },
     risks: { type: 'array', items: risk, description: 'What may go wrong, and what lowers it.' },
     wear: { type: 'array', items: wearValue, description: 'Values that tell the wear.' },
+    exercise,
     typicalMinutes,
     expectedBenchFaults: {
       type: 'array',

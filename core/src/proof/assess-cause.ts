@@ -55,6 +55,8 @@ export interface AssessmentFacts {
   readonly results: readonly TestResult[];
   /** A loose unit without its vehicle: what is measured in a vehicle is left out. */
   readonly loose: boolean;
+  /** The family says how its stages are exercised on the bench. */
+  readonly exercisable?: boolean;
 }
 
 /**
@@ -130,7 +132,8 @@ function listConditions(
   const lead = unit?.standing === 'likely' || unit?.standing === 'proven';
   const leading: Condition = { id: 'lead', state: lead ? 'met' : 'open', test: undefined };
   if (facts.loose) {
-    const internal = outcomeOf(facts, 'bench') === 'internal';
+    const internal =
+      outcomeOf(facts, 'bench') === 'internal' || outcomeOf(facts, 'exercise') === 'stage-failed';
     return [{ id: 'backing', state: internal ? 'met' : 'open', test: 'bench' }, leading];
   }
   const { reading } = facts;
@@ -217,6 +220,8 @@ function planTests(
     put('bench', silent ? 45 : 35, 'proof.why.bench');
     put('swap', silent ? 60 : 40, 'proof.why.swap');
   }
+  if (facts.exercisable || resultOf(facts, 'exercise'))
+    put('exercise', facts.loose ? 45 : 33, 'proof.why.exercise');
   function why(id: 'supply' | 'network' | 'wiring'): Code {
     if (id === 'supply') return silent ? 'proof.why.silent' : 'proof.why.supply';
     if (id === 'network') return group('network') ? 'proof.why.network' : 'proof.why.pair';

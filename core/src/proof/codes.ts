@@ -30,6 +30,12 @@ export interface ProofCodes {
   'proof.customer.open': None;
   'proof.customer.other': None;
   'proof.customer.unit': None;
+  'proof.exercise.failed': { stages: string };
+  'proof.exercise.part': { sound: number; of: number };
+  'proof.exercise.sound': { of: number };
+  'proof.exercise.suspect': { stages: string };
+  'proof.test.measured': None;
+  'proof.why.exercise': None;
   'proof.ground.bad': { dropMv: number };
   'proof.ground.good': { dropMv: number };
   'proof.ground.impossible': { dropMv: number };

@@ -4,7 +4,8 @@ import type { Evidence } from './cause.ts';
 
 /** The tests that part the causes. */
 export type TestId =
-  'supply' | 'ground' | 'network' | 'wiring' | 'actuator' | 'swap' | 'clear' | 'bench';
+  | ('supply' | 'ground' | 'network' | 'wiring' | 'actuator' | 'swap' | 'clear' | 'bench')
+  | 'exercise';
 
 /** A figure that is measured, with the unit in its name. */
 export interface TestField {
@@ -18,6 +19,8 @@ export interface TestField {
 export interface TestDefinition {
   readonly id: TestId;
   readonly fields: readonly TestField[];
+  /** Its result comes from what the bench measures: nobody types it. */
+  readonly measured?: true;
   /** Time that it takes a practised person. Units: minutes. Source: common practice. */
   readonly minutes: number;
 }
@@ -62,7 +65,13 @@ export const TESTS: Record<TestId, TestDefinition> = {
     fields: [choice('outcome', 'back-at-once', 'back-when-used', 'stays-away')],
     minutes: 15
   },
-  bench: { id: 'bench', fields: [choice('outcome', 'internal', 'expected-only')], minutes: 20 }
+  bench: { id: 'bench', fields: [choice('outcome', 'internal', 'expected-only')], minutes: 20 },
+  exercise: {
+    id: 'exercise',
+    fields: [choice('outcome', 'stage-failed', 'stage-suspect', 'all-sound', 'part-sound')],
+    measured: true,
+    minutes: 15
+  }
 };
 
 /** What was measured, by field id. */
@@ -93,9 +102,10 @@ export const LIMITS = {
 
 /**
  * Checks what was entered. Errors: `proof.value.missing`, `proof.value.outside`, `proof.value.unknown`, each with the
- * field. Example: a battery of 12 mV is inside, 120 000 mV is not.
+ * field. Example: a battery of 12 mV is inside, 120 000 mV is not. Error too: `proof.test.measured` (nobody types that one).
  */
 export function parseTestValues(test: TestId, values: TestValues): Result<TestValues> {
+  if (TESTS[test].measured) return fail('proof.test.measured');
   const known = TESTS[test].fields;
   const clean: Record<string, number | string> = {};
   for (const field of known) {
@@ -175,7 +185,23 @@ export function weighTest({ test, values }: TestResult): Evidence[] {
       return values['outcome'] === 'internal'
         ? [says('unit', 1, 'strong', 'proof.bench.internal')]
         : [says('unit', -1, 'medium', 'proof.bench.expected')];
+    case 'exercise':
+      return weighExercise(values);
   }
+}
+
+/** What a loose unit did when it was exercised. A lead of the box that may be off makes no strong evidence. */
+function weighExercise(values: TestValues): Evidence[] {
+  const stages = String(values['stages'] ?? '');
+  const [sound, of] = [Number(values['sound'] ?? 0), Number(values['of'] ?? 0)];
+  const weights = {
+    'stage-failed': () => says('unit', 1, 'strong', 'proof.exercise.failed', { stages }),
+    'stage-suspect': () => says('unit', 1, 'medium', 'proof.exercise.suspect', { stages }),
+    'all-sound': () => says('unit', -1, 'medium', 'proof.exercise.sound', { of }),
+    'part-sound': () => says('unit', -1, 'noted', 'proof.exercise.part', { sound, of })
+  };
+  const outcome = String(values['outcome']);
+  return outcome in weights ? [weights[outcome as keyof typeof weights]()] : [];
 }
 
 function weighSupply(values: TestValues): Evidence[] {

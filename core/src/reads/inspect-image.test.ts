@@ -65,7 +65,8 @@ const profile: Profile = {
   ],
   accesses: [],
   securityData: false,
-  expectedBenchFaults: []
+  expectedBenchFaults: [],
+  exercise: undefined
 };
 const image = () => {
   const bytes = Uint8Array.from({ length: 1024 }, (_, i) => (i * 7 + (i >> 4)) & 0xff);

@@ -50,7 +50,12 @@ const LONG_FORMS: ReadonlyMap<string, string> = new Map([
   ['PROTECTION', 'PROT'],
   ['TRIPPED', 'TRIP'],
   ['CLEAR', 'CLE'],
-  ['SCALAR', 'SCAL']
+  ['SCALAR', 'SCAL'],
+  ['RESISTANCE', 'RES'],
+  ['FREQUENCY', 'FREQ'],
+  ['PTPEAK', 'PTP'],
+  ['ROUTE', 'ROUT'],
+  ['CLOSE', 'CLOS']
 ]);
 
 /** Nodes that may be left out. */
@@ -64,20 +69,28 @@ function shorten(header: string): string {
   return kept.join(':');
 }
 
+/** Suffixes by unit with their factors; in front of OHM and HZ an M stands for a million. Source: IEEE 488.2, from memory. */
+const SUFFIXES = {
+  V: { V: 1, MV: 0.001 },
+  A: { A: 1, MA: 0.001 },
+  OHM: { OHM: 1, KOHM: 1000, MOHM: 1_000_000 },
+  HZ: { HZ: 1, KHZ: 1000, MHZ: 1_000_000 }
+} as const;
+
 /**
  * Number of a decimal parameter in the base unit, or the error number it deserves.
- * Suffixes: `V`, `MV`, `A`, `MA`, none. Example: `13500 MV` is 13.5.
+ * Suffixes: those of the unit, or none. Example: `13500 MV` is 13.5.
  */
 export function parseScpiNumber(
   text: string,
-  unit: 'V' | 'A'
+  unit: keyof typeof SUFFIXES
 ): { value: number } | { error: number } {
   const match = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:E[+-]?\d+)?)\s*([A-Z]*)$/.exec(text.toUpperCase());
   if (!match) return { error: -104 };
   const suffix = match[2] as string;
-  if (suffix !== '' && suffix !== unit && suffix !== `M${unit}`) return { error: -131 };
-  const value = Number(match[1]) * (suffix === `M${unit}` ? 0.001 : 1);
-  return { value };
+  const factors: Readonly<Record<string, number>> = SUFFIXES[unit];
+  const factor = suffix === '' ? 1 : factors[suffix];
+  return factor === undefined ? { error: -131 } : { value: Number(match[1]) * factor };
 }
 
 /** Boolean parameter: ON, OFF or a number. */

@@ -94,6 +94,29 @@ export function encodeStartRoutine(routine: number, options: Uint8Array): Uint8A
   ]);
 }
 
+/** 31 03 RRRR: what came out of a routine. */
+export function encodeRoutineResults(routine: number): Uint8Array {
+  return concatBytes([Uint8Array.of(SERVICES.routineControl, 0x03), encodeUintBe(routine, 2)]);
+}
+
+/** 2F DDDD 03 01: drives an output. Source: ISO 14229-1, shortTermAdjustment, from memory. */
+export function encodeDriveOutput(did: number): Uint8Array {
+  return concatBytes([
+    Uint8Array.of(SERVICES.inputOutputControl),
+    encodeUintBe(did, 2),
+    Uint8Array.of(0x03, 0x01)
+  ]);
+}
+
+/** 2F DDDD 00: gives the output back to the unit. Source: ISO 14229-1, returnControlToECU, from memory. */
+export function encodeReleaseOutput(did: number): Uint8Array {
+  return concatBytes([
+    Uint8Array.of(SERVICES.inputOutputControl),
+    encodeUintBe(did, 2),
+    Uint8Array.of(0x00)
+  ]);
+}
+
 /** Erase options: layout byte, address and size as in a transfer request. */
 export function encodeEraseOptions(range: Range): Uint8Array {
   return concatBytes([

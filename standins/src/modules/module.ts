@@ -13,9 +13,11 @@ import { NRC, ROUTINE_ERASE_MEMORY } from '@badger/core/uds/services';
 import type { Answer, BusUnit } from '../interface-box/bus-unit.ts';
 import { answerPresent, refuse, reply, SILENCE } from './answers.ts';
 import { answerFaults } from './bench-memory.ts';
+import { Exerciser, type StageFault } from './exerciser.ts';
 import { loseBits } from './lose-bits.ts';
 import type { Memory } from './make-memory.ts';
 import { typicalDraw } from './typical-draw.ts';
+import { downloadBlock, MAX_BLOCK, uploadBlock, type Transfer } from './transfer.ts';
 import { SecurityLock } from './security-lock.ts';
 
 /** What a unit is, apart from its memory. */
@@ -31,21 +33,12 @@ export interface UnitSpec {
   readonly fitted?: string;
   /** What it has stored when it lies alone on a bench, as `P0201-13/2F`. */
   readonly benchFaults?: readonly string[];
+  /** What is wrong inside, by stage. */
+  readonly stageFaults?: Readonly<Record<string, StageFault>>;
 }
 
-/** Longest block: 4095 bytes, what a 12-bit length carries. */
-const MAX_BLOCK = 0x0fff;
 /** A session that nobody uses for this long ends by itself. Units: ms. Source: ISO 14229-2, S3 server, from memory. */
 const SESSION_MS = 5000;
-
-interface Transfer {
-  readonly kind: 'up' | 'down';
-  readonly region: Region;
-  readonly source: Uint8Array;
-  readonly end: number;
-  at: number;
-  counter: number;
-}
 
 /**
  * A simulated module: power, boot pad, sessions, security, memory that behaves like flash (a write can only
@@ -66,6 +59,8 @@ export class Module implements BusUnit {
   #session: 1 | 2 | 3 = 1;
   #lastWordMs = 0;
   readonly #lock: SecurityLock;
+  /** Sensor inputs and driver stages; undefined where the family tells nothing of them. */
+  readonly exerciser: Exerciser | undefined;
   #transfer: Transfer | undefined;
   #activity: 'idle' | 'reading' | 'writing' = 'idle';
   /** Set by fault scripts: the next answer to this service is this negative code. */
@@ -82,6 +77,8 @@ export class Module implements BusUnit {
     this.memory = options.memory;
     this.#onChange = options.onChange ?? (() => undefined);
     this.#lock = new SecurityLock(this.spec.tag);
+    const { exercise } = options.profile;
+    this.exerciser = exercise && new Exerciser(exercise, this.spec.stageFaults ?? {});
     const { accesses, id } = options.profile;
     const access = accesses.find((w) => w.can);
     this.#bench = access?.can;
@@ -133,7 +130,8 @@ export class Module implements BusUnit {
   get drawMa(): number {
     if (this.#mode === 'off') return 0;
     const resting = this.#mode === 'boot' ? 'boot' : 'idle';
-    return typicalDraw(this.profile, this.#activity === 'idle' ? resting : this.#activity);
+    const own = typicalDraw(this.profile, this.#activity === 'idle' ? resting : this.#activity);
+    return own + (this.exerciser?.drawMa ?? 0);
   }
 
   /** Current that it draws as soon as it runs. Units: mA. */
@@ -176,6 +174,7 @@ export class Module implements BusUnit {
     this.#lock.close();
     this.#transfer = undefined;
     this.#activity = 'idle';
+    this.exerciser?.reset();
   }
 
   speaks(): void {
@@ -205,6 +204,7 @@ export class Module implements BusUnit {
     [0x19, (request) => answerFaults(request, this.spec.benchFaults ?? [])],
     [0x22, (request) => this.#readDid(request)],
     [0x27, (request) => this.#unlock(request)],
+    [0x2f, (request) => this.#control(request)],
     [0x31, (request) => this.#routine(request)],
     [0x34, (request) => this.#openTransfer(request, 0x34)],
     [0x35, (request) => this.#openTransfer(request, 0x35)],
@@ -249,6 +249,8 @@ export class Module implements BusUnit {
     if (did === this.#access.chipIdDid) return parseHex(this.spec.chipId);
     if (did === this.#access.familyDid) return new TextEncoder().encode(this.spec.family);
     if (did === 0xf186) return Uint8Array.of(this.#session);
+    const live = this.exerciser?.valueOf(did);
+    if (live) return live;
     const field = this.profile.identity.find((f) => f.did === did);
     // a number that is in no memory that can be reached is told all the same
     if (field && !field.stored) return this.#told(field);
@@ -264,7 +266,18 @@ export class Module implements BusUnit {
       : new TextEncoder().encode(value.padEnd(lengthBytes).slice(0, lengthBytes));
   }
 
+  #control(request: Uint8Array): Answer {
+    if (!this.exerciser) return refuse(0x2f, NRC.serviceNotSupported);
+    if (this.#session !== 3) return refuse(0x2f, NRC.serviceNotInSession);
+    return this.exerciser.control(request);
+  }
+
   #routine(request: Uint8Array): Answer {
+    const tested = this.#session === 3 ? this.exerciser?.routine(request) : undefined;
+    return tested ?? this.#erase(request);
+  }
+
+  #erase(request: Uint8Array): Answer {
     if (!this.#lock.open) return refuse(0x31, NRC.securityAccessDenied);
     if (request.length < 5 || request[1] !== 1) return refuse(0x31, NRC.incorrectLength);
     const routine = (request[2] as number) * 256 + (request[3] as number);
@@ -321,38 +334,11 @@ export class Module implements BusUnit {
     if (!transfer) return refuse(0x36, NRC.requestSequenceError);
     const counter = request[1];
     if (counter !== transfer.counter) return refuse(0x36, NRC.wrongBlockSequenceCounter);
-    const answer =
-      transfer.kind === 'up'
-        ? this.#upload(transfer)
-        : this.#download(transfer, request.subarray(2));
+    const up = transfer.kind === 'up';
+    const answer = up ? uploadBlock(transfer) : downloadBlock(transfer, request.subarray(2));
+    if (!up) this.#onChange(transfer.region.id);
     transfer.counter = nextCounter(transfer.counter);
     return answer;
-  }
-
-  #upload(transfer: Transfer): Answer {
-    const length = Math.min(MAX_BLOCK - 2, transfer.end - transfer.at);
-    if (length === 0) return refuse(0x36, NRC.requestSequenceError);
-    const data = transfer.source.subarray(transfer.at, transfer.at + length);
-    transfer.at += length;
-    const payload = concatBytes([Uint8Array.of(0x76, transfer.counter), data]);
-    return { payload, workMs: (length / transfer.region.readBytesPerSecond) * 1000 };
-  }
-
-  #download(transfer: Transfer, data: Uint8Array): Answer {
-    if (data.length === 0 || transfer.at + data.length > transfer.end) {
-      return refuse(0x36, NRC.requestOutOfRange);
-    }
-    const flash = transfer.region.eraseBlockBytes !== undefined;
-    for (let i = 0; i < data.length; i++) {
-      const at = transfer.at + i;
-      const value = data[i] as number;
-      // flash can only clear bits; what was not erased stays
-      transfer.source[at] = flash ? (transfer.source[at] as number) & value : value;
-    }
-    transfer.at += data.length;
-    this.#onChange(transfer.region.id);
-    const payload = Uint8Array.of(0x76, transfer.counter);
-    return { payload, workMs: (data.length / transfer.region.writeBytesPerSecond) * 1000 };
   }
 
   #closeTransfer(): Answer {

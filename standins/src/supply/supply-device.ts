@@ -39,6 +39,11 @@ export class SupplyDevice extends ScpiInstrument {
     return this.#on;
   }
 
+  /** Voltage that is set. Units: mV. */
+  get setMv(): number {
+    return this.#setMv;
+  }
+
   /** Fault script: the protection lets go. */
   trip(): void {
     this.#tripped = true;

@@ -37,6 +37,7 @@ const ALONE_BODY = ['B1000-13', 'U0155-87', 'U0100-87'].map((c) => `${c}/2F`);
 export const UNITS: readonly UnitSpec[] = [
   {
     tag: '0417',
+    stageFaults: { processor: 'broken' },
     fitted: 'van-12',
     benchFaults: [...ALONE_ENGINE, 'P0606-49/2F'],
     family: 'HV-EC4',
@@ -62,6 +63,7 @@ export const UNITS: readonly UnitSpec[] = [
   },
   {
     tag: '0419',
+    stageFaults: { 'injector-2': 'shorted' },
     fitted: 'van-7',
     benchFaults: [...ALONE_ENGINE, 'P0202-12/2F'],
     family: 'HV-EC4',
@@ -89,6 +91,7 @@ export const UNITS: readonly UnitSpec[] = [
   },
   {
     tag: '0390',
+    stageFaults: { processor: 'broken' },
     fitted: 'minibus-3',
     benchFaults: [...ALONE_GEARBOX, 'P0606-49/2F'],
     family: 'QN-TC2',
@@ -114,6 +117,7 @@ export const UNITS: readonly UnitSpec[] = [
   },
   {
     tag: '0402',
+    stageFaults: { memory: 'broken' },
     benchFaults: [...ALONE_BODY, 'P062F-46/2F'],
     family: 'PW-BD1',
     chipId: '0D9F7712',

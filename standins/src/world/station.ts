@@ -10,6 +10,7 @@ import { SupplyDevice } from '../supply/supply-device.ts';
 import type { VehicleSimulator } from '../vehicle/vehicle-simulator.ts';
 import * as bench from './bench-fault.ts';
 import type { BenchFault } from './bench-fault.ts';
+import { socketOfUnit, socketOfVehicle, type SocketPins } from './socket-pins.ts';
 
 export interface StationSpec {
   readonly id: string;
@@ -70,8 +71,32 @@ export class Station implements BoxHost, ProgrammerHost {
     this.breakout = new BreakoutDevice({
       serial: `SO-${spec.id.toUpperCase()}-01`,
       pins: () => this.#pins(),
-      pairOhm: () => this.#pairOhm()
+      pairOhm: () => this.#pairOhm(),
+      socket: () => this.#socket(),
+      // a feed that comes back does not hide what was wrong before
+      switched: () => this.#power(this.supply.on)
     });
+  }
+
+  /** All that is wrong now: a feed that the breakout box holds back is as good as an open wire. */
+  get #wrong(): ReadonlySet<BenchFault> {
+    const { battery, ignition } = this.breakout.feeds;
+    const held: BenchFault[] = [];
+    if (!battery) held.push('open-feed');
+    if (!ignition) held.push('no-ignition');
+    return held.length === 0 ? this.#faults : new Set([...this.#faults, ...held]);
+  }
+
+  /** What lies on the socket of the breakout box: the vehicle's that the cable is in, or the loom of the loose unit. */
+  #socket(): SocketPins | undefined {
+    const vehicle = this.#simulator.station === this.spec.id && this.#simulator.vehicle();
+    if (vehicle) return socketOfVehicle(vehicle);
+    const pins = this.#pins();
+    return pins && socketOfUnit(pins, this.#isHeard() && this.repeating);
+  }
+
+  #isHeard(): boolean {
+    return bench.isHeard(this.#wrong);
   }
 
   chip(): SpiChip | undefined {
@@ -85,7 +110,15 @@ export class Station implements BoxHost, ProgrammerHost {
   clamp(module: Module | undefined): void {
     this.#clamped?.powerOff();
     module?.powerOff();
+    if (this.#clamped?.exerciser) this.#clamped.exerciser.outside = undefined;
     this.#clamped = module;
+    if (module?.exerciser)
+      module.exerciser.outside = {
+        stimulus: (i) => this.breakout.sources.get(i),
+        loadOhm: (i) => this.breakout.loadOhm(i),
+        feedMv: () => this.supply.setMv,
+        speed: this.#speed
+      };
     this.#power(this.supply.on);
   }
 
@@ -115,8 +148,8 @@ export class Station implements BoxHost, ProgrammerHost {
     if (this.#vehicleFeeds || !unit) return 0;
     const { severity } = this;
     const sinceOnMs = performance.now() - this.#onSinceMs;
-    if (sinceOnMs >= (bench.upAfterMs(this.#faults) ?? Infinity)) this.#wake(unit);
-    return bench.drawOf(this.#faults, {
+    if (sinceOnMs >= (bench.upAfterMs(this.#wrong) ?? Infinity)) this.#wake(unit);
+    return bench.drawOf(this.#wrong, {
       ownMa: unit.drawMa,
       restMa: unit.restMa,
       sinceOnMs,
@@ -128,21 +161,21 @@ export class Station implements BoxHost, ProgrammerHost {
     if (fed && !this.#fed) this.#onSinceMs = performance.now();
     this.#fed = fed;
     const unit = this.#clamped;
-    if (unit && ((fed && bench.powers(this.#faults)) || this.#vehicleFeeds)) this.#wake(unit);
+    if (unit && ((fed && bench.powers(this.#wrong)) || this.#vehicleFeeds)) this.#wake(unit);
     else unit?.powerOff();
     this.#dying = undefined;
   }
 
   #wake(unit: Module): void {
-    const held = this.padHeld && !this.#faults.has('pad-open');
-    unit.powerOn(held, !this.#faults.has('programming-open'));
+    const held = this.padHeld && !this.#wrong.has('pad-open');
+    unit.powerOn(held, !this.#wrong.has('programming-open'));
   }
 
   /** What lies on the pins of the unit on the clamp; undefined: none lies there. */
   #pins(): bench.UnitPins | undefined {
     if (!this.#clamped) return undefined;
     const { mv, ma } = this.supply.measure();
-    return bench.pinsOf(this.#faults, {
+    return bench.pinsOf(this.#wrong, {
       ...{ terminalMv: mv, drawMa: ma },
       driven: this.repeating,
       severity: this.severity
@@ -155,22 +188,22 @@ export class Station implements BoxHost, ProgrammerHost {
     if (this.supply.on || this.#vehicleFeeds) return undefined;
     if (!unit) return null;
     const { terminates: unitTerminates, terminators: wanted } = unit;
-    return bench.pairOhmOf(this.#faults, { wanted, unitTerminates, severity: this.severity });
+    return bench.pairOhmOf(this.#wrong, { wanted, unitTerminates, severity: this.severity });
   }
 
   /** The box's pair goes to the clamp, or into the socket of an older vehicle. */
   units(): readonly BusUnit[] {
     if (this.#simulator.station === this.spec.id) return this.#simulator.vehicle()?.busUnits ?? [];
     const unit = this.#clamped;
-    if (!unit || !bench.isHeard(this.#faults)) return [];
-    if (!this.#faults.has('dying')) return [unit];
+    if (!unit || !this.#isHeard()) return [];
+    if (!this.#wrong.has('dying')) return [unit];
     this.#dying ??= new DyingUnit(unit);
     return [this.#dying];
   }
 
   disturbance(): 'f' | 'b' | undefined {
     if (this.#simulator.station === this.spec.id || !this.#clamped?.awake) return undefined;
-    return bench.disturbanceOf(this.#faults);
+    return bench.disturbanceOf(this.#wrong);
   }
 
   speed(): number {

@@ -7,6 +7,7 @@ import type { Catalogue, Message, MessageOf, Params } from './message.ts';
 import { match } from './match.ts';
 import { plan } from './plan.ts';
 import { profile } from './profile.ts';
+import { exercise } from './exercise.ts';
 import { job } from './job.ts';
 import { label } from './label.ts';
 import { problems } from './problems.ts';
@@ -27,6 +28,7 @@ export const catalogue: Catalogue = {
   ...arrive,
   ...prove,
   ...scan,
+  ...exercise,
   ...network,
   ...trace,
   ...vehicle,

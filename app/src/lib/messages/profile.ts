@@ -47,5 +47,7 @@ export const profile = {
   'profile.secret.unknown': fault('Unknown security data', 'secret'),
   'profile.risk.unknown': fault('Unknown risk', 'risk'),
   'profile.wear.order': fault('Bands of wear out of order'),
+  'profile.exercise.curve': fault('A sensor curve that cannot be told apart'),
+  'profile.exercise.link': fault('Exercised without an access that speaks on the bench'),
   'profile.processor.unknown': fault('Processors do not match the regions')
 } satisfies Texts;

@@ -21,7 +21,8 @@ const TESTS: Readonly<Record<string, string>> = {
   actuator: 'The part at the end of the wire',
   swap: 'A known-good unit in its place',
   clear: 'Clear, and see what comes back',
-  bench: 'The unit alone on the bench'
+  bench: 'The unit alone on the bench',
+  exercise: 'The unit exercised on the bench'
 };
 
 /** A test by its name on the sheet. */
@@ -127,6 +128,27 @@ export const prove = {
   'proof.customer.open': sentence(
     'We are not sure yet what the cause is. We measure step by step and tell you before anything is replaced.'
   ),
+  'proof.exercise.failed': (p) => ({
+    title: `Exercised on the bench it failed inside: ${text(p.stages)}`,
+    text: ''
+  }),
+  'proof.exercise.suspect': (p) => ({
+    title: `Exercised on the bench these did nothing, or their leads were off: ${text(p.stages)}`,
+    text: ''
+  }),
+  'proof.exercise.sound': (p) => ({
+    title: `Exercised on the bench all ${text(p.of)} stages were sound`,
+    text: ''
+  }),
+  'proof.exercise.part': (p) => ({
+    title: `Exercised on the bench ${text(p.sound)} of ${text(p.of)} stages were sound, the rest is not known`,
+    text: ''
+  }),
+  'proof.test.measured': () => ({
+    title: 'That result is measured, not typed',
+    text: 'It comes from exercising the unit on the bench.'
+  }),
+  'proof.why.exercise': sentence('Sensors simulated, stages driven: faults inside the unit show.'),
   'proof.ground.bad': (p) => ({
     title: `Ground loses ${text(p['dropMv'])} mV under load: more than 200 mV is bad`,
     text: ''

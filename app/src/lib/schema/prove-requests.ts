@@ -53,6 +53,30 @@ export const proofTest = {
   }
 } as const;
 
+export const exercise = {
+  $id: 'urn:upright-badger:exercise',
+  type: 'object',
+  additionalProperties: false,
+  required: ['stationId', 'wanted'],
+  properties: {
+    stationId,
+    /** Ids of inputs and outputs, and `self-test`; none means all. */
+    wanted: {
+      type: 'array',
+      maxItems: 20,
+      items: { type: 'string', pattern: '^[a-z][a-z0-9-]*$', maxLength: 40 }
+    }
+  }
+} as const;
+
+export const switchFeeds = {
+  $id: 'urn:upright-badger:switch-feeds',
+  type: 'object',
+  additionalProperties: false,
+  minProperties: 1,
+  properties: { battery: { type: 'boolean' }, ignition: { type: 'boolean' } }
+} as const;
+
 export const accessKind = {
   $id: 'urn:upright-badger:access-kind',
   type: 'object',

@@ -30,8 +30,10 @@ import {
   evidence
 } from './wiring-requests.ts';
 import {
+  exercise,
   proof,
   proofTest,
+  switchFeeds,
   accessKind,
   startScan,
   typedScan,
@@ -190,6 +192,8 @@ export const schemas = {
   TypedScan: typedScan,
   SimulatedVehicle: vehicleSimulator,
   ProofTest: proofTest,
+  Exercise: exercise,
+  SwitchFeeds: switchFeeds,
   RecordedAccess: accessKind,
   KitTick: kitTick,
   KitEdit: kitEdit,
@@ -230,6 +234,8 @@ export type StartScan = Static<typeof startScan>;
 export type TypedScan = Static<typeof typedScan>;
 export type SimulatedVehicle = Static<typeof vehicleSimulator>;
 export type ProofTest = Static<typeof proofTest>;
+export type Exercise = Static<typeof exercise>;
+export type SwitchFeeds = Static<typeof switchFeeds>;
 export type RecordedAccess = Static<typeof accessKind>;
 export type KitTick = Static<typeof kitTick>;
 export type KitEdit = Static<typeof kitEdit>;

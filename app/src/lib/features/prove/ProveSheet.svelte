@@ -6,6 +6,7 @@
   import BenchFaults from '$lib/features/prove/BenchFaults.svelte';
   import CausePanel from '$lib/features/prove/CausePanel.svelte';
   import DecisionPanel from '$lib/features/prove/DecisionPanel.svelte';
+  import ExercisePanel from '$lib/features/prove/ExercisePanel.svelte';
   import FaultGroups from '$lib/features/prove/FaultGroups.svelte';
   import AccessesLeft from '$lib/features/prove/AccessesLeft.svelte';
   import ScanPanel from '$lib/features/prove/ScanPanel.svelte';
@@ -38,6 +39,7 @@
   </div>
 </div>
 <BenchFaults {job} {stationId} />
+<ExercisePanel {job} list={extras.exercises} {stationId} />
 <AccessesLeft {job} />
 
 <style>

@@ -67,7 +67,9 @@
           </span>
           <span class="mark">{t.result ? 'done' : t.id === job.proof.next ? 'next' : ''}</span>
         </button>
-        {#if t.id === current}
+        {#if t.id === current && TESTS[t.id].measured}
+          <p class="measured">{TEST_WORDS[t.id].measure}</p>
+        {:else if t.id === current}
           <form onsubmit={(e) => record(e, t.id)}>
             <p>{TEST_WORDS[t.id].measure} <strong>Sound: {TEST_WORDS[t.id].expect}</strong></p>
             <div class="fields">
@@ -145,6 +147,9 @@
   }
   p {
     margin: 0 0 8px;
+  }
+  .measured {
+    padding-left: 32px;
   }
   .fields {
     display: flex;

@@ -59,6 +59,10 @@ export const TEST_WORDS: Record<TestId, TestWords> = {
   bench: {
     measure: 'Unit alone on the bench, chip id read, ask for its faults below.',
     expect: 'Only codes of absent sensors, actuators and partners.'
+  },
+  exercise: {
+    measure: 'Unit on the bench, breakout box on its pins, exercise it below.',
+    expect: 'Every input follows, every stage draws what its load takes.'
   }
 };
 
@@ -88,7 +92,11 @@ const CHOICES: Readonly<Record<string, string>> = {
   'back-when-used': 'back when it is used',
   'stays-away': 'stays away',
   internal: 'an internal code',
-  'expected-only': 'only what must be there'
+  'expected-only': 'only what must be there',
+  'stage-failed': 'a stage failed inside',
+  'stage-suspect': 'a stage did nothing',
+  'all-sound': 'every stage sound',
+  'part-sound': 'what was looked at is sound'
 };
 export const wordsOfChoice = (choice: string): string => CHOICES[choice] ?? choice;
 
@@ -100,7 +108,7 @@ const CONDITIONS: Record<Condition['id'], string> = {
   supply: 'Supply at the unit sound under load',
   ground: 'Ground at the unit sound under load',
   network: 'The network is not accused',
-  backing: 'Wire measured sound, a known-good unit tried, or an internal code on the bench',
+  backing: 'Wire measured sound, a known-good unit tried, or an internal fault on the bench',
   lead: 'The unit leads among the causes'
 };
 /** What Go needs, in words. */

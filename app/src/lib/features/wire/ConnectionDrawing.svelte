@@ -5,8 +5,9 @@
   import type { Turn } from './board.view.ts';
   import ChipView from './ChipView.svelte';
   import { currentOf } from './connect.view.ts';
-  import ConnectorFace from './ConnectorFace.svelte';
-  import type { FaceSide } from './face.view.ts';
+  import { signalWords } from '$lib/messages/wire-words.ts';
+  import ConnectorFace from '../shared/ConnectorFace.svelte';
+  import type { FaceSide } from '../shared/face.view.ts';
 
   let {
     wiring,
@@ -31,6 +32,10 @@
   );
   const lifted = $derived(plan.wires.some((w) => w.note?.includes('socket') === true));
   const marks = $derived(chips.flatMap((c) => c.marks ?? []));
+  const words = (key: string) => {
+    const wire = plan.wires.find((w) => w.key === key);
+    return wire ? signalWords(wire.signal) : '';
+  };
 </script>
 
 {#each faces as face (face.id)}
@@ -51,7 +56,7 @@
         Left and right are swapped on this side. Check the keys before a wire goes in.
       </p>
     {/if}
-    <ConnectorFace {face} wires={plan.wires} {side} {ticked} {current} />
+    <ConnectorFace {face} wires={plan.wires} {side} {ticked} {current} {words} />
   </div>
 {/each}
 {#if plan.board && onBoard}

@@ -6,7 +6,7 @@ import type { Profile } from '@badger/core/profile/profile';
 import type { ProfileDocument } from '@badger/core/profile/schema';
 import { planConnection } from '@badger/core/wiring/connection-plan';
 import { drawBoard, drawLegs, type Turn } from './board.view.ts';
-import { drawFace, type DrawnFace } from './face.view.ts';
+import { drawFace, type DrawnFace } from '../shared/face.view.ts';
 
 const folder = new URL('../../../../../profiles/', import.meta.url);
 const profiles = readdirSync(folder)

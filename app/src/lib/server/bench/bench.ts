@@ -1,5 +1,6 @@
 import type { VehicleAddress } from '../station/doip-connection.ts';
 import { Hub } from './hub.ts';
+import type { LiveExercise } from './live-exercise.ts';
 import type { LiveScan } from './live-scan.ts';
 import type { LiveOperation } from './live-operation.ts';
 import { StationBench } from './station-bench.ts';
@@ -14,6 +15,8 @@ export class Bench {
   readonly running = new Map<string, LiveOperation>();
   /** Scans under way: by `cable`, or by the station whose box is used. */
   readonly scans = new Map<string, LiveScan>();
+  /** Loose units that are being exercised, by station id. */
+  readonly exercises = new Map<string, LiveExercise>();
   /** The one Ethernet cable to a vehicle is spoken for by an operation that is about to run, or runs. */
   #cableTaken = false;
   readonly world: WorldClient | undefined;
@@ -35,6 +38,11 @@ export class Bench {
     for (const row of rows) {
       this.stations.set(row.id, new StationBench(row, () => this.changed()));
     }
+  }
+
+  /** Something owns clamp and supply of a station. */
+  isTaken(stationId: string): boolean {
+    return this.running.has(stationId) || this.exercises.has(stationId);
   }
 
   get cableTaken(): boolean {

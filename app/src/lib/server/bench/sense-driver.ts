@@ -31,7 +31,7 @@ export class ScpiSense implements SensePort {
   }
 
   async measure(): Promise<SenseReading | undefined> {
-    const line = await this.#ask(`MEAS:VOLT? ${CHANNELS}`);
+    const line = await this.ask(`MEAS:VOLT? ${CHANNELS}`);
     const volts = line?.split(',').map((part) => parseScpiReading(part));
     if (volts?.length !== Object.keys(SENSE_CHANNELS).length) return undefined;
     const [feedMv, groundMv, ignitionMv, highMv, lowMv] = volts.map((v) =>
@@ -41,17 +41,21 @@ export class ScpiSense implements SensePort {
   }
 
   async measurePair(): Promise<number | undefined> {
-    const line = await this.#ask(`MEAS:RES? ${formatChannelList([PAIR_CHANNEL])}`);
+    const line = await this.ask(`MEAS:RES? ${formatChannelList([PAIR_CHANNEL])}`);
     const ohm = line === undefined ? undefined : parseScpiReading(line);
     return ohm !== undefined && ohm >= 0 ? ohm : undefined;
   }
 
   /** A question is asked with one for errors behind it: what is refused would be answered by nothing. */
-  async #ask(question: string): Promise<string | undefined> {
-    const answer = await this.#line.turn(() => this.#line.ask(`*CLS;:${question};:SYST:ERR?`));
+  protected async ask(question: string): Promise<string | undefined> {
+    const answer = await this.exchange(`*CLS;:${question};:SYST:ERR?`);
     const cut = answer?.lastIndexOf(';') ?? -1;
     if (answer === undefined || cut < 0) return undefined;
     return parseScpiError(answer.slice(cut + 1))?.number === 0 ? answer.slice(0, cut) : undefined;
+  }
+
+  protected exchange(line: string): Promise<string | undefined> {
+    return this.#line.turn(() => this.#line.ask(line));
   }
 
   close(): void {

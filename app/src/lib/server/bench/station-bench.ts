@@ -3,12 +3,12 @@ import type { SupplyReading } from '@badger/core/electrical/judge-supply';
 import type { DrivenAccess } from '@badger/core/access/access';
 import type { VehicleReading } from '@badger/core/access/vehicle/vehicle-reading';
 import type { ConnectedUnit } from '@badger/core/gates/facts';
-import type { SensePort } from '@badger/core/port/sense';
+import type { BreakoutPort } from '@badger/core/port/breakout';
 import type { SupplyPort, SupplySample } from '@badger/core/port/supply';
 import type { StationRow } from '../repositories/stations.ts';
 import { StationThread } from './station-thread.ts';
 import { mostOf, SupplyWatch, type SupplyTrip } from './supply-watch.ts';
-import { ScpiSense } from './sense-driver.ts';
+import { ScpiBreakout } from './breakout-driver.ts';
 import { openSupply } from './supply-drivers.ts';
 
 /** A unit as it was identified, with who it is in the shop's books. */
@@ -38,8 +38,8 @@ export interface SeenVehicle {
 export class StationBench {
   readonly row: StationRow;
   readonly supply: SupplyPort;
-  /** Sense lines at the unit; undefined where the station has none. */
-  readonly sense: SensePort | undefined;
+  /** Breakout box with sense lines at the unit; undefined where the station has none. */
+  readonly sense: BreakoutPort | undefined;
   /** Interface box and all that is spoken over it. */
   readonly thread: StationThread;
   readonly #onChange: () => void;
@@ -61,7 +61,7 @@ export class StationBench {
     this.sense =
       row.sensePort === null
         ? undefined
-        : new ScpiSense({ host: row.host, port: row.sensePort, onState: onChange });
+        : new ScpiBreakout({ host: row.host, port: row.sensePort, onState: onChange });
     this.#watch = new SupplyWatch(this.supply, (trip) => this.#tripped(trip));
     const { host, boxDriver, boxPort, chipPort } = row;
     this.thread = new StationThread({ host, boxDriver, boxPort, chipPort }, onChange);

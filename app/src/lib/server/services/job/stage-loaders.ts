@@ -6,6 +6,7 @@ import { listPhotos } from '../../repositories/arrive.ts';
 import { listJobsOfVin } from '../../repositories/jobs.ts';
 import { listJobsOfUnit } from '../../repositories/job-units.ts';
 import { listScansOfJob, type ScanRow } from '../../repositories/scans.ts';
+import { describeExercise } from '../prove/describe-exercise.ts';
 import { describeScanHead } from '../prove/describe-scan.ts';
 import { loadJobView, type JobView } from './job-view.ts';
 import { loadMatchSheet } from '../match/match.ts';
@@ -20,7 +21,10 @@ type StageLoader = (deps: Deps, view: JobView) => Promise<Partial<StageExtras>>;
 /** What only one stage shows, by stage; a stage that is not here shows the job alone. */
 const LOADERS: Readonly<Partial<Record<Stage, StageLoader>>> = {
   arrive: loadArrive,
-  prove: loadScans,
+  prove: async (deps, view) => ({
+    ...(await loadScans(deps, view)),
+    exercises: await describeExercise(deps, view)
+  }),
   identify: (_, view) => Promise.resolve(identityOf(view)),
   async match(deps, view) {
     const [match, accesses] = await Promise.all([

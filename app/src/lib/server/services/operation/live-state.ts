@@ -1,6 +1,7 @@
 import { classifyCurrent } from '@badger/core/electrical/classify-current';
 import type { DrawBand, DrawState } from '@badger/core/profile/profile';
 import type { LiveBench, LiveStation } from '../../../live-types.ts';
+import type { LiveExercise } from '../../bench/live-exercise.ts';
 import type { LiveOperation } from '../../bench/live-operation.ts';
 import type { StationBench } from '../../bench/station-bench.ts';
 import type { Deps } from '../../deps.ts';
@@ -51,6 +52,7 @@ function describeStation(deps: Deps, station: StationBench): LiveStation {
     trip: station.trip?.judgement,
     programmer: station.row.chipPort !== null,
     senses: station.sense?.present ?? false,
+    exercise: describeExercise(deps.bench.exercises.get(station.row.id)),
     connected: station.connected && {
       chipId: station.connected.chipId,
       family: station.connected.family,
@@ -66,6 +68,10 @@ function describeStation(deps: Deps, station: StationBench): LiveStation {
     },
     operation: live && describeOperation(live)
   };
+}
+
+function describeExercise(live: LiveExercise | undefined): LiveStation['exercise'] {
+  return live && { jobNumber: live.jobNumber, looking: live.looking, done: live.done, of: live.of };
 }
 
 const DRAW_OF: Readonly<Record<string, DrawState>> = { write: 'writing', read: 'reading' };

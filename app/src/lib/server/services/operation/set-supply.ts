@@ -25,7 +25,7 @@ export async function setSupply(
   const held = settings.on === true ? await heldByConnection(deps, stationId) : undefined;
   if (held) return held;
   // an operation may have begun while the books were looked into
-  if (deps.bench.running.has(stationId)) return fail('station.work.busy');
+  if (deps.bench.isTaken(stationId)) return fail('station.work.busy');
   return station ? station.supply.apply(settings) : fail('station.id.unknown');
 }
 
@@ -46,6 +46,6 @@ export function mayTouchBench(deps: Deps, person: Person, stationId: string): Re
   const may = checkRight(person.role, 'bench.operate');
   if (!may.ok) return may;
   // hands off: a running operation owns clamp and supply
-  if (deps.bench.running.has(stationId)) return fail('station.work.busy');
+  if (deps.bench.isTaken(stationId)) return fail('station.work.busy');
   return ok(true);
 }

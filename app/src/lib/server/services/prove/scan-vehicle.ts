@@ -90,7 +90,7 @@ async function openLine(
   if (layout.carrier === 'doip') return openDoip(deps.bench.vehicleAddress(), job.vin);
   const station = deps.bench.stations.get(key);
   if (!station) return fail('station.id.unknown');
-  if (deps.bench.running.has(key)) return fail('gate.station.busy');
+  if (deps.bench.isTaken(key)) return fail('gate.station.busy');
   return openCan(station.thread, layout, station.row.name);
 }
 

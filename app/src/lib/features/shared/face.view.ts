@@ -2,6 +2,9 @@ import { cavitiesOfRow } from '@badger/core/profile/find-wiring-gap';
 import type { ConnectorFace } from '@badger/core/profile/profile';
 import type { PlannedWire } from '@badger/core/wiring/connection-plan';
 
+/** What a drawing needs of a wire. */
+export type FaceWire = Pick<PlannedWire, 'key' | 'connector' | 'cavities'>;
+
 /** Which side of a connector one looks at: into the unit, or at the wires that go into its counterpart. */
 export type FaceSide = 'mating' | 'wire';
 
@@ -58,7 +61,7 @@ const LEADS = 70;
  */
 export function drawFace(
   face: ConnectorFace,
-  { side, wires }: { readonly side: FaceSide; readonly wires: readonly PlannedWire[] }
+  { side, wires }: { readonly side: FaceSide; readonly wires: readonly FaceWire[] }
 ): DrawnFace {
   const inner = WIDTH - 2 * (EDGE + KEY);
   const body = {
@@ -112,7 +115,7 @@ function drawKey(
 
 /** Leads spread evenly under the face, ordered as their cavities lie so that few of them cross. */
 function drawLeads(
-  wires: readonly PlannedWire[],
+  wires: readonly FaceWire[],
   cavities: readonly DrawnCavity[],
   body: DrawnFace['body']
 ): DrawnLead[] {
@@ -120,7 +123,7 @@ function drawLeads(
     const c = cavities.find((k) => k.number === number);
     return c && { x: c.x + c.width / 2, y: c.y + c.height };
   };
-  const middle = (wire: PlannedWire) => {
+  const middle = (wire: FaceWire) => {
     const at = wire.cavities.flatMap((c) => centre(c)?.x ?? []);
     return at.reduce((sum, x) => sum + x, 0) / Math.max(1, at.length);
   };

@@ -1,21 +1,22 @@
 <script lang="ts">
   import type { ConnectorFace } from '@badger/core/profile/profile';
-  import type { PlannedWire } from '@badger/core/wiring/connection-plan';
-  import { signalWords } from '$lib/messages/wire-words.ts';
-  import { drawFace, type FaceSide } from './face.view.ts';
+  import { drawFace, type FaceSide, type FaceWire } from './face.view.ts';
 
   let {
     face,
     wires,
     side,
     ticked,
-    current
+    current,
+    words
   }: {
     face: ConnectorFace;
-    wires: readonly PlannedWire[];
+    wires: readonly FaceWire[];
     side: FaceSide;
     ticked: readonly string[];
     current: string | undefined;
+    /** What lies in each cavity, for those who hear it. */
+    words: (key: string) => string;
   } = $props();
 
   const drawn = $derived(drawFace(face, { side, wires }));
@@ -28,7 +29,7 @@
     `${face.name}, ${side === 'mating' ? 'looking into the unit' : 'seen from the wires'}: ` +
       wires
         .filter((w) => w.connector === face.id)
-        .map((w) => `${signalWords(w.signal)} ${w.cavities.join(' and ')}`)
+        .map((w) => `${words(w.key)} ${w.cavities.join(' and ')}`)
         .join(', ')
   );
 </script>
