@@ -14,6 +14,7 @@ const PAGES = [
   '/jobs/2031/wiring/original',
   '/power',
   '/trace',
+  '/breakout',
   '/kit',
   '/families/QN-EC1',
   '/units/0417',

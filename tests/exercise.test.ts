@@ -281,3 +281,15 @@ describe('the breakout box', () => {
     expect((await breakout.switchLoad(311, true)).ok).toBe(false);
   });
 });
+
+describe('a unit with its boot pad held', () => {
+  it('refuses, and nothing is called sound or failed: its own program does not run', async () => {
+    const index = families.findIndex((f) => f.access.spec.holdPad !== undefined);
+    const [family, station] = [families[index] as Family, world.stations[index] as Station];
+    station.padHeld = true;
+    const run = await exercise(family, await connect(station, tagOf(index, 0)));
+    station.padHeld = false;
+    expect(new Set(run.findings.map((f) => f.state))).toEqual(new Set(['unknown']));
+    expect(run.released).toBe(true);
+  });
+});

@@ -21,6 +21,8 @@ export interface ExerciseData {
   readonly leads: readonly ExerciseLead[];
   /** Connectors that the leads go to. */
   readonly faces: readonly ConnectorFace[];
+  /** Boot pad that must be let go: the unit's own program runs only without it. */
+  readonly holdPad: string | undefined;
   /** Undefined: it has no test of its own. */
   readonly selfTestSeconds: number | undefined;
   readonly stages: readonly StageSum[];

@@ -90,14 +90,14 @@ const sample = (ma: number, more: Partial<SupplySample> = {}): SupplySample => (
   ...{ measuredMa: ma, measuredMv: 12_000, on: true, setMv: 12_000, limitMa: 5000 },
   ...more
 });
-const three = (ma: number, more?: Partial<SupplySample>) =>
-  [ma - 5, ma, ma + 5].map((m) => sample(m, more));
+const five = (ma: number, more?: Partial<SupplySample>) =>
+  [ma - 5, ma - 2, ma, ma + 2, ma + 5].map((m) => sample(m, more));
 const phases = (open: number, resting: number, driven: number, released: number): OutputPhases => ({
   ...{
-    open: three(open),
-    resting: three(resting),
-    driven: three(driven),
-    released: three(released)
+    open: five(open),
+    resting: five(resting),
+    driven: five(driven),
+    released: five(released)
   },
   loadOhm: 12
 });
@@ -116,18 +116,18 @@ describe('a driver stage', () => {
   const sound = phases(300, 300, 1290, 302);
   it.each([
     ['a phase without a sample', { driven: [] }],
-    ['a sample that is missing', { released: [sample(300), undefined, sample(300)] }],
-    ['an output that is off', { driven: three(1300, { on: false }) }],
-    ['a supply at its limit', { driven: three(1300, { limitMa: 1305 }) }],
-    ['a current that is none', { open: three(Number.NaN) }],
-    ['a negative current', { open: three(-300) }],
+    ['a sample that is missing', { released: [...five(300).slice(1), undefined] }],
+    ['an output that is off', { driven: five(1300, { on: false }) }],
+    ['a supply at its limit', { driven: five(1300, { limitMa: 1305 }) }],
+    ['a current that is none', { open: five(Number.NaN) }],
+    ['a negative current', { open: five(-300) }],
     ['a load that was not measured', { loadOhm: undefined }],
     ['a load of nothing', { loadOhm: 0 }],
     ['a load that tells nothing', { loadOhm: 9000 }],
     ['a load that is none', { loadOhm: Number.NaN }],
-    ['a unit that fell out', { driven: three(0), released: three(0) }],
-    ['a voltage that gives way', { driven: three(1200, { measuredMv: 8900 }) }],
-    ['a current that wavers', { driven: [sample(900), sample(1300), sample(1700)] }]
+    ['a unit that fell out', { driven: five(0), released: five(0) }],
+    ['a voltage that gives way', { driven: five(1200, { measuredMv: 8900 }) }],
+    ['a current that wavers', { driven: [900, 1100, 1300, 1500, 1700].map((ma) => sample(ma)) }]
   ])('%s says nothing', (_, worse) => {
     expect(judgeOutput(VALVE, { ...sound, ...worse }).state).toBe('unknown');
   });

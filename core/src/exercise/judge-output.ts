@@ -19,11 +19,13 @@ const LOAD_OHM = { least: 1, most: 500 } as const;
 /** Shares of the expected current. Source: common practice. */
 const SOUND = { least: 0.75, most: 1.25 } as const;
 const SOME = 0.3;
+/** The middle of a phase is within half of this, well inside what is sound. */
+const STEADY = 0.25;
 /** Smaller currents are no evidence. Units: mA. */
 const NOISE_MA = 20;
 /** At the limit the current says what the supply gives, not what the stage takes. */
 const AT_LIMIT = 0.97;
-const LEAST_SAMPLES = 3;
+const LEAST_SAMPLES = 5;
 /** Share of the voltage below which the supply gives way. */
 const SAGGED = 0.85;
 
@@ -48,7 +50,7 @@ export function judgeOutput(output: ExerciseOutput, phases: OutputPhases): Stage
     return finding(stage, 'unknown', 'exercise.output.unmeasured');
   const expectedMa = Math.round(driven.mv / loadOhm);
   const spreadMa = Math.max(open.spreadMa, resting.spreadMa, driven.spreadMa, released.spreadMa);
-  if (spreadMa > Math.max(NOISE_MA, (SOME / 2) * expectedMa) || expectedMa < 3 * NOISE_MA)
+  if (spreadMa > Math.max(NOISE_MA, STEADY * expectedMa) || expectedMa < 3 * NOISE_MA)
     return finding(stage, 'unknown', 'exercise.output.unsteady', { spreadMa });
   const some = Math.max(NOISE_MA, SOME * expectedMa);
   const leakMa = resting.ma - open.ma;

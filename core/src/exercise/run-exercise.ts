@@ -41,7 +41,7 @@ export interface ExerciseRun {
 }
 
 const SETTLE_MS = 120;
-const SAMPLES = 3;
+const SAMPLES = 5;
 const POLL_MS = 250;
 /** Beyond the time that the profile says. Units: ms. */
 const TEST_SLACK_MS = 5000;

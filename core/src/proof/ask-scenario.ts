@@ -45,7 +45,11 @@ export const TESTS: Record<string, TestResult> = {
   Cused: { test: 'clear', values: { outcome: 'back-when-used' } },
   Caway: { test: 'clear', values: { outcome: 'stays-away' } },
   'B+': { test: 'bench', values: { outcome: 'internal' } },
-  'B-': { test: 'bench', values: { outcome: 'expected-only' } }
+  'B-': { test: 'bench', values: { outcome: 'expected-only' } },
+  'Z+': { test: 'exercise', values: { outcome: 'stage-failed', stages: 'Memory' } },
+  Zs: { test: 'exercise', values: { outcome: 'stage-suspect', stages: 'Valve A driver' } },
+  Zp: { test: 'exercise', values: { outcome: 'part-sound', sound: 3, of: 9 } },
+  'Z-': { test: 'exercise', values: { outcome: 'all-sound', sound: 9, of: 9 } }
 };
 
 function toUnit(text: string): ScannedUnit {

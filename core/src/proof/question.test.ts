@@ -42,7 +42,8 @@ const LADDERS: readonly (readonly string[])[] = [
   ['A+', '', 'A-'],
   ['X+', '', 'X-'],
   ['C+', '', 'Caway'],
-  ['B+', '', 'B-']
+  ['B+', '', 'B-'],
+  ['Z+', 'Zs', '', 'Zp', 'Z-']
 ];
 const RANK: Record<Verdict, number> = { go: 0, none: 1, look: 1, stop: 2 };
 const OWN = [
@@ -62,7 +63,7 @@ const OTHERS = [
   ';R:U0073-88',
   ';I:U0426-64'
 ];
-const ONE_EACH = ['S', 'G', 'N', 'W', 'A', 'X', 'C', 'B'].map((letter) =>
+const ONE_EACH = ['S', 'G', 'N', 'W', 'A', 'X', 'C', 'B', 'Z'].map((letter) =>
   fc.constantFrom('', ...Object.keys(TESTS).filter((t) => t.startsWith(letter)))
 );
 const made = fc.record({

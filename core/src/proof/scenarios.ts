@@ -127,5 +127,13 @@ E:P0606-49 | 12.6 | S+ G+ W+ B+ | go | unit | clear | and on the bench internal 
 # without the vehicle
 loose | - | | look | - | bench | only the bench can tell
 loose | - | B+ | go | unit | - | internal on the bench
+loose | - | Z+ | go | unit | bench | a stage failed inside when it was exercised
+loose | - | Zs | look | unit | bench | a stage did nothing, or its lead was off
+loose | - | Zs B+ | go | unit | - | and an internal code stands beside it
+loose | - | Zp | look | - | bench | what was looked at was sound, the rest is not known
+loose | - | Z- | look | - | bench | every stage was sound
+loose | - | Z- B+ | look | unit | - | an internal code against sound stages
+E:P0606-49 | 12.6 | S+ G+ Z+ | look | unit | clear | failed on the bench, and neither wire nor another unit tried
+E:P0606-49 | 12.6 | S+ G+ X+ Z- | go | unit | clear | another unit tried weighs more than sound stages
 loose | - | B- | look | - | - | only what a lone unit must say
 `;

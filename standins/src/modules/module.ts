@@ -249,7 +249,7 @@ export class Module implements BusUnit {
     if (did === this.#access.chipIdDid) return parseHex(this.spec.chipId);
     if (did === this.#access.familyDid) return new TextEncoder().encode(this.spec.family);
     if (did === 0xf186) return Uint8Array.of(this.#session);
-    const live = this.exerciser?.valueOf(did);
+    const live = this.#own?.valueOf(did);
     if (live) return live;
     const field = this.profile.identity.find((f) => f.did === did);
     // a number that is in no memory that can be reached is told all the same
@@ -266,14 +266,19 @@ export class Module implements BusUnit {
       : new TextEncoder().encode(value.padEnd(lengthBytes).slice(0, lengthBytes));
   }
 
+  /** With the boot pad held the unit's own program does not run. */
+  get #own(): Exerciser | undefined {
+    return this.#needsPad && this.#mode === 'boot' ? undefined : this.exerciser;
+  }
+
   #control(request: Uint8Array): Answer {
-    if (!this.exerciser) return refuse(0x2f, NRC.serviceNotSupported);
+    if (!this.#own) return refuse(0x2f, NRC.serviceNotSupported);
     if (this.#session !== 3) return refuse(0x2f, NRC.serviceNotInSession);
-    return this.exerciser.control(request);
+    return this.#own.control(request);
   }
 
   #routine(request: Uint8Array): Answer {
-    const tested = this.#session === 3 ? this.exerciser?.routine(request) : undefined;
+    const tested = this.#session === 3 ? this.#own?.routine(request) : undefined;
     return tested ?? this.#erase(request);
   }
 

@@ -14,7 +14,7 @@
 <nav aria-label="Station">
   {#each stations as s (s.id)}
     <a
-      class="btn btn-outline"
+      class="btn {s.id === station?.id ? 'btn-primary' : 'btn-outline'}"
       href="/breakout?station={s.id}"
       aria-current={s.id === station?.id ? 'page' : undefined}>{s.name}</a
     >
@@ -31,9 +31,5 @@
     display: flex;
     gap: 8px;
     margin-bottom: 12px;
-  }
-  [aria-current='page'] {
-    border-width: 3px;
-    font-weight: 700;
   }
 </style>

@@ -31,6 +31,12 @@
   const socket = $derived(judgeSocket(shown?.reading, { batteryHeld: feeds?.battery === false }));
   const whole = $derived(messageOfJudgement(socket.whole));
   const connected = $derived(station?.connected);
+  /** What the whole verdict rests on. */
+  const because = $derived(
+    socket.pins.find(
+      (p) => p.judgement.verdict === socket.whole.verdict && !p.use.endsWith('ground')
+    )
+  );
 
   async function look() {
     try {
@@ -62,66 +68,76 @@
   }
 </script>
 
-<Panel label="Socket" title="Diagnostic socket" note={shown?.idn ?? ''}>
-  {#if problem}
-    <p><b>{messageOfProblem(problem).title}.</b> {messageOfProblem(problem).text}</p>
-  {:else if shown}
-    <p class="line" data-verdict={socket.whole.verdict}>
-      <VerdictMark verdict={socket.whole.verdict} size={22} /><b>{whole.title}</b>
-      <span class="soft">against the ground lead of the box, looking into the socket</span>
-    </p>
-    <SocketFace {socket} />
-  {:else}
-    <p class="soft">Asking the box …</p>
-  {/if}
-</Panel>
-{#if feeds && may('bench.operate')}
-  <Panel label="Feeds" title="Feeds of the loose unit">
-    <div class="acts">
-      {#each [['battery', 'Battery feed'], ['ignition', 'Ignition feed']] as const as [key, name] (key)}
-        <button
-          class="btn btn-outline"
-          aria-pressed={feeds[key]}
-          onclick={() => turn({ [key]: !feeds[key] })}
+<div class="pile">
+  <Panel label="Socket" title="Diagnostic socket" note={shown?.idn ?? ''}>
+    {#if problem}
+      <p><b>{messageOfProblem(problem).title}.</b> {messageOfProblem(problem).text}</p>
+    {:else if shown}
+      <p class="line" data-verdict={socket.whole.verdict}>
+        <VerdictMark verdict={socket.whole.verdict} size={22} /><b
+          >{whole.title}{because && socket.whole.verdict !== 'go'
+            ? `: ${messageOfJudgement(because.judgement).title}`
+            : ''}</b
         >
-          {name}: {feeds[key] ? 'passed on' : 'held back'}
-        </button>
-      {/each}
-      {#if connected}
-        <span>
-          On the clamp: tag <b class="mono">{connected.tag}</b>, chip id
-          <b class="mono">{connected.chipId ?? 'none'}</b>.
-          <a class="link" href="/jobs/{connected.jobNumber}/prove">Faults and exercise</a>
-        </span>
-      {:else}
-        <span class="soft">Nobody knows which unit lies there: read its chip id at Wire.</span>
-      {/if}
-    </div>
+        <span class="soft">against the ground lead of the box, looking into the socket</span>
+      </p>
+      <SocketFace {socket} />
+    {:else}
+      <p class="soft">Asking the box …</p>
+    {/if}
   </Panel>
-{/if}
-{#if shown}
-  <Panel label="Pins" title="Pin by pin">
-    <table class="plain">
-      <thead><tr><th>Pin</th><th>For</th><th>Level</th><th>Shows</th></tr></thead>
-      <tbody>
-        {#each socket.pins as pin (pin.pin)}
-          {@const m = messageOfJudgement(pin.judgement)}
-          <tr data-pin={pin.pin} data-verdict={pin.judgement.verdict}>
-            <td class="mono">{pin.pin}</td>
-            <td>{wordsOfUse(pin)}</td>
-            <td class="mono">{levelOf(pin)}</td>
-            <td
-              ><VerdictMark verdict={pin.judgement.verdict} size={15} />
-              {m.title}{m.text ? `. ${m.text}` : ''}</td
-            >
-          </tr>
+  {#if feeds && may('bench.operate')}
+    <Panel label="Feeds" title="Feeds of the loose unit">
+      <div class="acts">
+        {#each [['battery', 'Battery feed'], ['ignition', 'Ignition feed']] as const as [key, name] (key)}
+          <button
+            class="btn {feeds[key] ? 'btn-primary' : 'btn-outline'}"
+            aria-pressed={feeds[key]}
+            onclick={() => turn({ [key]: !feeds[key] })}
+          >
+            {name}: {feeds[key] ? 'passed on' : 'held back'}
+          </button>
         {/each}
-      </tbody>
-    </table>
-  </Panel>
-{/if}
+        {#if connected}
+          <span>
+            On the clamp: tag <b class="mono">{connected.tag}</b>, chip id
+            <b class="mono">{connected.chipId ?? 'none'}</b>.
+            <a class="link" href="/jobs/{connected.jobNumber}/prove">Faults and exercise</a>
+          </span>
+        {:else}
+          <span class="soft">Nobody knows which unit lies there: read its chip id at Wire.</span>
+        {/if}
+      </div>
+    </Panel>
+  {/if}
+  {#if shown}
+    <Panel label="Pins" title="Pin by pin">
+      <table class="plain">
+        <thead><tr><th>Pin</th><th>For</th><th>Level</th><th>Shows</th></tr></thead>
+        <tbody>
+          {#each socket.pins as pin (pin.pin)}
+            {@const m = messageOfJudgement(pin.judgement)}
+            <tr data-pin={pin.pin} data-verdict={pin.judgement.verdict}>
+              <td class="mono">{pin.pin}</td>
+              <td>{wordsOfUse(pin)}</td>
+              <td class="mono">{levelOf(pin)}</td>
+              <td
+                ><VerdictMark verdict={pin.judgement.verdict} size={15} />
+                {m.title}{m.text ? `. ${m.text}` : ''}</td
+              >
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </Panel>
+  {/if}
+</div>
 
 <style>
+  .pile {
+    display: grid;
+    gap: 12px;
+  }
   .line {
     display: flex;
     flex-wrap: wrap;

@@ -43,4 +43,4 @@ export const PLACES: readonly { readonly x: number; readonly y: number }[] = Arr
 );
 export const SIZE = { width: 800, height: 262 } as const;
 /** The socket is wider at its top row. Source: SAE J1962, from memory. */
-export const OUTLINE = 'M24 14 H776 L742 248 H58 Z';
+export const OUTLINE = 'M18 14 H782 L770 252 H30 Z';

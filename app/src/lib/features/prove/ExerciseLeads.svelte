@@ -42,12 +42,14 @@
           ><b>{stage.name}</b>{#if lead}<span class="soft">{wordsOfLead(lead)}</span>{/if}</td
         >
         <td class="mono">{lead ? placeOfLead(lead) : 'self-test'}</td>
-        <td class="found">
-          <VerdictMark verdict={VERDICT_OF[stage.state]} />
-          <span
-            ><b>{stage.state === 'unknown' ? 'not known' : stage.state}</b>
-            {wordsOfStage(stage)}</span
-          >
+        <td>
+          <div class="found">
+            <VerdictMark verdict={VERDICT_OF[stage.state]} />
+            <span
+              ><b>{stage.state === 'unknown' ? 'not known' : stage.state}</b>
+              {wordsOfStage(stage)}</span
+            >
+          </div>
         </td>
         <td>
           {#if again && lead}

@@ -60,6 +60,7 @@
     <p class="soft">
       The breakout box plays sensors and loads: plug its leads as numbered, looking into the unit.
       Loads get warm; nothing is driven in a vehicle.
+      {#if data.holdPad}Pad {data.holdPad} stays free: held, the unit’s own program does not run.{/if}
     </p>
     {#if data.last?.brokenOff}
       <p class="warn">Last time it was broken off: {messageOf(data.last.brokenOff).title}.</p>
@@ -69,11 +70,14 @@
         It could not be confirmed that every output was given back: the supply was switched off.
       </p>
     {/if}
-    <ExerciseLeads
-      {data}
-      looking={running?.looking}
-      again={ready && !running && !busy ? (id) => begin([id]) : undefined}
-    />
+    <details open={onClamp !== undefined || data.runs > 0}>
+      <summary>Leads and stages</summary>
+      <ExerciseLeads
+        {data}
+        looking={running?.looking}
+        again={ready && !running && !busy ? (id) => begin([id]) : undefined}
+      />
+    </details>
     <div class="acts">
       {#if running}
         <progress class="progress" value={running.done} max={running.of}></progress>
@@ -102,6 +106,11 @@
 <style>
   p {
     margin: 0 0 8px;
+  }
+  summary {
+    cursor: pointer;
+    min-height: 36px;
+    font-weight: 600;
   }
   .warn {
     font-weight: 600;

@@ -8,6 +8,7 @@
   import LogIn from '@lucide/svelte/icons/log-in';
   import Moon from '@lucide/svelte/icons/sun-moon';
   import Zap from '@lucide/svelte/icons/zap';
+  import Cable from '@lucide/svelte/icons/cable';
   import Activity from '@lucide/svelte/icons/activity';
   import Wrench from '@lucide/svelte/icons/wrench';
   import Search from '@lucide/svelte/icons/search';
@@ -34,6 +35,7 @@
     { href: '/kit', name: 'Kit', icon: Wrench },
     { href: '/families', name: 'Families', icon: LayoutGrid },
     { href: '/power', name: 'Power', icon: Zap },
+    { href: '/breakout', name: 'Breakout', icon: Cable },
     { href: '/trace', name: 'Trace', icon: Activity },
     { href: '/shop', name: 'Shop', icon: House }
   ];

@@ -19,7 +19,8 @@ export async function describeExercise(deps: Deps, view: JobView): Promise<Exerc
     const own = rows.filter((r) => r.unitId === unit.id);
     const leads = [...profile.exercise.inputs, ...profile.exercise.outputs];
     const faces = profile.connectors.filter((c) => leads.some((l) => l.connector === c.id));
-    return [{ role, tag: unit.tag, faces, ...describeUnit(profile.exercise, own) }];
+    const { holdPad } = access.spec;
+    return [{ role, tag: unit.tag, faces, holdPad, ...describeUnit(profile.exercise, own) }];
   });
 }
 
