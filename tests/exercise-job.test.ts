@@ -162,7 +162,7 @@ describe('the original', () => {
   it('a database that is gone when it ends: no stage stays driven, and nothing is half kept', async () => {
     const before = [(await runs()).length, (await tests()).length];
     const { deps } = shop.root;
-    const { transaction } = deps.db;
+    const transaction = deps.db.transaction.bind(deps.db);
     deps.db.transaction = () => Promise.reject(new Error('gone'));
     try {
       await expect(exercise(['injector-1'])).rejects.toThrow('gone');
