@@ -3,7 +3,7 @@ import type { Profile } from '@badger/core/profile/profile';
 import type { ScanChange } from '@badger/core/scan/compare-scans';
 import type { PhotoData, ScanHead } from './job-types.ts';
 import type { ExerciseData } from './exercise-types.ts';
-import type { CausesData, NetworkData, WiringData } from './wiring-types.ts';
+import type { CausesData, DeskData, NetworkData, WiringData } from './wiring-types.ts';
 import type { MatchSheetData, AccessSheetData } from './match-types.ts';
 
 /** What only one stage shows; everything that another stage shows is empty. */
@@ -27,6 +27,7 @@ export interface StageExtras {
   /** Why units did not do what was asked. */
   readonly causes: readonly CausesData[];
   readonly network: NetworkData | undefined;
+  readonly desk: DeskData | undefined;
   /** How units of the job are exercised on the bench. */
   readonly exercises: readonly ExerciseData[];
 }
@@ -45,5 +46,6 @@ export const NO_EXTRAS: StageExtras = {
   wiring: [],
   causes: [],
   network: undefined,
+  desk: undefined,
   exercises: []
 };

@@ -2,6 +2,7 @@ import type { Judgement } from '@badger/core/base/verdict';
 import type { BudgetLine, PowerLoad } from '@badger/core/electrical/budget';
 import type { PathVoltage } from '@badger/core/electrical/power-path';
 import type { NetworkNeed, NetworkProbe } from '@badger/core/network/judge-network';
+import type { DeskValue, VehicleInput } from './desk-values.ts';
 import type { UnitRole } from '@badger/core/job/roles';
 import type { DismantleStep, SupplyNeed } from '@badger/core/profile/profile';
 import type { Cause } from '@badger/core/diagnosis/causes';
@@ -79,4 +80,16 @@ export interface NetworkData {
   readonly judgement: Judgement;
   readonly at: Date | undefined;
   readonly probe: NetworkProbe | undefined;
+}
+
+/** Figures of the power desk that were sent to the job. */
+export interface DeskData {
+  readonly kept: readonly {
+    readonly value: DeskValue;
+    readonly judgement: Judgement;
+    readonly at: Date;
+    readonly person: string;
+  }[];
+  /** Undefined where the vehicle does not feed the work. */
+  readonly vehicle: { readonly start: VehicleInput; readonly now: Judgement } | undefined;
 }

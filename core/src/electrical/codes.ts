@@ -87,6 +87,12 @@ export interface ElectricalCodes {
     maxMv: number;
   };
   'supply.link.absent': None;
+  'supply.probe.absent': { host: string; port: number };
+  'supply.probe.silent': { host: string; port: number };
+  'supply.probe.strange': { host: string; port: number; idn: string };
+  'supply.swap.on': None;
+  'supply.swap.rating': { saidMa: number; mostMa: number };
+  'supply.value.outside': { mostMv: number; mostMa: number };
   'supply.output.fine': {
     ratedMa: number;
     limitMa: number;

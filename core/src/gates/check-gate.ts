@@ -24,6 +24,7 @@ import { stationFree } from './rules/station-free.ts';
 import { supplyCarries } from './rules/supply-carries.ts';
 import { targetIsDonor, targetIsItself } from './rules/target.ts';
 import { unitIdentified } from './rules/unit-identified.ts';
+import { vehicleHolds } from './rules/vehicle-holds.ts';
 import { vehiclePlaced } from './rules/vehicle-placed.ts';
 import { vehicleToIdentify, vehicleToRead, vehicleToWrite } from './rules/vehicle-ready.ts';
 import { accessDriven } from './rules/access-driven.ts';
@@ -91,6 +92,7 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     boardUnfed,
     stationFree,
     vehicleToWrite,
+    vehicleHolds,
     linkSingle,
     notTheOriginal,
     isTheDonor,
@@ -113,6 +115,7 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     boardUnfed,
     stationFree,
     vehicleToWrite,
+    vehicleHolds,
     linkSingle,
     isTheOriginal,
     familyMatches

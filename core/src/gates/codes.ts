@@ -66,6 +66,7 @@ export interface GatesCodes {
   'gate.unit.unknown': None;
   'gate.units.swapped': None;
   'gate.vehicle.placed': None;
+  'gate.vehicle.unplanned': None;
   'gate.access.driven': { family: string };
   'gate.access.none': { family: string };
   'identify.chip.unread': { tag: string };

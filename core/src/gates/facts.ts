@@ -56,6 +56,8 @@ export interface GateFacts {
   readonly vehicleGap: Problem | undefined;
   /** What the vehicle told when it was looked at last; undefined: nobody looked. */
   readonly vehicle: AgedReading | undefined;
+  /** What battery and support of the vehicle are reckoned to do until the end; undefined where it does not feed the work. */
+  readonly vehiclePower?: Judgement | undefined;
   /** The station has a chip programmer. */
   readonly programmer: boolean;
   /** What was measured on the connection of this unit and speaks against power; undefined: nothing did, or nothing was measured. */

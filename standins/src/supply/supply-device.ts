@@ -72,8 +72,8 @@ export class SupplyDevice extends ScpiInstrument {
     ['*RST', () => this.#reset()],
     ['MEAS:VOLT?', () => inUnits(this.measure().mv)],
     ['MEAS:CURR?', () => inUnits(this.measure().ma)],
-    ['VOLT?', () => inUnits(this.#setMv)],
-    ['CURR?', () => inUnits(this.#limitMa)],
+    ['VOLT?', (unit) => this.#told(unit, { now: this.#setMv, most: this.ratedMv })],
+    ['CURR?', (unit) => this.#told(unit, { now: this.#limitMa, most: this.ratedMa })],
     ['OUTP?', () => (this.#on ? '1' : '0')],
     ['OUTP:STAT?', () => (this.#on ? '1' : '0')],
     ['OUTP:PROT:TRIP?', () => (this.#tripped ? '1' : '0')],
@@ -89,6 +89,15 @@ export class SupplyDevice extends ScpiInstrument {
     ['OUTP', (unit) => this.#output(unit)],
     ['OUTP:STAT', (unit) => this.#output(unit)]
   ]);
+
+  /** What is set, or an end of the range. */
+  #told(unit: ScpiUnit, { now, most }: { now: number; most: number }): string | undefined {
+    const [end = '', ...more] = unit.parameters.map((p) => p.toUpperCase());
+    if (more.length > 0) return this.error(-108);
+    if (end === 'MAX' || end === 'MAXIMUM') return inUnits(most);
+    if (end === 'MIN' || end === 'MINIMUM') return inUnits(0);
+    return end === '' ? inUnits(now) : this.error(-224);
+  }
 
   #reset(): undefined {
     this.#setMv = 0;

@@ -191,6 +191,36 @@ export const bench = {
     text: `${text(p['region'])} of the donor lacks two agreeing reads: they are the only way back.`,
     clear: 'Read it twice from the donor first.'
   }),
+  'supply.probe.absent': (p) => ({
+    title: `Nothing answers at ${text(p.host)}:${text(p.port)}`,
+    text: 'Nobody takes the connection.',
+    clear: 'Check plug, address and port; many supplies listen at 5025.'
+  }),
+  'supply.probe.silent': (p) => ({
+    title: `Something at ${text(p.host)}:${text(p.port)} does not say who it is`,
+    text: 'It takes the connection and leaves *IDN? without an answer.',
+    clear: 'Is remote control switched on, and is it the port for SCPI?'
+  }),
+  'supply.probe.strange': (p) => ({
+    title: 'That is no supply that we understand',
+    text: `“${text(p.idn)}” gives no reading of volts, amps and output.`,
+    clear: 'Set it to SCPI, or use one that speaks it.'
+  }),
+  'supply.swap.on': () => ({
+    title: 'An output is on',
+    text: 'Neither the supply of the station nor the other one may feed anything while they change places.',
+    clear: 'Switch both off.'
+  }),
+  'supply.swap.rating': (p) => ({
+    title: `It says that it gives ${amps(p.mostMa)} at most`,
+    text: `${amps(p.saidMa)} were entered: the budget would count on what is not there.`,
+    clear: 'Enter what stands on its plate.'
+  }),
+  'supply.value.outside': (p) => ({
+    title: 'More than this supply gives',
+    text: `It gives ${p.mostMv > 0 ? `at most ${formatVolts(num(p.mostMv))} V and ` : ''}at most ${amps(p.mostMa)}.`,
+    clear: 'Ask for less, or use a stronger supply.'
+  }),
   'supply.link.absent': () => ({
     title: 'The supply does not answer',
     text: 'Volts and amps are unknown, so nothing may be started.',

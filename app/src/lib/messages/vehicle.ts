@@ -81,6 +81,11 @@ export const vehicle = {
     title: `Vehicle ready, ${volts(p, 'batteryMv')}`,
     text: 'It stands still, the engine is off.'
   }),
+  'gate.vehicle.unplanned': () => ({
+    title: 'Nobody has reckoned whether the battery holds',
+    text: 'Rest voltage, load and support of the last four hours are not known.',
+    clear: 'Measure the battery at rest and enter it at Wire.'
+  }),
   'gate.vehicle.placed': () => ({
     title: 'Unit known in this vehicle',
     text: 'The layout of its make has the address.'

@@ -21,6 +21,8 @@ import {
   unitFacts,
   accessChoice
 } from './match-requests.ts';
+import { deskValue } from './desk-requests.ts';
+import { ownSupply, supplyAt } from './device-requests.ts';
 import {
   causeFinding,
   connectionBegin,
@@ -193,6 +195,9 @@ export const schemas = {
   SimulatedVehicle: vehicleSimulator,
   ProofTest: proofTest,
   Exercise: exercise,
+  DeskValue: deskValue,
+  SupplyAt: supplyAt,
+  OwnSupply: ownSupply,
   SwitchFeeds: switchFeeds,
   RecordedAccess: accessKind,
   KitTick: kitTick,
@@ -234,6 +239,9 @@ export type StartScan = Static<typeof startScan>;
 export type TypedScan = Static<typeof typedScan>;
 export type SimulatedVehicle = Static<typeof vehicleSimulator>;
 export type ProofTest = Static<typeof proofTest>;
+export type SupplyAt = Static<typeof supplyAt>;
+export type OwnSupply = Static<typeof ownSupply>;
+export type DeskValue = Static<typeof deskValue>;
 export type Exercise = Static<typeof exercise>;
 export type SwitchFeeds = Static<typeof switchFeeds>;
 export type RecordedAccess = Static<typeof accessKind>;

@@ -2,6 +2,14 @@ import { JOB_ROLES } from '@badger/core/job/roles';
 
 /** Shapes that several requests share. */
 /** What a unit can be in a job. */
+/** Where an instrument answers. */
+export const host = {
+  type: 'string',
+  pattern: '^[A-Za-z0-9](?:[A-Za-z0-9.-]{0,62}[A-Za-z0-9])?$',
+  maxLength: 64
+} as const;
+export const port = { type: 'integer', minimum: 1, maximum: 65535 } as const;
+
 export const jobRole = { enum: JOB_ROLES } as const;
 
 /** The two between which a clone is made. */

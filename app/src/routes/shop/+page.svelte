@@ -1,10 +1,10 @@
 <script lang="ts">
   import { may } from '$lib/features/live/may.ts';
-  import { formatAmps } from '@badger/core/base/format';
   import HoursForm from '$lib/features/shop/HoursForm.svelte';
   import PricesForm from '$lib/features/shop/PricesForm.svelte';
   import RightsTable from '$lib/features/shop/RightsTable.svelte';
   import ShopForm from '$lib/features/shop/ShopForm.svelte';
+  import StationSupplies from '$lib/features/shop/StationSupplies.svelte';
   import SkillsForm from '$lib/features/shop/SkillsForm.svelte';
   import { live } from '$lib/features/live/live.svelte.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
@@ -54,26 +54,7 @@
       </p>
     </div>
   {/if}
-  <div class="card-sheet">
-    <table class="plain">
-      <thead
-        ><tr><th>Station</th><th>Supply</th><th>Address of box</th><th>Address of supply</th></tr
-        ></thead
-      >
-      <tbody>
-        {#each data.stations as s (s.id)}
-          <tr>
-            <td><b>{s.name}</b></td><td>{s.idn || 'does not answer'}, {formatAmps(s.ratedMa)} A</td>
-            <td class="mono">{s.host}:{s.boxPort}</td><td class="mono">{s.host}:{s.supplyPort}</td>
-          </tr>
-        {:else}
-          <tr
-            ><td colspan="4">No stations. Start with ./badger start for the simulated ones.</td></tr
-          >
-        {/each}
-      </tbody>
-    </table>
-  </div>
+  <StationSupplies stations={data.stations} may={changes} />
   <ShopForm rules={data.rules} may={changes} />
   <SkillsForm people={data.people} may={changes} />
   <RightsTable />

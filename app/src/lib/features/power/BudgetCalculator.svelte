@@ -1,9 +1,12 @@
 <script lang="ts">
   import { formatAmps } from '@badger/core/base/format';
   import { MARGIN } from '@badger/core/electrical/budget';
-  import Calculator from './Calculator.svelte';
-  import Figure from './Figure.svelte';
-  import { BUDGET_EXAMPLE, computeBudget, parseFigure } from './power.view.ts';
+  import SendToJob from '$lib/features/shared/SendToJob.svelte';
+  import Calculator from '$lib/features/shared/Calculator.svelte';
+  import Figure from '$lib/features/shared/Figure.svelte';
+  import { BUDGET_EXAMPLE, computeBudget, parseFigure } from '$lib/desk-values.ts';
+
+  let { jobs }: { jobs: readonly { readonly number: number; readonly name: string }[] } = $props();
 
   let unitAmps = $state(BUDGET_EXAMPLE.unitAmps);
   let ratedAmps = $state(BUDGET_EXAMPLE.ratedAmps);
@@ -38,6 +41,13 @@
       <span class="rated" style="left: calc({share(ratedMa)} - 2px)"></span>
     </div>
   {/if}
+  <SendToJob
+    {jobs}
+    value={{
+      kind: 'budget',
+      input: { unitAmps, ratedAmps, besideAmps: [box, dongle, other] }
+    }}
+  />
   {#snippet formula()}
     Need = {MARGIN} · (unit + all that hangs on the same supply). Common practice.
   {/snippet}

@@ -1,9 +1,12 @@
 <script lang="ts">
   import VoltStairs from '$lib/features/shared/VoltStairs.svelte';
-  import Calculator from './Calculator.svelte';
-  import Figure from './Figure.svelte';
-  import LevelChart from './LevelChart.svelte';
-  import { computeLead, LEAD_EXAMPLE, parseFigure } from './power.view.ts';
+  import SendToJob from '$lib/features/shared/SendToJob.svelte';
+  import Calculator from '$lib/features/shared/Calculator.svelte';
+  import Figure from '$lib/features/shared/Figure.svelte';
+  import LevelChart from '$lib/features/shared/LevelChart.svelte';
+  import { computeLead, LEAD_EXAMPLE, parseFigure } from '$lib/desk-values.ts';
+
+  let { jobs }: { jobs: readonly { readonly number: number; readonly name: string }[] } = $props();
 
   let input = $state({ ...LEAD_EXAMPLE });
   const result = $derived(computeLead(input));
@@ -40,6 +43,7 @@
       yName="volts at the unit"
     />
   {/if}
+  <SendToJob {jobs} value={{ kind: 'lead', input: { ...input } }} />
   {#snippet formula()}
     R = 2 · 1.16 · length / (58 · mm²) · (1 + 0.00393 · (°C − 20)) + 4 contacts{result.loopOhm ===
     undefined

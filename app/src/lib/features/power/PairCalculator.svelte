@@ -1,7 +1,10 @@
 <script lang="ts">
-  import Calculator from './Calculator.svelte';
-  import Figure from './Figure.svelte';
-  import { computePair } from './power.view.ts';
+  import SendToJob from '$lib/features/shared/SendToJob.svelte';
+  import Calculator from '$lib/features/shared/Calculator.svelte';
+  import Figure from '$lib/features/shared/Figure.svelte';
+  import { computePair } from '$lib/desk-values.ts';
+
+  let { jobs }: { jobs: readonly { readonly number: number; readonly name: string }[] } = $props();
 
   let pair = $state('60');
   let high = $state('');
@@ -23,6 +26,7 @@
       </select></label
     >
   {/snippet}
+  <SendToJob {jobs} value={{ kind: 'pair', input: { pair, high, low, wanted } }} />
   {#snippet formula()}
     1/R = n / 120 Ω. Each may have 100 to 130 Ω (ISO 11898-2, from memory): 1: 100 to 130, 2: 50 to
     65, 3: 33 to 43 Ω, and 2 Ω for leads.

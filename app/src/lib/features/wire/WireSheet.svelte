@@ -11,10 +11,12 @@
   import NetworkCard from './NetworkCard.svelte';
   import LikelyCauses from './LikelyCauses.svelte';
   import ChipPanel from './ChipPanel.svelte';
+  import DeskCard from './DeskCard.svelte';
   import FeedCard from './FeedCard.svelte';
   import SimulatorPanel from './SimulatorPanel.svelte';
   import ProgrammerPanel from './ProgrammerPanel.svelte';
   import VehiclePanel from './VehiclePanel.svelte';
+  import VehiclePowerCard from './VehiclePowerCard.svelte';
   import SupplyPanel from './SupplyPanel.svelte';
 
   let { job: whole, station, extras }: StageProps = $props();
@@ -133,6 +135,13 @@
       {/if}
     </div>
     {#if job.access?.carrier === 'can-uds'}<ChipPanel {job} {station} {roles} />{/if}
+    {#if extras.desk?.vehicle && job.access?.carrier === 'vehicle-uds'}
+      <VehiclePowerCard
+        jobNumber={job.number}
+        vehicle={extras.desk.vehicle}
+        closed={job.closedAt !== null}
+      />
+    {/if}
     {#each causes as c (c.evidenceId)}
       <LikelyCauses jobNumber={job.number} causes={c} closed={job.closedAt !== null} />
     {/each}
@@ -145,6 +154,8 @@
     {/if}
   {/if}
 {/if}
+
+{#if extras.desk && extras.desk.kept.length > 0}<DeskCard kept={extras.desk.kept} />{/if}
 
 <style>
   .stations {

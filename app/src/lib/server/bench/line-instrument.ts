@@ -39,6 +39,11 @@ export class LineInstrument {
     return this.#closed;
   }
 
+  /** The connection stands. */
+  get ready(): boolean {
+    return this.#socket?.readyState === 'open';
+  }
+
   get connected(): boolean {
     return this.#socket !== undefined && !this.#socket.destroyed;
   }

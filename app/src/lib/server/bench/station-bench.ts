@@ -34,10 +34,16 @@ export interface SeenVehicle {
   readonly atMs: number;
 }
 
+/** A station with its own supply in the place of the configured one. */
+function effective(row: StationRow): StationRow {
+  const { ownSupply } = row;
+  return ownSupply ? { ...row, supplyDriver: ownSupply.driver, ratedMa: ownSupply.ratedMa } : row;
+}
+
 /** One station as this process knows it: drivers, the last reading, who is connected. */
 export class StationBench {
-  readonly row: StationRow;
-  readonly supply: SupplyPort;
+  #row: StationRow;
+  #supply: SupplyPort;
   /** Breakout box with sense lines at the unit; undefined where the station has none. */
   readonly sense: BreakoutPort | undefined;
   /** Interface box and all that is spoken over it. */
@@ -45,26 +51,52 @@ export class StationBench {
   readonly #onChange: () => void;
   readonly #listeners = new Set<(sample: SupplySample | undefined) => void>();
   readonly #tripListeners = new Set<(trip: SupplyTrip) => void>();
-  readonly #watch: SupplyWatch;
+  #watch: SupplyWatch;
   #expected: DrivenAccess | undefined;
   #connected: IdentifiedUnit | undefined;
   #vehicle: SeenVehicle | undefined;
 
   constructor(row: StationRow, onChange: () => void) {
-    this.row = row;
+    this.#row = effective(row);
     this.#onChange = onChange;
-    this.supply = openSupply(row.supplyDriver, {
-      host: row.host,
-      port: row.supplyPort,
-      onSample: (sample) => this.#sample(sample)
-    });
+    this.#supply = this.#openSupply();
     this.sense =
       row.sensePort === null
         ? undefined
         : new ScpiBreakout({ host: row.host, port: row.sensePort, onState: onChange });
-    this.#watch = new SupplyWatch(this.supply, (trip) => this.#tripped(trip));
+    this.#watch = this.#openWatch();
     const { host, boxDriver, boxPort, chipPort } = row;
     this.thread = new StationThread({ host, boxDriver, boxPort, chipPort }, onChange);
+  }
+
+  /** The station; what was given to it by hand stands in the place of what was configured. */
+  get row(): StationRow {
+    return this.#row;
+  }
+
+  get supply(): SupplyPort {
+    return this.#supply;
+  }
+
+  #openSupply(): SupplyPort {
+    const { ownSupply, host, supplyPort, supplyDriver } = this.#row;
+    return openSupply(supplyDriver, {
+      ...{ host: ownSupply?.host ?? host, port: ownSupply?.port ?? supplyPort },
+      onSample: (sample) => this.#sample(sample)
+    });
+  }
+
+  #openWatch(): SupplyWatch {
+    return new SupplyWatch(this.#supply, (trip) => this.#tripped(trip));
+  }
+
+  /** Takes another supply, or the configured one again. Nobody works meanwhile, and both are off. */
+  takeSupply(configured: StationRow, ownSupply: StationRow['ownSupply']): void {
+    this.#supply.close();
+    this.#row = effective({ ...configured, ownSupply });
+    this.#connected = undefined;
+    this.#supply = this.#openSupply();
+    this.#watch = this.#openWatch();
   }
 
   /** The identified unit. Forgotten as soon as the supply that feeds it is off or lost, or hands were at it. */

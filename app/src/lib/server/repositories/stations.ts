@@ -9,8 +9,17 @@ export async function listStations(db: Tx): Promise<StationRow[]> {
   return db.select().from(station).orderBy(desc(station.ratedMa), asc(station.id));
 }
 
-export async function saveStation(db: Tx, row: StationRow): Promise<void> {
+/** A station as it is configured; a supply that was given to it by its address stays. */
+export async function saveStation(db: Tx, row: Omit<StationRow, 'ownSupply'>): Promise<void> {
   await db.insert(station).values(row).onConflictDoUpdate({ target: station.id, set: row });
+}
+
+export async function saveOwnSupply(
+  db: Tx,
+  stationId: string,
+  ownSupply: StationRow['ownSupply']
+): Promise<void> {
+  await db.update(station).set({ ownSupply }).where(eq(station.id, stationId));
 }
 
 export async function findSetting(db: Tx, key: string): Promise<unknown> {

@@ -11,7 +11,11 @@ import {
 } from 'drizzle-orm/pg-core';
 import { sql } from 'drizzle-orm';
 import { JOB_ROLES } from '@badger/core/job/roles';
-import { BOX_DRIVER_NAMES, SUPPLY_DRIVER_NAMES } from '@badger/core/port/drivers';
+import {
+  BOX_DRIVER_NAMES,
+  SUPPLY_DRIVER_NAMES,
+  type SupplyDriverName
+} from '@badger/core/port/drivers';
 import { REASONS, type JobResult } from '@badger/core/job/shape';
 import type { Param } from '@badger/core/base/result';
 import { at, createdAt, id } from './columns.ts';
@@ -48,6 +52,17 @@ export const familyProfile = pgTable(
   (t) => [primaryKey({ columns: [t.id, t.version] })]
 );
 
+/** A supply at an address of its own. Units: mA, mV. */
+export interface OwnSupply {
+  readonly host: string;
+  readonly port: number;
+  readonly driver: SupplyDriverName;
+  readonly ratedMa: number;
+  /** Most that it can be set to, where it says so. */
+  readonly mostMv: number | null;
+  readonly idn: string;
+}
+
 export const station = pgTable('station', {
   id: text().primaryKey(),
   name: text().notNull(),
@@ -61,7 +76,9 @@ export const station = pgTable('station', {
   /** Chip programmer; null where the station has none. */
   chipPort: integer(),
   /** Breakout box with sense lines; null where the station has none. */
-  sensePort: integer()
+  sensePort: integer(),
+  /** A supply that was given to it by its address, in the place of the one above; null: none was. */
+  ownSupply: jsonb().$type<OwnSupply>()
 });
 
 /** A physical module. Its role belongs to the job, not to it. */

@@ -12,6 +12,7 @@ import {
   text,
   uuid
 } from 'drizzle-orm/pg-core';
+import type { DeskValue } from '../../../desk-values.ts';
 import { createdAt, id } from './columns.ts';
 import { kitItem } from './arrive.ts';
 import { job, station, unit } from './jobs.ts';
@@ -143,6 +144,25 @@ export const causeFinding = pgTable(
       .references(() => person.id)
   },
   (t) => [index('cause_finding_of').on(t.evidenceId, t.number)]
+);
+
+/** Figures that the power desk was asked about for a job. The last of each kind counts. Append only. */
+export const deskValue = pgTable(
+  'desk_value',
+  {
+    id: id(),
+    number: number(),
+    jobId: uuid()
+      .notNull()
+      .references(() => job.id),
+    kind: text().$type<DeskValue['kind']>().notNull(),
+    input: jsonb().$type<DeskValue['input']>().notNull(),
+    at: createdAt(),
+    personId: uuid()
+      .notNull()
+      .references(() => person.id)
+  },
+  (t) => [index('desk_value_job').on(t.jobId, t.kind, t.number)]
 );
 
 /** A look at the service that a server's step asks. The last one of a job counts. Append only. */

@@ -5,6 +5,7 @@ import type { Role } from '@badger/core/rights/rights';
 import type { Access } from '@badger/core/access/access';
 import type { UnitRole } from '@badger/core/job/roles';
 import type { Deps } from '../../deps.ts';
+import { vehiclePowerNow } from '../wiring/desk.ts';
 import { powerHeldNow } from '../wiring/wired-now.ts';
 import { accessFacts, sideFacts } from './job-sides.ts';
 import { isCableTaken, knownVehicle, placeFacts, readingOf } from '../operation/vehicle-cable.ts';
@@ -70,6 +71,7 @@ export function jobFacts(deps: Deps, view: JobView, personRole: Role): JobGateFa
     room: view.room,
     boxLinks: boxLinksOf(view, view.job.stationId),
     connection: powerHeldNow(deps, view),
+    vehiclePower: vehiclePowerNow(deps, view),
     ...accessFacts(deps, view, { access: view.access, role: 'original' }),
     meant: undefined
   };

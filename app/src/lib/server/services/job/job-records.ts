@@ -5,6 +5,7 @@ import {
   listLatestAuthorities,
   type AuthorityRow
 } from '../../repositories/arrive.ts';
+import { listDeskValues, type DeskValueRow } from '../../repositories/desk-values.ts';
 import { listLatestChoices } from '../../repositories/choices.ts';
 import { listJobUnits, type JobUnits } from '../../repositories/job-units.ts';
 import { listKit, type KitRow } from '../../repositories/kit.ts';
@@ -39,6 +40,8 @@ export interface JobRecords {
   readonly tests: readonly ProofTestRow[];
   /** The last connection of each unit. */
   readonly connections: readonly ConnectionRow[];
+  /** The last figures of each calculator that were sent to the job. */
+  readonly deskValues: readonly DeskValueRow[];
   /** The shop's kit, the same for every job. */
   readonly kit: readonly KitRow[];
 }
@@ -48,21 +51,9 @@ export async function loadJobRecords(
   db: Tx,
   jobIds: readonly string[]
 ): Promise<(jobId: string) => JobRecords> {
-  const [
-    units,
-    choices,
-    reads,
-    clones,
-    operations,
-    written,
-    authorities,
-    arrivals,
-    scans,
-    tests,
-    connections,
-    kit
-  ] = await gather(db, [
+  const [units, kit, choices, reads, clones, operations, written, ...rest] = await gather(db, [
     () => listJobUnits(db, jobIds),
+    () => listKit(db),
     () => listLatestChoices(db, jobIds),
     () => listReadsOfJobs(db, jobIds),
     () => listLatestCloneImages(db, jobIds),
@@ -73,8 +64,9 @@ export async function loadJobRecords(
     () => listLatestScans(db, jobIds),
     () => listProofTests(db, jobIds),
     () => listLatestConnections(db, jobIds),
-    () => listKit(db)
+    () => listDeskValues(db, jobIds)
   ]);
+  const [authorities, arrivals, scans, tests, connections, deskValues] = rest;
   return (jobId) => {
     const own = <T extends { jobId: string }>(rows: readonly T[]) =>
       rows.filter((r) => r.jobId === jobId);
@@ -90,6 +82,7 @@ export async function loadJobRecords(
       ...newestScans(own(scans)),
       tests: own(tests),
       connections: own(connections),
+      deskValues: own(deskValues),
       kit
     };
   };

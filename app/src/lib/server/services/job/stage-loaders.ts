@@ -12,6 +12,7 @@ import { loadJobView, type JobView } from './job-view.ts';
 import { loadMatchSheet } from '../match/match.ts';
 import { loadAccessSheet } from '../plan/accesses.ts';
 import { describeCauses } from '../wiring/likely-causes.ts';
+import { describeDesk } from '../wiring/desk.ts';
 import { describeNetwork } from '../wiring/network-ready.ts';
 import { describeWiring } from '../wiring/describe-wiring.ts';
 import { readinessOf } from '../kit/kit.ts';
@@ -36,7 +37,8 @@ const LOADERS: Readonly<Partial<Record<Stage, StageLoader>>> = {
   wire: async (deps, view) => ({
     wiring: describeWiring(deps, view),
     causes: await describeCauses(deps, view),
-    network: await describeNetwork(deps, view)
+    network: await describeNetwork(deps, view),
+    desk: describeDesk(deps, view)
   }),
   return: loadScans
 };

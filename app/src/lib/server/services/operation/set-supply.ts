@@ -2,6 +2,7 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import { checkRight } from '@badger/core/rights/rights';
 import type { SupplySample } from '@badger/core/port/supply';
 import type { Supply } from '../../../schema/requests.ts';
+import type { StationBench } from '../../bench/station-bench.ts';
 import type { Deps } from '../../deps.ts';
 import { findLatestAtStation } from '../../repositories/connections.ts';
 import { findJobById } from '../../repositories/jobs.ts';
@@ -22,11 +23,25 @@ export async function setSupply(
   const allowed = mayTouchBench(deps, person, stationId);
   if (!allowed.ok) return allowed;
   const station = deps.bench.stations.get(stationId);
+  const inside = checkInside(station, settings);
+  if (!inside.ok) return inside;
   const held = settings.on === true ? await heldByConnection(deps, stationId) : undefined;
   if (held) return held;
   // an operation may have begun while the books were looked into
   if (deps.bench.isTaken(stationId)) return fail('station.work.busy');
   return station ? station.supply.apply(settings) : fail('station.id.unknown');
+}
+
+/** What a supply said that it gives at most is not asked of it. */
+function checkInside(
+  station: StationBench | undefined,
+  { voltageMv = 0, limitMa = 0 }: Supply
+): Result<true> {
+  const { ratedMa: mostMa = 0, ownSupply } = station?.row ?? {};
+  const mostMv = ownSupply?.mostMv ?? 0;
+  return ownSupply && (limitMa > mostMa || (mostMv > 0 && voltageMv > mostMv))
+    ? fail('supply.value.outside', { mostMv, mostMa })
+    : ok(true);
 }
 
 /** A fault that was measured on what was connected last at the station, in a job that is open. */

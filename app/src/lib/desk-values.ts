@@ -5,6 +5,12 @@ import {
   judgeVoltsAtUnit,
   MARGIN
 } from '@badger/core/electrical/budget';
+import {
+  planVehiclePower,
+  type BatteryKind,
+  type SupportKind,
+  type VehiclePowerPlan
+} from '@badger/core/electrical/battery';
 import type { Judgement } from '@badger/core/base/verdict';
 import { areaOfAwg } from '@badger/core/electrical/conductor';
 import { leadPath, voltageAlong, type PathVoltage } from '@badger/core/electrical/power-path';
@@ -113,13 +119,15 @@ export function computeBudget({ unitAmps, besideAmps, ratedAmps }: BudgetInput):
   };
 }
 
-/** A pair that is measured at the bench. */
-export function computePair(input: {
+/** What is typed about a pair that is measured at the bench. */
+export interface PairInput {
   readonly pair: string;
   readonly high: string;
   readonly low: string;
   readonly wanted: 1 | 2;
-}): Judgement {
+}
+
+export function computePair(input: PairInput): Judgement {
   const ohm = (text: string) => (text.trim() === '' ? undefined : known(text, 1));
   return judgePair(
     {
@@ -129,4 +137,69 @@ export function computePair(input: {
     },
     input.wanted
   );
+}
+
+/** What is typed about a vehicle that is worked on. */
+export interface VehicleInput {
+  readonly rest: string;
+  readonly kind: BatteryKind;
+  readonly capacity: string;
+  readonly celsius: string;
+  readonly load: string;
+  readonly minutes: string;
+  readonly support: SupportKind;
+  readonly given: string;
+  readonly held: string;
+  readonly year: string;
+  readonly least: string;
+}
+
+export const VEHICLE_EXAMPLE: VehicleInput = {
+  ...{ rest: '12.5', kind: 'flooded', capacity: '70', celsius: '20', load: '25', minutes: '40' },
+  ...{ support: 'supply', given: '60', held: '13.5', year: '2014', least: '12' }
+};
+
+export function computeVehicle(input: VehicleInput): VehiclePowerPlan {
+  const { kind, support } = input;
+  const year = parseFigure(input.year);
+  return planVehiclePower({
+    ...{ kind, support, restMv: parseFigure(input.rest) * 1000 },
+    ...{ capacityAh: parseFigure(input.capacity), temperatureC: parseFigure(input.celsius) },
+    ...{ loadMa: parseFigure(input.load) * 1000, minutes: parseFigure(input.minutes) },
+    minMv: parseFigure(input.least) * 1000,
+    supportMa: support === 'none' ? 0 : parseFigure(input.given) * 1000,
+    supportMv: support === 'none' ? 0 : parseFigure(input.held) * 1000,
+    modelYear: Number.isFinite(year) ? year : undefined
+  });
+}
+
+/** Figures of one calculator, as they were typed. */
+export type DeskValue =
+  | { readonly kind: 'lead'; readonly input: LeadInput }
+  | { readonly kind: 'budget'; readonly input: BudgetInput }
+  | { readonly kind: 'pair'; readonly input: PairInput }
+  | { readonly kind: 'vehicle'; readonly input: VehicleInput };
+
+/** What a calculator says of its figures; the same on the desk and with a job. Total. */
+export function judgeDesk(value: DeskValue): Judgement {
+  if (value.kind === 'lead') return computeLead(value.input).judgement;
+  if (value.kind === 'budget') return computeBudget(value.input).judgement;
+  if (value.kind === 'pair') return computePair(value.input);
+  return computeVehicle(value.input).judgement;
+}
+
+/** The figures in one line. */
+export function wordsOfDesk(value: DeskValue): string {
+  if (value.kind === 'lead') {
+    const { volts, amps, metres, size, gauge } = value.input;
+    return `Lead: ${volts} V, ${amps} A over ${metres} m of ${size} ${gauge === 'awg' ? 'AWG' : 'mm²'}`;
+  }
+  if (value.kind === 'budget') {
+    const beside = value.input.besideAmps.filter((a) => a.trim() !== '');
+    return `Budget: ${[value.input.unitAmps, ...beside].join(' + ')} A of ${value.input.ratedAmps} A`;
+  }
+  if (value.kind === 'pair') return `CAN pair: ${value.input.pair} Ω`;
+  const { rest, minutes, load, support, given } = value.input;
+  const help = support === 'none' ? 'no support' : `${support} of ${given} A`;
+  return `Vehicle: ${rest} V at rest, ${load} A for ${minutes} min, ${help}`;
 }

@@ -6,7 +6,7 @@ import {
   computePair,
   LEAD_EXAMPLE,
   parseFigure
-} from './power.view.ts';
+} from './desk-values.ts';
 
 describe('figures as people type them', () => {
   it.each([
