@@ -175,6 +175,9 @@ describe('a station takes it', () => {
     expect(said(await give({ host, port, ratedMa: 5000 }, bench))).toBe('gate.person.role');
     expect(said(await askSupply(bench, { host, port }))).toBe('gate.person.role');
     expect(said(await give({ host, port, ratedMa: 9000 }))).toBe('supply.swap.rating');
+    const corner = deps.bench.stations.get('corner')?.row;
+    const taken = { host: corner?.host ?? '', port: corner?.supplyPort ?? 0, ratedMa: 1000 };
+    expect(said(await give(taken))).toBe('supply.swap.shared');
     await set({ voltageMv: 12_000, limitMa: 1000, on: true });
     expect(said(await give({ host, port, ratedMa: 5000 }))).toBe('supply.swap.on');
     await set({ on: false });

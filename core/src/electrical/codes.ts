@@ -91,6 +91,7 @@ export interface ElectricalCodes {
   'supply.probe.silent': { host: string; port: number };
   'supply.probe.strange': { host: string; port: number; idn: string };
   'supply.swap.on': None;
+  'supply.swap.shared': { station: string };
   'supply.swap.rating': { saidMa: number; mostMa: number };
   'supply.value.outside': { mostMv: number; mostMa: number };
   'supply.output.fine': {

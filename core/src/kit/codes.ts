@@ -2,6 +2,11 @@ import type { None } from '../base/codes.ts';
 
 /** What `kit` tells: problems, findings and verdicts by code, each with its figures. */
 export interface KitCodes {
+  'kit.harness.worth': { family: string; connections: number; breakEven: number; days: number };
+  'kit.harness.seldom': { family: string; connections: number; breakEven: number; days: number };
+  'kit.harness.idle': { family: string; connections: number };
+  'kit.harness.there': { family: string };
+  'kit.harness.unknown': { family: string };
   'kit.cable.good': None;
   'kit.cable.open': None;
   'kit.calibration.over': { name: string };

@@ -85,6 +85,28 @@ export const arrive = {
     title: 'No such unit',
     text: `There is no unit with the tag ${text(p['tag'])}. Nothing was changed.`
   }),
+  'kit.harness.worth': (p) => ({
+    title: `${text(p.family)}: a harness pays after ${text(p.breakEven)} connections`,
+    text: `At this shop’s pace that is ${text(p.days)} days.`,
+    clear: 'Make one, and enter it as a lead of this family alone.'
+  }),
+  'kit.harness.seldom': (p) => ({
+    title: `${text(p.family)}: a harness would take ${text(p.days)} days to pay`,
+    text: `${text(p.breakEven)} connections; it is not connected often enough.`
+  }),
+  'kit.harness.idle': (p) => ({
+    title: `${text(p.family)}: a harness would save nothing`,
+    text: ''
+  }),
+  'kit.harness.there': (p) => ({
+    title: `${text(p.family)}: has a lead of its own`,
+    text: ''
+  }),
+  'kit.harness.unknown': (p) => ({
+    title: `${text(p.family)}: not reckoned`,
+    text: 'Hourly rate, costs or the minutes of connecting are not known.',
+    clear: 'The hourly rate stands under Shop, Prices.'
+  }),
   'kit.job.ready': (p) => ({
     title: 'The kit is ready',
     text: `Everything for ${text(p['family'])} is here, up to date and not worn.`

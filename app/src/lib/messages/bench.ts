@@ -206,6 +206,11 @@ export const bench = {
     text: `“${text(p.idn)}” gives no reading of volts, amps and output.`,
     clear: 'Set it to SCPI, or use one that speaks it.'
   }),
+  'supply.swap.shared': (p) => ({
+    title: `Station ${text(p.station)} has this supply already`,
+    text: 'Two stations would switch one output.',
+    clear: 'Enter the address of another supply.'
+  }),
   'supply.swap.on': () => ({
     title: 'An output is on',
     text: 'Neither the supply of the station nor the other one may feed anything while they change places.',

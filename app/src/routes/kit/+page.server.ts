@@ -3,6 +3,7 @@ import { KIT_SORTS, sortKit } from '$lib/features/kit/kit.view.ts';
 import { deps } from '$lib/server/app-root.ts';
 import { listKit } from '$lib/server/repositories/kit.ts';
 import { parseSorting } from '$lib/sorting.ts';
+import { loadHarnessFacts } from '$lib/server/services/kit/harness.ts';
 import { toKitItem } from '$lib/server/services/kit/kit.ts';
 import type { PageServerLoad } from './$types';
 
@@ -19,6 +20,7 @@ export const load: PageServerLoad = async ({ depends, url }) => {
       parseSorting(url.searchParams.get('sort'), KIT_SORTS)
     ),
     families: [...profiles.keys()],
+    harness: await loadHarnessFacts(deps()),
     stations: [...bench.stations.values()].map((s) => ({ id: s.row.id, name: s.row.name }))
   };
 };

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { may } from '$lib/features/live/may.ts';
   import { findGravest } from '@badger/core/base/verdict';
+  import HarnessPanel from '$lib/features/kit/HarnessPanel.svelte';
   import KitForm from '$lib/features/kit/KitForm.svelte';
   import { figureOf, KIND_WORDS } from '$lib/features/kit/kit.view.ts';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
@@ -91,7 +92,12 @@
   </div>
 {/if}
 
+<div class="harness"><HarnessPanel {...data.harness} /></div>
+
 <style>
+  .harness {
+    margin-top: 12px;
+  }
   .new {
     margin-bottom: 12px;
   }

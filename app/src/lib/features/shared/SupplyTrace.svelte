@@ -2,7 +2,7 @@
   import { formatAmps, formatVolts } from '@badger/core/base/format';
   import type { ChartConfiguration } from 'chart.js';
   import { chart } from './chart.svelte.ts';
-  import type { TracePoint } from './supply-trace.svelte.ts';
+  import type { TracePoint } from '@badger/core/supply/thin-trace';
 
   let {
     title,

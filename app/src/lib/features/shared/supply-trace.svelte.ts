@@ -1,23 +1,10 @@
+import { thinTrace, type TracePoint } from '@badger/core/supply/thin-trace';
 import type { LiveStation } from '$lib/live-types.ts';
-
-export interface TracePoint {
-  readonly atMs: number;
-  readonly mv: number;
-  readonly ma: number;
-}
 
 /** More points than this are no longer seen as points. */
 const MOST_POINTS = 1200;
-
-/** Every other point of a long trace, as often as needed; the newest always stays. */
-export function thin(points: readonly TracePoint[]): readonly TracePoint[] {
-  let out = points;
-  while (out.length > MOST_POINTS) {
-    const last = out.length - 1;
-    out = out.filter((_, i) => (last - i) % 2 === 0);
-  }
-  return out;
-}
+/** Peaks stay. */
+const thin = (points: readonly TracePoint[]) => thinTrace(points, MOST_POINTS);
 
 /** Samples of one operation: what the server has, then what the stream adds. */
 export class SupplyTraceState {

@@ -3,7 +3,6 @@ import { expect, it } from 'vitest';
 import { resolveAccess, type DrivenAccess } from '@badger/core/access/access';
 import { parseProfile } from '@badger/core/profile/parse-profile';
 import type { ProfileDocument } from '@badger/core/profile/schema';
-import { thin } from '$lib/features/shared/supply-trace.svelte.ts';
 import { LiveOperation } from './live-operation.ts';
 
 const text = readFileSync(new URL('../../../../../profiles/hv-ec4.json', import.meta.url), 'utf8');
@@ -60,12 +59,4 @@ it('sums up the supply of hours without falling over, and hands out fresh sample
   });
   expect(live.takeSamples()).toHaveLength(200_000);
   expect(live.takeSamples()).toHaveLength(0);
-});
-it('a long trace is thinned evenly and keeps its newest point', () => {
-  const points = Array.from({ length: 13_500 }, (_, i) => ({ atMs: i * 200, mv: 1, ma: 1 }));
-  const thinned = thin(points);
-  expect(thinned.length).toBeLessThanOrEqual(1200);
-  expect(thinned.length).toBeGreaterThan(600);
-  expect(thinned.at(-1)).toBe(points.at(-1));
-  expect(thin(points.slice(0, 10))).toHaveLength(10);
 });

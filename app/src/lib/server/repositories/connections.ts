@@ -1,4 +1,4 @@
-import { asc, desc, eq, inArray } from 'drizzle-orm';
+import { asc, desc, eq, gte, inArray, sql } from 'drizzle-orm';
 import type { Tx } from '../db/client.ts';
 import { job, unit } from '../db/schema/jobs.ts';
 import { person } from '../db/schema/people.ts';
@@ -89,4 +89,20 @@ async function withFacts(db: Tx, rows: readonly Row[]): Promise<ConnectionRow[]>
       readings: readings.filter((r) => r.connectionId === row.id)
     };
   });
+}
+
+/** Connections that were begun since then, with the family and the moment of the last wire that was put on. */
+export async function listConnectingTimes(db: Tx, since: Date) {
+  return db
+    .select({
+      family: unit.familyId,
+      at: connection.at,
+      lastWireAt: sql<string | null>`max(${connectionTick.at}) filter (where ${connectionTick.on})`,
+      wires: sql<number>`count(distinct ${connectionTick.wireKey}) filter (where ${connectionTick.on})::int`
+    })
+    .from(connection)
+    .innerJoin(unit, eq(unit.id, connection.unitId))
+    .leftJoin(connectionTick, eq(connectionTick.connectionId, connection.id))
+    .where(gte(connection.at, since))
+    .groupBy(connection.id, unit.familyId, connection.at);
 }

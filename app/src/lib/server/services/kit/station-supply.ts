@@ -17,7 +17,7 @@ export async function askSupply(person: Person, at: SupplyAt): Promise<Result<Su
 /**
  * Gives a station a supply at another address, or its own back (null). What is asked must answer as a supply, and be off: so must
  * be the one that it takes the place of.
- * Errors: `gate.person.role`, `station.id.unknown`, `station.work.busy`, `supply.swap.on`, `supply.swap.rating` (it says that it
+ * Errors: `gate.person.role`, `station.id.unknown`, `station.work.busy`, `supply.swap.on`, `supply.swap.shared` (a station has it), `supply.swap.rating` (it says that it
  * gives less), those of {@link probeSupply}.
  */
 export async function useSupply(
@@ -32,6 +32,8 @@ export async function useSupply(
   const free = checkFree(deps, station);
   if (!free.ok) return free;
   if (!supply) return swap(deps, station, null);
+  const shared = [...deps.bench.stations.values()].find((s) => isAt(s, supply));
+  if (shared) return fail('supply.swap.shared', { station: shared.row.name });
   const probed = await probeSupply(supply);
   if (!probed.ok) return probed;
   const { idn, driver, mostMv, mostMa, on } = probed.value;
@@ -43,6 +45,12 @@ export async function useSupply(
   if (!still.ok) return still;
   const { host, port, ratedMa } = supply;
   return swap(deps, station, { host, port, driver, ratedMa, mostMv: mostMv ?? null, idn });
+}
+
+/** The supply of this station answers at this address: two stations never switch one supply. */
+function isAt({ row }: StationBench, { host, port }: { host: string; port: number }): boolean {
+  const own = row.ownSupply ?? { host: row.host, port: row.supplyPort };
+  return own.host.toLowerCase() === host.toLowerCase() && own.port === port;
 }
 
 function checkFree(deps: Deps, station: StationBench): Result<true> {
