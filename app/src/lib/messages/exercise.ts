@@ -96,6 +96,20 @@ export const exercise = {
     text: `It says: ${text(p.number)}, ${text(p.text)}.`
   }),
 
+  'can.rate.none': plain(
+    'No such timing',
+    'Figures are missing, or no divider comes within 5 %.',
+    'Check clock and rate.'
+  ),
+  'can.rate.met': (p) => ({
+    title: 'Box and unit can agree',
+    text: `The rate is ${text(p.offPercent)} % off.`
+  }),
+  'can.rate.off': (p) => ({
+    title: 'They fall out of step',
+    text: `The rate is ${text(p.offPercent)} % off; ${text(p.tolerancePercent)} % is what a bit bears.`,
+    clear: 'Use a box with another clock, or another rate.'
+  }),
   'socket.pin.unread': plain('not measured'),
   'socket.battery.good': (p) => ({ title: `battery: ${volts(p.mv)}`, text: '' }),
   'socket.battery.none': (p) => ({

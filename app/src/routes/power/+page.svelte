@@ -1,4 +1,5 @@
 <script lang="ts">
+  import BitRateCalculator from '$lib/features/power/BitRateCalculator.svelte';
   import BudgetCalculator from '$lib/features/power/BudgetCalculator.svelte';
   import LeadCalculator from '$lib/features/power/LeadCalculator.svelte';
   import PairCalculator from '$lib/features/power/PairCalculator.svelte';
@@ -22,6 +23,7 @@
     {/snippet}
   </VehicleCalculator>
   <PairCalculator jobs={data.jobs} />
+  <BitRateCalculator />
 </div>
 
 <style>

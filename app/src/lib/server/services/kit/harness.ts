@@ -12,9 +12,7 @@ const MOST_MINUTES = 60;
 const LEAST_WIRES = 2;
 
 /** How often the shop connects each family, how long that takes, and what an hour costs: what a harness is reckoned by. */
-export async function loadHarnessFacts(
-  deps: Deps
-): Promise<{
+export async function loadHarnessFacts(deps: Deps): Promise<{
   readonly facts: readonly HarnessFacts[];
   readonly hourlyRate: string;
   readonly currency: string;
