@@ -159,6 +159,48 @@ describe('the original', () => {
     expect((await runs()).at(-1)?.released).toBe(false);
     await sense.switchLoad(311, false);
   });
+  it('what a run that was cut off has left on the box is taken away first', async () => {
+    const { sense } = station();
+    await sense.switchLoad(312, true);
+    await sense.apply(404, { signal: 'resistance', value: 100 });
+    expect(said(await exercise(['injector-1', 'injector-2']))).toBe('ok');
+    expect((await runs()).at(-1)?.findings.map((f) => f.state)).toEqual(['sound', 'sound']);
+    expect(device().breakout.sources.size).toBe(0);
+  });
+  it('pressed in the same moment as a read: one of the two is held, and neither breaks the other', async () => {
+    const { deps } = shop.root;
+    for (let i = 0; i < 6; i++) {
+      const at = {
+        kind: 'identify',
+        jobNumber: JOB,
+        stationId: 'window',
+        role: 'original'
+      } as const;
+      const [one, two] = await Promise.all([
+        exercise(['coolant-temperature']),
+        startOperation(deps, bench, at)
+      ]);
+      const codes = [said(one), said(two)];
+      expect(codes.filter((c) => c === 'ok').length, codes.join()).toBeGreaterThan(0);
+      expect(codes.every((c) => ['ok', 'gate.station.busy', 'link.box.busy'].includes(c))).toBe(
+        true
+      );
+      await until(() => deps.bench.running.size === 0 && deps.bench.exercises.size === 0);
+      if (one.ok) expect((await runs()).at(-1)?.findings[0]?.state).toBe('sound');
+    }
+  });
+  it('ten who look at the pins ask the box once', async () => {
+    const { sense } = station();
+    let asked = 0;
+    const read = sense.readSocket.bind(sense);
+    sense.readSocket = () => {
+      asked++;
+      return read();
+    };
+    await Promise.all(Array.from({ length: 10 }, () => readSocket(shop.root.deps, 'window')));
+    sense.readSocket = read;
+    expect(asked).toBe(1);
+  });
   it('a database that is gone when it ends: no stage stays driven, and nothing is half kept', async () => {
     const before = [(await runs()).length, (await tests()).length];
     const { deps } = shop.root;

@@ -89,7 +89,7 @@ function cutBit(quanta: number, wanted: number) {
 
 /**
  * How far the clocks of two units may be apart, as a share, before they fall out of step: the lesser of two rules, one for
- * ten bits without an edge, one for an error flag. Source: ISO 11898-1, as Bosch CAN 2.0 gives them, from memory.
+ * ten bits without an edge, one for an error flag. Source: ISO 11898-1 and the CAN specification 2.0, from memory.
  */
 export function clockTolerance({ segment1, segment2, jump }: BitTiming): number {
   const bit = 1 + segment1 + segment2;

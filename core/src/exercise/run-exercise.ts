@@ -2,7 +2,12 @@ import { kindOf } from '../base/problem-kind.ts';
 import { readUintBe } from '../base/bytes.ts';
 import type { Problem, Result } from '../base/result.ts';
 import type { Clock } from '../port/clock.ts';
-import { LOAD_CHANNEL, SOURCE_CHANNEL, type BreakoutPort } from '../port/breakout.ts';
+import {
+  LOAD_CHANNEL,
+  MOST_CHANNELS,
+  SOURCE_CHANNEL,
+  type BreakoutPort
+} from '../port/breakout.ts';
 import type { DiagnosticLink, StopSignal } from '../port/diagnostic-link.ts';
 import type { SupplySample } from '../port/supply.ts';
 import type { ExerciseInput, ExerciseOutput, ExerciseSpec, SelfTest } from '../profile/profile.ts';
@@ -57,6 +62,7 @@ export async function runExercise(
   bench: ExerciseBench
 ): Promise<ExerciseRun> {
   const run = new Run(bench);
+  await run.clearBox();
   const opened = await bench.link.exchange(encodeSession(3), { repeatable: true });
   if (!opened.ok) return { findings: [], brokenOff: opened.problem, released: true };
   const looks: (readonly [string, string, () => Promise<StageFinding[]>])[] = [
@@ -91,6 +97,15 @@ class Run {
 
   constructor(bench: ExerciseBench) {
     this.#bench = bench;
+  }
+
+  /** What was left on the pins, by a run that was cut off, is taken away. A box that has fewer channels refuses the rest. */
+  async clearBox(): Promise<void> {
+    const { box } = this.#bench;
+    for (let i = 0; i < MOST_CHANNELS; i++) {
+      await box.switchLoad(LOAD_CHANNEL + i, false);
+      await box.apply(SOURCE_CHANNEL + i, undefined);
+    }
   }
 
   async input(input: ExerciseInput, index: number): Promise<StageFinding> {

@@ -87,12 +87,20 @@ export async function createRoot(options: RootOptions): Promise<Root> {
     async close() {
       stopRecovering();
       stopWatching();
+      await endExercises(bench);
       bench.close();
       await drain(bench);
       await releaseOwner();
       await db.$client.end();
     }
   };
+}
+
+/** A stage that is driven now is given back before the devices are let go. */
+async function endExercises(bench: Bench): Promise<void> {
+  for (const live of bench.exercises.values()) live.stopped = true;
+  const deadline = performance.now() + DRAIN_MS;
+  while (bench.exercises.size > 0 && performance.now() < deadline) await sleep(25);
 }
 
 const DRAIN_MS = 4000;

@@ -92,7 +92,11 @@
     thead {
       display: none;
     }
+    td {
+      border-bottom: 0;
+    }
     tr {
+      border-bottom: 1px solid var(--line);
       display: grid;
       grid-template-columns: 24px 1fr auto;
     }

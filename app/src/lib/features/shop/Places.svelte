@@ -74,7 +74,7 @@
     <a href="/sign-in"><LogIn size={21} aria-hidden="true" />Sign in</a>
   {/if}
   <span class="gap"></span>
-  <button onclick={onkeys}><CircleHelp size={21} aria-hidden="true" />Keys</button>
+  <button class="keys" onclick={onkeys}><CircleHelp size={21} aria-hidden="true" />Keys</button>
   <button onclick={turnTheme} aria-label="Turn to {theme === 'day' ? 'night' : 'day'} bench"
     ><Moon size={21} aria-hidden="true" />{theme === 'day' ? 'Day' : 'Night'}</button
   >
@@ -135,6 +135,7 @@
       overflow-x: auto;
     }
     .shield,
+    .keys,
     .gap {
       display: none;
     }

@@ -36,7 +36,7 @@ interface Ready {
 /**
  * Exercises the unit on the clamp and keeps what it showed; of the job's original it goes into the question of the cause.
  * What could not be given back for sure is made safe: the output of the supply goes off.
- * Errors: `gate.person.role`, `job.number.unknown`, `gate.job.closed`, `station.id.unknown`, `exercise.family.unknown`, `exercise.box.absent`,
+ * Errors: `shop.work.closing`, `gate.person.role`, `job.number.unknown`, `gate.job.closed`, `station.id.unknown`, `exercise.family.unknown`, `exercise.box.absent`,
  * `exercise.unit.unknown` (nobody knows what lies on the clamp), `exercise.feed.vehicle`, `exercise.run.nothing`, those of
  * the gate, those of the box.
  */
@@ -45,6 +45,7 @@ export async function exerciseUnit(
   person: Person,
   { jobNumber, stationId, wanted }: { jobNumber: number } & Exercise
 ): Promise<Result<{ findings: number; released: boolean }>> {
+  if (deps.bench.closing || deps.bench.closed) return fail('shop.work.closing');
   const may = checkRight(person.role, 'scan.run');
   if (!may.ok) return may;
   const view = await loadJobView(deps, jobNumber);

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
-import type { Feeds } from '@badger/core/port/breakout';
+import type { BreakoutPort, Feeds } from '@badger/core/port/breakout';
 import type { SocketReading } from '@badger/core/socket/socket-reading';
 import type { SwitchFeeds } from '../../../schema/requests.ts';
 import type { Deps } from '../../deps.ts';
@@ -15,14 +15,32 @@ export interface SocketState {
   readonly feeds: Feeds | undefined;
 }
 
+/** However many look, the box is asked so often at most: its lines serve a running operation too. Units: ms. */
+const EVERY_MS = 400;
+const asked = new WeakMap<
+  BreakoutPort,
+  { readonly atMs: number; readonly state: Promise<SocketState> }
+>();
+
+function look(box: BreakoutPort): Promise<SocketState> {
+  const last = asked.get(box);
+  if (last && performance.now() - last.atMs < EVERY_MS) return last.state;
+  const state = ask(box);
+  asked.set(box, { atMs: performance.now(), state });
+  return state;
+}
+
+async function ask(box: BreakoutPort): Promise<SocketState> {
+  const feeds = await box.readFeeds();
+  return { idn: box.idn, feeds, reading: await box.readSocket() };
+}
+
 /** Pins and feeds of the breakout box. Errors: `station.id.unknown`, `exercise.box.absent`. */
 export async function readSocket(deps: Deps, stationId: string): Promise<Result<SocketState>> {
   const station = deps.bench.stations.get(stationId);
   if (!station) return fail('station.id.unknown');
   if (!station.sense?.present) return fail('exercise.box.absent');
-  const feeds = await station.sense.readFeeds();
-  const reading = await station.sense.readSocket();
-  return ok({ idn: station.sense.idn, reading, feeds });
+  return ok(await look(station.sense));
 }
 
 /**
@@ -44,6 +62,7 @@ export async function switchFeeds(
     if (!allowed.ok) return allowed;
   }
   const done = await station.sense.switchFeeds(feeds);
+  asked.delete(station.sense);
   station.forget();
   return done.ok ? ok(true) : done;
 }
