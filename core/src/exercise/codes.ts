@@ -5,6 +5,7 @@ export interface ExerciseCodes {
   'exercise.input.follows': { unit: string; worst: number };
   'exercise.input.off': { unit: string; expected: number; told: number };
   'exercise.input.still': { unit: string; told: number };
+  'exercise.input.contact': { unit: string; worst: number };
   'exercise.input.unread': None;
   'exercise.output.drives': { deltaMa: number; expectedMa: number };
   'exercise.output.none': { deltaMa: number; expectedMa: number };

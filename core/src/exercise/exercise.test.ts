@@ -102,6 +102,44 @@ const phases = (open: number, resting: number, driven: number, released: number)
   loadOhm: 12
 });
 
+describe('a lead with bad contact', () => {
+  const RAIL: ExerciseInput = {
+    ...COOLANT,
+    ...{
+      id: 'rail',
+      signal: 'voltage',
+      bytes: 2,
+      scale: 0.5,
+      offset: 0,
+      unit: 'bar',
+      tolerance: 25
+    },
+    curve: [
+      [500, 0],
+      [2500, 1000],
+      [4500, 2000]
+    ]
+  };
+  const through = (input: ExerciseInput, more: number) =>
+    judgeInput(
+      input,
+      pointsOf(input).map((applied) => {
+        const last = input.curve.at(-1)?.[0] ?? 0;
+        return { applied, told: toldAt(input, Math.min(last, applied + more)) };
+      })
+    );
+  it.each([15, 20, 50, 100])(
+    '%s Ω in the way of a resistance is no proof against the unit',
+    (more) => {
+      expect(shows(through(COOLANT, more))).toBe('suspect exercise.input.contact');
+    }
+  );
+  it('a shift of 200 mV neither, one of 900 mV is', () => {
+    expect(shows(through(RAIL, 200))).toBe('suspect exercise.input.contact');
+    expect(through(RAIL, 900).state).toBe('failed');
+  });
+});
+
 describe('a driver stage', () => {
   it.each([
     ['drives', phases(300, 300, 1290, 302), 'sound exercise.output.drives'],

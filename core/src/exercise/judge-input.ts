@@ -14,7 +14,8 @@ const LEAST_STEPS = 3;
 
 /**
  * Does a sensor input follow what is applied? Sound only when every step was told and lies within the tolerance. A value
- * that stands still may be a lead that is off: `suspect`. One that follows wrongly is `failed`. Total.
+ * that stands still may be a lead that is off, one that is off as bad contact would make it may be that: `suspect`. One that
+ * follows wrongly in any other way is `failed`. Total.
  * Example: 250 Ω that must read 90 °C and reads 54 °C is failed.
  */
 export function judgeInput(input: ExerciseInput, steps: readonly InputStep[]): StageFinding {
@@ -24,7 +25,7 @@ export function judgeInput(input: ExerciseInput, steps: readonly InputStep[]): S
     const expected = toldAt(input, applied);
     return told === undefined || !Number.isFinite(told) || expected === undefined
       ? []
-      : [{ told, expected, off: Math.abs(told - expected) }];
+      : [{ applied, told, expected, off: Math.abs(told - expected) }];
   });
   if (known.length < LEAST_STEPS || known.length < steps.length)
     return finding(stage, 'unknown', 'exercise.input.unread');
@@ -36,10 +37,34 @@ export function judgeInput(input: ExerciseInput, steps: readonly InputStep[]): S
     return finding(stage, 'sound', 'exercise.input.follows', { unit, worst: round(worst.off) });
   if (spanOf(known.map((k) => k.told)) < STILL * wanted)
     return finding(stage, 'suspect', 'exercise.input.still', { unit, told: round(worst.told) });
+  if (leadExplains(input, known))
+    return finding(stage, 'suspect', 'exercise.input.contact', { unit, worst: round(worst.off) });
   const { expected, told } = worst;
   return finding(stage, 'failed', 'exercise.input.off', {
     ...{ unit, expected: round(expected), told: round(told) }
   });
+}
+
+/** What a bad contact of the lead adds to what is applied, step by step. Units: Ω, mV. Source: common practice. */
+const CONTACT: Readonly<Record<ExerciseInput['signal'], readonly number[]>> = {
+  resistance: [5, 10, 20, 30, 50, 75, 100, 150],
+  voltage: [-300, -200, -100, -50, 50, 100, 200, 300],
+  frequency: []
+};
+
+/** Every value is what a sound input would tell through a lead with bad contact. */
+function leadExplains(
+  input: ExerciseInput,
+  known: readonly { readonly applied: number; readonly told: number }[]
+): boolean {
+  const ends = [input.curve[0]?.[0] ?? 0, input.curve.at(-1)?.[0] ?? 0] as const;
+  return CONTACT[input.signal].some((more) =>
+    known.every(({ applied, told }) => {
+      // beyond its curve a value stands at the end of it
+      const through = Math.min(ends[1], Math.max(ends[0], applied + more));
+      return Math.abs(told - (toldAt(input, through) ?? Number.NaN)) <= input.tolerance;
+    })
+  );
 }
 
 const spanOf = (list: readonly number[]) => Math.max(...list) - Math.min(...list);

@@ -54,7 +54,7 @@ const TEST_SLACK_MS = 5000;
 /**
  * Exercises a loose unit: simulates its sensors and reads what it tells, drives its stages and looks at the current, has it
  * test itself. `wanted` names inputs and outputs by id, and `self-test`. Whatever happens, outputs are given back and box
- * channels taken away at the end of each look. A line that is gone ends it; what was found until then stays.
+ * channels taken away at the end of each look, and the session is ended. A line that is gone ends it; what was found until then stays.
  */
 export async function runExercise(
   spec: ExerciseSpec,
@@ -83,6 +83,7 @@ export async function runExercise(
     bench.onProgress(name, run.findings);
     run.findings.push(...(await look()));
   }
+  await run.leave();
   const { findings, brokenOff, released } = run;
   return { findings, brokenOff, released };
 }
@@ -106,6 +107,11 @@ class Run {
       await box.switchLoad(LOAD_CHANNEL + i, false);
       await box.apply(SOURCE_CHANNEL + i, undefined);
     }
+  }
+
+  /** Ends the session: with it ends whatever the unit still drives or tests. Source: ISO 14229-1, from memory. */
+  async leave(): Promise<void> {
+    this.#note(await this.#bench.link.exchange(encodeSession(1), { repeatable: true }));
   }
 
   async input(input: ExerciseInput, index: number): Promise<StageFinding> {

@@ -24,6 +24,10 @@ export const exercise = {
     title: `Stands at ${text(p.told)} ${text(p.unit)} whatever is applied`,
     text: 'The input is dead, or its lead is off.'
   }),
+  'exercise.input.contact': (p) => ({
+    title: `Up to ${text(p.worst)} ${text(p.unit)} off, as bad contact would make it`,
+    text: 'Press the lead in and repeat.'
+  }),
   'exercise.input.unread': plain('The unit did not tell every value'),
   'exercise.output.drives': current((delta, wanted) => `Drives: ${delta} of ${wanted}`),
   'exercise.output.none': (p) => ({

@@ -67,7 +67,8 @@
     {/if}
     {#if data.last && !data.last.released}
       <p class="warn">
-        It could not be confirmed that every output was given back: the supply was switched off.
+        It could not be confirmed that every output was given back. The supply was ordered off: look
+        at it.
       </p>
     {/if}
     <details open={onClamp !== undefined || data.runs > 0}>
