@@ -112,7 +112,13 @@ test('the power desk computes without a job', async ({ page }) => {
   await expect(lead).toContainText('Too little voltage at the unit');
   await lead.getByLabel('Length, one way').fill('long');
   await expect(lead).toContainText('Voltage at the unit not known');
-  const vehicle = page.getByRole('region', { name: 'Vehicle' });
+  const vehicle = page.getByRole('region', { name: 'Battery plan' });
   await vehicle.getByLabel('Support').selectOption('battery charger');
   await expect(vehicle).toContainText('A charger is not a supply');
+  await vehicle.getByLabel('Job').selectOption('2031');
+  await vehicle.getByRole('button', { name: 'Send' }).click();
+  await vehicle.getByRole('link', { name: 'job 2031' }).click();
+  await expect(page.getByRole('region', { name: 'Power desk' })).toContainText(
+    'A charger is not a supply'
+  );
 });

@@ -169,7 +169,7 @@ describe('the original', () => {
   });
   it('pressed in the same moment as a read: one of the two is held, and neither breaks the other', async () => {
     const { deps } = shop.root;
-    for (let i = 0; i < 6; i++) {
+    for (let i = 0; i < 4; i++) {
       const at = {
         kind: 'identify',
         jobNumber: JOB,

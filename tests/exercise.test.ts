@@ -117,7 +117,7 @@ async function exercise(
       },
       clock: {
         nowMs: () => performance.now(),
-        sleep: (ms) => new Promise((resolve) => setTimeout(resolve, ms / 4))
+        sleep: (ms) => new Promise((resolve) => setTimeout(resolve, ms / 10))
       },
       stop,
       onProgress: () => undefined

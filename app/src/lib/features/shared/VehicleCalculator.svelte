@@ -23,7 +23,7 @@
 </script>
 
 <Calculator
-  label="Vehicle"
+  label="Battery plan"
   title="Vehicle: does it hold its voltage to the end"
   judgement={plan.judgement}
 >
