@@ -53,6 +53,7 @@ describe('the battery of a vehicle that is written in', () => {
     const { vehicle } = describeDesk(shop.root.deps, await viewOf());
     expect(vehicle?.start).toMatchObject({
       rest: '',
+      load: '',
       capacity: '',
       support: 'supply',
       given: '60'
@@ -90,6 +91,11 @@ describe('the battery of a vehicle that is written in', () => {
     const now = deps.clock.now.bind(deps.clock);
     deps.clock.now = () => new Date(now().getTime() + 5 * 3_600_000);
     expect(await said()).toBe('look gate.vehicle.unplanned');
+    // and one that was too weak in the morning has not got better by itself
+    await keep({ support: 'charger' });
+    const later = deps.clock.now;
+    deps.clock.now = () => new Date(later().getTime() + 5 * 3_600_000);
+    expect(await said()).toBe('stop power.vehicle.charger');
     deps.clock.now = now;
   });
   it('a unit on the bench has no such line, whatever was sent', async () => {

@@ -189,6 +189,17 @@ describe('a station takes it', () => {
     expect(station().supply.idn).toContain('Saltmarsh');
     expect((await listStations(deps.db)).every((s) => s.ownSupply === null)).toBe(true);
   });
+  it('asked for by two stations in the same moment, one of them has it', async () => {
+    const { deps } = shop.root;
+    const own = device();
+    const supply = { host, port: await something((l) => own.execute(l)), ratedMa: 1000 };
+    const both = await Promise.all(
+      ['window', 'corner'].map((stationId) => useSupply(deps, lead, { stationId, supply }))
+    );
+    expect(both.map(said).sort()).toEqual(['ok', 'supply.swap.shared']);
+    for (const stationId of ['window', 'corner'])
+      await useSupply(deps, lead, { stationId, supply: null });
+  });
   it('its readings are the station’s, its limits are respected, and a restart of the bench forgets nothing', async () => {
     const { deps } = shop.root;
     expect(said(await give({ host, port, ratedMa: 6000 }))).toBe('ok');

@@ -31,8 +31,8 @@ const SAGGED = 0.85;
 
 /**
  * Does a driver stage do what it is told? Taken from the current of the supply, with a known load of the box in the place
- * of the actuator. No current may be a lead that is off: `suspect`. Current that nobody ordered is `failed`. A phase that
- * was not measured whole, a supply in limitation and a current that is not steady say nothing. Total. Units: mA.
+ * of the actuator. No current may be a lead that is off, current that nobody ordered one in the wrong cavity: `suspect`. Current
+ * that came with the order and does not go with it is `failed`. A phase that was not measured whole, a supply in limitation and a current that is not steady say nothing. Total. Units: mA.
  * Example: 12.0 V on 12 Ω must add 1000 mA; 990 mA is sound.
  */
 export function judgeOutput(output: ExerciseOutput, phases: OutputPhases): StageFinding {
@@ -54,7 +54,7 @@ export function judgeOutput(output: ExerciseOutput, phases: OutputPhases): Stage
     return finding(stage, 'unknown', 'exercise.output.unsteady', { spreadMa });
   const some = Math.max(NOISE_MA, SOME * expectedMa);
   const leakMa = resting.ma - open.ma;
-  if (leakMa > some) return finding(stage, 'failed', 'exercise.output.stuck', { leakMa });
+  if (leakMa > some) return finding(stage, 'suspect', 'exercise.output.stuck', { leakMa });
   const restMa = released.ma - resting.ma;
   if (restMa > some) return finding(stage, 'failed', 'exercise.output.hangs', { restMa });
   const figures = { deltaMa: driven.ma - resting.ma, expectedMa };

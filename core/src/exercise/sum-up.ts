@@ -7,15 +7,15 @@ export interface StageSum {
   readonly stage: string;
   readonly name: string;
   readonly state: StageState;
-  /** What was found, newest of each kind. */
+  /** The newest of each kind that learnt something, and a newer one that did not. */
   readonly findings: readonly StageFinding[];
   /** Two looks say the opposite: nothing is known. */
   readonly contradicted: boolean;
 }
 
 /**
- * Every stage of a family with what is known of it, from the newest finding of each kind of look. Failed stays failed. A
- * stage that the self-test finds sound while the box sees nothing is not known: a lead is off, or the test is blind.
+ * Every stage of a family with what is known of it, from the newest finding of each kind of look that learnt something: one that
+ * learnt nothing takes nothing away. Failed by one kind stays failed whatever another says. A stage that the self-test finds sound while the box sees nothing is not known: a lead is off, or the test is blind.
  */
 export function sumUpStages(
   { inputs, outputs, selfTest }: ExerciseSpec,
@@ -26,8 +26,11 @@ export function sumUpStages(
   );
   return [...names].map(([stage, name]) => {
     const own = findings.filter((f) => f.stage === stage);
-    const newest = own.filter((f, i) => own.findLastIndex((later) => later.by === f.by) === i);
-    const has = (state: StageState) => newest.some((f) => f.state === state);
+    const isNewest = (f: StageFinding, of: readonly StageFinding[]) =>
+      of.findLast((later) => later.by === f.by) === f;
+    const learnt = own.filter((f) => f.state !== 'unknown');
+    const newest = own.filter((f) => isNewest(f, own) || isNewest(f, learnt));
+    const has = (state: StageState) => learnt.some((f) => f.state === state && isNewest(f, learnt));
     const contradicted = !has('failed') && has('suspect') && has('sound');
     const state = has('failed')
       ? 'failed'

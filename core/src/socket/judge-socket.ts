@@ -35,8 +35,12 @@ const L = SOCKET_LIMITS;
 type Figure = number | null | undefined;
 const isFigure = (value: Figure): value is number =>
   typeof value === 'number' && Number.isFinite(value);
-const moves = (pin: PinReading | undefined) =>
-  isFigure(pin?.swingMv) && isFigure(pin.edgesHz) && pin.swingMv >= L.swingMv && pin.edgesHz > 0;
+/** Does the line move? Undefined where that was not measured. */
+const movement = (pin: PinReading | undefined) =>
+  isFigure(pin?.swingMv) && isFigure(pin.edgesHz)
+    ? pin.swingMv >= L.swingMv && pin.edgesHz > 0
+    : undefined;
+const moves = (pin: PinReading | undefined) => movement(pin) === true;
 
 /**
  * Judges the sixteen pins of a diagnostic socket, measured against the ground lead of the box. Go as a whole needs battery
@@ -96,7 +100,8 @@ function judgePair(
     shortOf({ line: 'low', mv: lowMv, other: highMv }, batteryMv);
   if (short) return short;
   if (highMv < L.noneMv && lowMv < L.noneMv) return judge('look', 'socket.pair.dead', both);
-  const [highMoves, lowMoves] = [moves(high), moves(low)];
+  const [highMoves, lowMoves] = [movement(high), movement(low)];
+  if (highMoves === undefined || lowMoves === undefined) return judge('look', 'socket.pin.unread');
   if (highMoves && lowMoves)
     return highMv >= lowMv
       ? judge('go', 'socket.pair.talks', both)

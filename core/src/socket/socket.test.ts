@@ -53,6 +53,11 @@ describe('the sixteen pins', () => {
     expect(pin(socket, number)).toBe(code);
     expect(socket.whole.verdict).toBe(verdict);
   });
+  it('a line whose movement was not measured is not called open', () => {
+    const unmeasured = { mv: 2350, swingMv: null, edgesHz: null };
+    expect(pin(judged({ 14: unmeasured }), 6)).toBe('socket.pin.unread');
+    expect(judged({ 14: unmeasured }).whole.verdict).toBe('look');
+  });
   it('a feed that the box holds back is no blown fuse', () => {
     expect(pin(judged({ 16: still(20) }, true), 16)).toBe('socket.battery.switched');
   });

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { planHarness, type HarnessFacts } from '@badger/core/kit/harness';
   import { parseFigure } from '$lib/desk-values.ts';
+  import Figures from '$lib/features/shared/Figures.svelte';
   import Figure from '$lib/features/shared/Figure.svelte';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import Panel from '$lib/ui/Panel.svelte';
@@ -32,11 +33,11 @@
     title="Is a harness worth making"
     note="from the connections of the last {facts[0]?.spanDays} days"
   >
-    <div class="figures">
+    <Figures>
       <Figure name="Parts" unit={currency} bind:value={parts} />
       <Figure name="Making it" unit="min" bind:value={making} />
       <Figure name="Connecting with it" unit="min" bind:value={withIt} />
-    </div>
+    </Figures>
     <ul>
       {#each plans as p (p.family)}
         {@const m = messageOfJudgement(p.plan.judgement)}
@@ -63,16 +64,6 @@
 {/if}
 
 <style>
-  .figures {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 8px 18px;
-  }
-  .figures :global(label) {
-    display: grid;
-    gap: 2px;
-    font-size: 14px;
-  }
   ul {
     list-style: none;
     margin: 10px 0;

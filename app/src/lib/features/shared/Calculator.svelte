@@ -3,6 +3,7 @@
   import type { Judgement } from '@badger/core/base/verdict';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import Panel from '$lib/ui/Panel.svelte';
+  import Figures from './Figures.svelte';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
 
   let {
@@ -24,7 +25,7 @@
 </script>
 
 <Panel {label} {title}>
-  <div class="figures">{@render figures()}</div>
+  <Figures>{@render figures()}</Figures>
   <p class="verdict" role="status">
     <VerdictMark verdict={judgement.verdict} size={20} />
     <span><b>{m.title}.</b> {m.text} {m.clear ?? ''}</span>
@@ -34,16 +35,6 @@
 </Panel>
 
 <style>
-  .figures {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 8px 18px;
-  }
-  .figures :global(label) {
-    display: grid;
-    gap: 2px;
-    font-size: 14px;
-  }
   .verdict {
     display: flex;
     gap: 10px;

@@ -1,3 +1,4 @@
+import pLimit from 'p-limit';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { checkRight } from '@badger/core/rights/rights';
 import type { SupplyProbe } from '@badger/core/supply/read-probe';
@@ -32,6 +33,17 @@ export async function useSupply(
   const free = checkFree(deps, station);
   if (!free.ok) return free;
   if (!supply) return swap(deps, station, null);
+  return oneAtATime(() => takeOver(deps, station, supply));
+}
+
+/** Two stations that ask for one supply in the same moment: the second sees that the first has it. */
+const oneAtATime = pLimit(1);
+
+async function takeOver(
+  deps: Deps,
+  station: StationBench,
+  supply: NonNullable<OwnSupply['supply']>
+): Promise<Result<true>> {
   const shared = [...deps.bench.stations.values()].find((s) => isAt(s, supply));
   if (shared) return fail('supply.swap.shared', { station: shared.row.name });
   const probed = await probeSupply(supply);
@@ -64,9 +76,9 @@ async function swap(
   own: StationBench['row']['ownSupply']
 ): Promise<Result<true>> {
   const { id } = station.row;
-  await saveOwnSupply(deps.db, id, own);
   const configured = (await listStations(deps.db)).find((s) => s.id === id);
   if (!configured) return fail('station.id.unknown');
+  await saveOwnSupply(deps.db, id, own);
   station.takeSupply(configured, own);
   deps.bench.changed();
   deps.bench.hub.tell({ type: 'kit' });

@@ -46,9 +46,12 @@ export async function keepDeskValue(
 export function vehiclePowerNow(deps: Deps, view: JobView): Judgement | undefined {
   if (view.access?.carrier !== 'vehicle-uds') return undefined;
   const row = view.records.deskValues.find((d) => d.kind === 'vehicle');
-  if (!row || deps.clock.now().getTime() - row.at.getTime() > FRESH_MS)
-    return judge('look', 'gate.vehicle.unplanned');
-  return judgeDesk(valueOf(row));
+  const reckoned = row && judgeDesk(valueOf(row));
+  const old = row && deps.clock.now().getTime() - row.at.getTime() > FRESH_MS;
+  // a stop does not wear off: it stands until somebody measures anew
+  return !reckoned || (old && reckoned.verdict !== 'stop')
+    ? judge('look', 'gate.vehicle.unplanned')
+    : reckoned;
 }
 
 /** Figures of the power desk for the page of a job. */
@@ -80,10 +83,18 @@ function startFor(deps: Deps, view: JobView): VehicleInput {
   const least = view.access?.carrier === 'vehicle-uds' ? view.access.spec.supply?.voltageMinMv : 0;
   return {
     ...VEHICLE_EXAMPLE,
-    ...{ rest: '', capacity: '', celsius: '' },
+    ...{ rest: '', capacity: '', celsius: '', load: '', minutes: minutesOf(view) },
     support: supply ? 'supply' : 'none',
     given: supply ? String((supply.ratedMa ?? 0) / 1000) : '',
     year: year === undefined ? '' : String(year),
     ...(least ? { least: String(least / 1000) } : {})
   };
+}
+
+/** How long the vehicle has to hold: what the access waits and what the trade needs for a read and a write; empty where nobody knows. */
+function minutesOf({ access, profile }: JobView): string {
+  const waits = access?.carrier === 'vehicle-uds' ? access.spec.waitMinutes : 0;
+  const { read, write } = profile?.typicalMinutes ?? {};
+  const minutes = waits + (read?.[1] ?? 0) + (write?.[1] ?? 0);
+  return minutes > 0 ? String(minutes) : '';
 }
