@@ -93,8 +93,7 @@ describe('the battery of a vehicle that is written in', () => {
     expect(await said()).toBe('look gate.vehicle.unplanned');
     // and one that was too weak in the morning has not got better by itself
     await keep({ support: 'charger' });
-    const later = deps.clock.now;
-    deps.clock.now = () => new Date(later().getTime() + 5 * 3_600_000);
+    deps.clock.now = () => new Date(now().getTime() + 10 * 3_600_000);
     expect(await said()).toBe('stop power.vehicle.charger');
     deps.clock.now = now;
   });
