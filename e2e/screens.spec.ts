@@ -13,6 +13,7 @@ const PAGES = [
   '/jobs/2031/record',
   '/jobs/2031/wiring/original',
   '/power',
+  '/power/trace',
   '/trace',
   '/breakout',
   '/kit',

@@ -15,6 +15,7 @@ import { listManyJobs, scanSideBySide, uploadWhileReading } from './bench-arrive
 import { holdLoop, walkChains } from './bench-hold.ts';
 import { matchShelf, planGaps, planMany } from './bench-match.ts';
 import { median, race, report } from './bench-support.ts';
+import { eightHoursOfSupplies } from './bench-supply.ts';
 import { traceAgainstTshark } from './bench-trace.ts';
 
 const MIB = 1024 * 1024;
@@ -190,6 +191,7 @@ try {
   holdLoop();
   walkChains();
   traceAgainstTshark();
+  await eightHoursOfSupplies(sh('start', 'supplies'));
   await uploadWhileReading(sh('start', 'photos'));
 } finally {
   sh('destroy');

@@ -90,6 +90,7 @@ export interface ElectricalCodes {
   'supply.probe.absent': { host: string; port: number };
   'supply.probe.silent': { host: string; port: number };
   'supply.probe.strange': { host: string; port: number; idn: string };
+  'supply.hours.stretch': None;
   'supply.swap.on': None;
   'supply.swap.shared': { station: string };
   'supply.swap.rating': { saidMa: number; mostMa: number };

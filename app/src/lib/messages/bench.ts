@@ -211,6 +211,11 @@ export const bench = {
     text: 'Two stations would switch one output.',
     clear: 'Enter the address of another supply.'
   }),
+  'supply.hours.stretch': () => ({
+    title: 'No such stretch of time',
+    text: 'A trace is shown over a day at the most, from an earlier moment to a later one.',
+    clear: 'Choose one of the stretches above the trace.'
+  }),
   'supply.swap.on': () => ({
     title: 'An output is on',
     text: 'Neither the supply of the station nor the other one may feed anything while they change places.',

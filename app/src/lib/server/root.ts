@@ -15,6 +15,7 @@ import { parseStations, USUAL_DEVICES } from './services/kit/configured-stations
 import { loadLayouts } from './services/families/load-layouts.ts';
 import { loadProfiles } from './services/families/load-profiles.ts';
 import { rehearseDemo } from './demo/rehearse-demo.ts';
+import { keepSupplyTraces } from './services/kit/keep-supply-trace.ts';
 import { keepWatching } from './services/shop/watch-shop.ts';
 import { recordTrip } from './services/operation/record-trip.ts';
 import { holdOwnerLock, keepRecovering } from './services/operation/recover.ts';
@@ -79,6 +80,7 @@ export async function createRoot(options: RootOptions): Promise<Root> {
   };
   const stopRecovering = keepRecovering(deps);
   const stopWatching = keepWatching(deps);
+  const stopTraces = keepSupplyTraces(deps);
   for (const station of bench.stations.values())
     station.onTrip((trip) => void recordTrip(deps, station, trip));
   if (seeded && options.rehearse) await rehearseDemo(deps, bench.world?.latest?.speed ?? 30);
@@ -88,6 +90,7 @@ export async function createRoot(options: RootOptions): Promise<Root> {
       stopRecovering();
       stopWatching();
       await endExercises(bench);
+      await stopTraces();
       bench.close();
       await drain(bench);
       await releaseOwner();

@@ -14,6 +14,9 @@
 
 <svelte:head><title>Power · Upright Badger</title></svelte:head>
 <PageHead title="Power" note="The same arithmetic as on Wire, without a job." />
+<p>
+  <a class="btn btn-outline" href="/power/trace">What the supplies gave: trace of the last hours</a>
+</p>
 <div class="desk">
   <LeadCalculator jobs={data.jobs} />
   <BudgetCalculator jobs={data.jobs} />

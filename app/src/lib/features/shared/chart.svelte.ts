@@ -10,6 +10,7 @@ import {
   PointElement,
   type ChartConfiguration
 } from 'chart.js';
+import annotationPlugin from 'chartjs-plugin-annotation';
 import { untrack } from 'svelte';
 import type { Attachment } from 'svelte/attachments';
 
@@ -21,7 +22,8 @@ Chart.register(
   LineElement,
   PointElement,
   LinearScale,
-  Filler
+  Filler,
+  annotationPlugin
 );
 Chart.defaults.font.family = "'Atkinson Hyperlegible Next Variable', sans-serif";
 Chart.defaults.animation = false;

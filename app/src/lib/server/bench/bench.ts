@@ -4,6 +4,7 @@ import type { LiveExercise } from './live-exercise.ts';
 import type { LiveScan } from './live-scan.ts';
 import type { LiveOperation } from './live-operation.ts';
 import { StationBench } from './station-bench.ts';
+import type { SupplyRecorder } from './supply-recorder.ts';
 import { WorldClient } from './world-client.ts';
 import type { StationRow } from '../repositories/stations.ts';
 
@@ -17,6 +18,8 @@ export class Bench {
   readonly scans = new Map<string, LiveScan>();
   /** Loose units that are being exercised, by station id. */
   readonly exercises = new Map<string, LiveExercise>();
+  /** Traces of the supplies by station id. */
+  readonly recorders = new Map<string, SupplyRecorder>();
   /** The one Ethernet cable to a vehicle is spoken for by an operation that is about to run, or runs. */
   #cableTaken = false;
   readonly world: WorldClient | undefined;

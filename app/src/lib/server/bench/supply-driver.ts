@@ -7,7 +7,10 @@ import type {
 } from '@badger/core/port/supply';
 import { LineInstrument, type LineAddress } from './line-instrument.ts';
 
-const POLL_MS = 200;
+/** From one reading to the next. Units: ms. */
+const POLL_MS = 100;
+/** What is between the end of a slow reading and the next one. Units: ms. */
+const PAUSE_MS = 20;
 
 /** A supply that is spoken to in lines of text over a socket. */
 export interface SupplyAddress extends LineAddress {
@@ -43,9 +46,11 @@ export class LineSupply implements SupplyPort {
   }
 
   async #poll(): Promise<void> {
+    const begun = performance.now();
     this.#report(await this.#line.turn(() => this.#measure()));
     if (this.#line.closed || !this.#line.connected) return;
-    this.#timer = setTimeout(() => void this.#poll(), POLL_MS);
+    const waitMs = Math.max(PAUSE_MS, POLL_MS - (performance.now() - begun));
+    this.#timer = setTimeout(() => void this.#poll(), waitMs);
   }
 
   async #measure(): Promise<SupplySample | undefined> {

@@ -23,6 +23,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'GET /jobs/new': 'pages.see',
   'GET /kit': 'pages.see',
   'GET /power': 'pages.see',
+  'GET /power/trace': 'pages.see',
   'GET /trace': 'pages.see',
   'GET /breakout': 'pages.see',
   'GET /set-up': 'open',
@@ -48,6 +49,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'GET /api/search': 'pages.see',
   'GET /api/shelf.csv': 'lists.export',
   'GET /api/stations/[id]/socket': 'pages.see',
+  'GET /api/stations/[id]/trace.csv': 'pages.see',
 
   'POST /api/shop/hours': 'settings.change',
   'POST /api/shop/prices': 'settings.change',

@@ -1,5 +1,6 @@
 import { classifyCurrent } from '@badger/core/electrical/classify-current';
-import type { DrawBand, DrawState } from '@badger/core/profile/profile';
+import { findDrawBand } from '@badger/core/electrical/draw-band';
+import type { DrawBand } from '@badger/core/profile/profile';
 import type { LiveBench, LiveStation } from '../../../live-types.ts';
 import type { LiveExercise } from '../../bench/live-exercise.ts';
 import type { LiveOperation } from '../../bench/live-operation.ts';
@@ -74,16 +75,13 @@ function describeExercise(live: LiveExercise | undefined): LiveStation['exercise
   return live && { jobNumber: live.jobNumber, looking: live.looking, done: live.done, of: live.of };
 }
 
-const DRAW_OF: Readonly<Record<string, DrawState>> = { write: 'writing', read: 'reading' };
-
 /** Current that is to be expected: from the operation's family, or the identified unit's. */
 function findBand(station: StationBench, live: LiveOperation | undefined): DrawBand | undefined {
   const access = live?.spec.access ?? station.connected?.access;
   if (access?.carrier !== 'can-uds') return undefined;
   const { spec } = access;
-  const state = DRAW_OF[live?.spec.kind ?? 'identify'] ?? (spec.holdPad ? 'boot' : 'idle');
+  const band = findDrawBand(spec, live?.spec.kind ?? 'identify');
   const idle = spec.draw.find((d) => d.state === 'idle');
-  const band = spec.draw.find((d) => d.state === state) ?? idle;
   // between operations a unit may be in either state; take both bands together
   return band && idle && !live ? { ...band, minMa: Math.min(idle.minMa, band.minMa) } : band;
 }
