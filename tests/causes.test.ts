@@ -79,6 +79,18 @@ describe('a unit that does not answer', () => {
     expect(found?.causes[0]?.support[0]?.what).toBe('levels');
     expect((await viewOf()).line.wire).toMatchObject({ verdict: 'look', code: 'wire.unit.silent' });
   });
+  it('a feed that the breakout holds back is named, with what says so', async () => {
+    const { sense } = shop.root.deps.bench.stations.get('window') ?? {};
+    fault();
+    await powerUp(shop, 'window', '0417');
+    await sense?.switchFeeds({ battery: false });
+    expect((await identify())?.state).toBe('failed');
+    const found = await causes();
+    expect(found?.evidence.feeds).toEqual({ battery: false, ignition: true });
+    expect(found?.causes[0]?.cause).toBe('open-feed');
+    expect(found?.causes[0]?.support.map((s) => s.what)).toContain('feedSwitch');
+    await sense?.switchFeeds({ battery: true });
+  });
   it('what ran on which firmware is kept with it', async () => {
     const operation = (await viewOf()).operations.at(-1);
     const row = await findOperation(shop.root.deps.db, operation?.id ?? '');

@@ -1,7 +1,7 @@
 // One bench with one unit and a fault or two, taken through its handshake as a person would take it, without pages and database.
 import { setTimeout as sleep } from 'node:timers/promises';
 import { targetOf, type CanUdsAccess } from '@badger/core/access/access';
-import type { Cause } from '@badger/core/diagnosis/causes';
+import type { BenchCause } from '@badger/core/diagnosis/causes';
 import type { ExpectedBench, HandshakeEvidence, TryOutcome } from '@badger/core/diagnosis/evidence';
 import { tryOutcomeOf } from '@badger/core/diagnosis/try-outcome';
 import { SUPPLY_DIALECTS } from '@badger/core/supply/dialects';
@@ -22,7 +22,7 @@ import type { Station } from '../../standins/src/world/station.ts';
 import { until } from './shop.ts';
 
 /** What is done to a bench for each cause. */
-export const MADE_BY: Readonly<Record<Cause, BenchFault | 'box' | 'locked'>> = {
+export const MADE_BY: Readonly<Record<BenchCause, BenchFault | 'box' | 'locked'>> = {
   'open-feed': 'open-feed',
   'open-ground': 'open-ground',
   'no-ignition': 'no-ignition',
@@ -77,7 +77,7 @@ export function expectedFor({ access }: Bench): ExpectedBench {
 /** Sets the faults, measures, switches on, asks the unit who it is, and lets itself in. */
 export async function tryBench(
   bench: Bench,
-  causes: readonly Cause[],
+  causes: readonly BenchCause[],
   habit: Habit
 ): Promise<Tried> {
   const { station, access } = bench;

@@ -1,24 +1,21 @@
-import type { ExpectedBench, Observations } from './evidence.ts';
+import { CHIP_CAUSES, CHIP_MODELS, CHIP_SOUND, type ChipCause } from './chip-causes.ts';
+import type { CauseModel, Likely } from './cause-model.ts';
+import type { Expected } from './evidence.ts';
 
 /** What makes a unit silent on the bench, or stubborn. */
-export const CAUSES = [
+export const BENCH_CAUSES = [
   ...(['open-feed', 'open-ground', 'no-ignition', 'can-swapped', 'can-open'] as const),
   ...(['few-terminators', 'many-terminators', 'bit-rate', 'weak-supply', 'worn-lead'] as const),
   ...(['pad-not-held', 'programming-line', 'short', 'dead', 'dying', 'locked', 'box'] as const)
 ] as const;
+export type BenchCause = (typeof BENCH_CAUSES)[number];
+
+/** Every cause, of units that speak and of chips that are touched. */
+export const CAUSES = [...BENCH_CAUSES, ...CHIP_CAUSES] as const;
 export type Cause = (typeof CAUSES)[number];
 
-type Likely = { readonly [K in keyof Observations]?: Partial<Record<string, number>> };
-
-interface CauseModel {
-  /** How often it is the one, before anything is measured. Source: common practice. */
-  readonly prior: number;
-  /** Chance of each word of an observation under this cause; what is left is spread over the others. */
-  readonly shows: Likely;
-}
-
-/** What a sound bench shows, whatever else is wrong: a cause is told apart only by where it departs from this. */
-export const SOUND: Likely = {
+/** What a sound bench shows. */
+const BENCH_SOUND: Likely = {
   current: { expected: 0.9, low: 0.05, high: 0.04 },
   supply: { steady: 0.98 },
   feed: { right: 0.98 },
@@ -28,6 +25,9 @@ export const SOUND: Likely = {
   pair: { right: 0.9, few: 0.04, many: 0.04 },
   bus: { quiet: 0.9, ack: 0.08 },
   answers: { none: 0.85 },
+  feedSwitch: { on: 0.98 },
+  ignitionSwitch: { on: 0.97 },
+  kit: { same: 0.92, changed: 0.07 },
   feedWire: { ticked: 0.6, good: 0.35, 'left-out': 0.04 },
   groundWire: { ticked: 0.6, good: 0.35, 'left-out': 0.04 },
   ignitionWire: { ticked: 0.6, good: 0.35, 'left-out': 0.04 },
@@ -44,7 +44,7 @@ const OFF: Likely = { bus: { ack: 0.97 }, answers: { none: 0.97 } };
 const DEAF: Likely = { bus: { ack: 0.97 }, answers: { none: 0.97 } };
 
 /** Every cause with what it shows. Source: common practice; the figures are set by hand and tried against the seeded campaign. */
-export const CAUSE_MODELS: Readonly<Record<Cause, CauseModel>> = {
+const BENCH_MODELS: Readonly<Record<BenchCause, CauseModel>> = {
   'open-feed': {
     prior: 0.12,
     shows: {
@@ -52,6 +52,7 @@ export const CAUSE_MODELS: Readonly<Record<Cause, CauseModel>> = {
       current: { none: 0.97, leak: 0.02 },
       feed: { none: 0.97 },
       ignition: { right: 0.5, none: 0.5 },
+      feedSwitch: { on: 0.6, off: 0.4 },
       feedWire: MISSING
     }
   },
@@ -70,6 +71,7 @@ export const CAUSE_MODELS: Readonly<Record<Cause, CauseModel>> = {
       ...OFF,
       current: { leak: 0.93, none: 0.05 },
       ignition: { none: 0.97 },
+      ignitionSwitch: { on: 0.6, off: 0.4 },
       ignitionWire: MISSING
     }
   },
@@ -159,12 +161,28 @@ export const CAUSE_MODELS: Readonly<Record<Cause, CauseModel>> = {
   },
   box: {
     prior: 0.04,
-    shows: { bus: { quiet: 0.8, ack: 0.15 }, answers: { lost: 0.6, garbled: 0.35 } }
+    shows: {
+      bus: { quiet: 0.8, ack: 0.15 },
+      answers: { lost: 0.6, garbled: 0.35 },
+      kit: { changed: 0.5, same: 0.5 }
+    }
   }
 };
 
+export const CAUSE_MODELS: Readonly<Record<Cause, CauseModel>> = {
+  ...BENCH_MODELS,
+  ...CHIP_MODELS
+};
+
+/** What shows where nothing is wrong, whatever else is: a cause is told apart only by where it departs from this. */
+export const soundOf = (expected: Expected): Likely => (expected.chip ? CHIP_SOUND : BENCH_SOUND);
+
+const ofChip: ReadonlySet<Cause> = new Set<ChipCause>(CHIP_CAUSES);
+
 /** Can this unit have this fault over this access? */
-export function isPossible(cause: Cause, expected: ExpectedBench): boolean {
+export function isPossible(cause: Cause, expected: Expected): boolean {
+  if (expected.chip) return ofChip.has(cause);
+  if (ofChip.has(cause)) return false;
   if (cause === 'pad-not-held') return expected.holdsPad;
   if (cause === 'programming-line') return expected.hasProgramming;
   return true;

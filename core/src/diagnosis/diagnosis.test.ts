@@ -1,13 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { fail, type Problem } from '../base/result.ts';
-import { CAUSE_MODELS, CAUSES, SOUND, type Cause } from './causes.ts';
-import {
-  observe,
-  type ExpectedBench,
-  type HandshakeEvidence,
-  type TryOutcome
-} from './evidence.ts';
+import { BENCH_CAUSES, CAUSE_MODELS, CAUSES, soundOf, type Cause } from './causes.ts';
+import type { ExpectedBench, HandshakeEvidence, TryOutcome } from './evidence.ts';
+import { observe } from './observe.ts';
 import { rankCauses } from './rank-causes.ts';
 import { isWorthAnotherTry, tryOutcomeOf } from './try-outcome.ts';
 
@@ -118,7 +114,8 @@ describe('how a try ended', () => {
 
 describe('the table of causes', () => {
   const tables = [
-    ['sound', SOUND] as const,
+    ['a sound bench', soundOf(EXPECTED)] as const,
+    ['a sound chip', soundOf({ chip: { identification: undefined } })] as const,
     ...CAUSES.map((c) => [c, CAUSE_MODELS[c].shows] as const)
   ];
   it('no chance is above one, none below nothing, priors are all above nothing', () => {
@@ -175,7 +172,7 @@ describe('the order of causes', () => {
   });
   it('with no evidence the order is that of experience; shares add up to one', () => {
     const ranked = rankCauses({ tries: [] }, EXPECTED);
-    expect(ranked.map((r) => r.cause).sort()).toEqual([...CAUSES].sort());
+    expect(ranked.map((r) => r.cause).sort()).toEqual([...BENCH_CAUSES].sort());
     expect(ranked.reduce((sum, r) => sum + r.share, 0)).toBeCloseTo(1, 9);
     expect(ranked.every((r) => r.support.length === 0)).toBe(true);
     const often = { confirmed: { dying: { family: 30, other: 0 } }, excluded: [] };
@@ -233,7 +230,7 @@ describe('the order of causes', () => {
     fc.assert(
       fc.property(evidence, (e) => {
         const ranked = rankCauses(e, EXPECTED);
-        expect(new Set(ranked.map((r) => r.cause)).size).toBe(CAUSES.length);
+        expect(new Set(ranked.map((r) => r.cause)).size).toBe(BENCH_CAUSES.length);
         const shares = ranked.map((r) => r.share);
         expect(shares.every((s) => s >= 0 && s <= 1)).toBe(true);
         expect(shares).toEqual([...shares].sort((a, b) => b - a));

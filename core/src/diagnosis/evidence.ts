@@ -1,6 +1,7 @@
 import type { BusErrorKind } from '../can/serial-line.ts';
 import type { DrawBand, SupplyNeed } from '../profile/profile.ts';
-import { countTerminators } from '../electrical/termination.ts';
+import type { Feeds } from '../port/breakout.ts';
+import type { ChipProbe } from '../spi/probe-contact.ts';
 
 /** How one try of a handshake ended. */
 export type TryOutcome =
@@ -41,10 +42,17 @@ export interface HandshakeEvidence {
     | { readonly heard: number; readonly errors: Readonly<Partial<Record<BusErrorKind, number>>> }
     | undefined;
   readonly tries: readonly TryOutcome[];
+  /** Looks at a memory chip. */
+  readonly chip?: ChipProbe | undefined;
+  /** What the breakout box passes on to the unit. */
+  readonly feeds?: Feeds | undefined;
+  /** Software or firmware of the bench is another than when work here succeeded last. */
+  readonly kitChanged?: boolean | undefined;
 }
 
 /** What the unit should show over this access. */
 export interface ExpectedBench {
+  readonly chip?: undefined;
   readonly need: SupplyNeed;
   readonly draw: readonly DrawBand[];
   /** A pad is held while it is fed. */
@@ -55,6 +63,16 @@ export interface ExpectedBench {
   /** The unit itself carries one: cut off from it, the pair shows one fewer. Undefined: nobody knows. */
   readonly unitTerminates: boolean | undefined;
 }
+
+/** What a memory chip should show. */
+export interface ExpectedChip {
+  readonly chip: {
+    /** Hex; undefined for a chip that has none. */
+    readonly identification: string | undefined;
+  };
+}
+
+export type Expected = ExpectedBench | ExpectedChip;
 
 /** One look at the evidence as a word; what is not known is left out. */
 export interface Observations {
@@ -73,137 +91,12 @@ export interface Observations {
   readonly canWire?: WireState;
   readonly programmingWire?: WireState;
   readonly padWire?: WireState;
-}
-
-/** Below this nothing flows. Units: mA. Source: common practice. */
-const NOTHING_MA = 8;
-/** A processor that does not run leaks at most this share of what it draws idle. Source: common practice. */
-const LEAK_SHARE = 0.4;
-/** Below this a line carries no feed. Units: mV. Source: common practice. */
-const NO_FEED_MV = 3000;
-/** A ground that lifts more than this is none. Units: mV. Source: common practice. */
-const LIFTED_MV = 1000;
-/** In limitation or under load the voltage gives way below this share of what is set. Source: common practice. */
-const SAG_SHARE = 0.92;
-/** In a short hardly any voltage is left. Source: common practice. */
-const COLLAPSED_SHARE = 0.5;
-/**
- * Mean of H above L while a frame is said over and over: a driven pair swings by 1.5 to 3 V (ISO 11898-2, from memory), about half
- * of the time. With one line open only one of them moves. Units: mV. Source: common practice.
- */
-const SWING_MV = { whole: 600, half: 200 } as const;
-
-/** Turns figures into words against what this family draws and needs. Total; what is no number was not measured. */
-export function observe(evidence: HandshakeEvidence, expected: ExpectedBench): Observations {
-  const { wires } = evidence;
-  const all: { [K in keyof Observations]: Observations[K] | undefined } = {
-    current: currentOf(evidence, expected),
-    supply: supplyOf(evidence),
-    ...senseOf(evidence, expected),
-    pair: pairOf(evidence.pairOhm, expected),
-    bus: busOf(evidence),
-    answers: answersOf(evidence),
-    feedWire: wires?.battery,
-    groundWire: wires?.ground,
-    ignitionWire: wires?.ignition,
-    canWire: wires?.can,
-    programmingWire: expected.hasProgramming ? wires?.programming : undefined,
-    padWire: expected.holdsPad ? wires?.['boot-pad'] : undefined
-  };
-  return Object.fromEntries(Object.entries(all).filter(([, value]) => value !== undefined));
-}
-
-const isNumber = (value: number | null | undefined): value is number =>
-  typeof value === 'number' && Number.isFinite(value);
-
-function currentOf({ supply }: HandshakeEvidence, { draw }: ExpectedBench) {
-  if (supply?.tripped) return 'short';
-  if (!supply || !isNumber(supply.measuredMa)) return undefined;
-  const { measuredMa, measuredMv, setMv, limitMa } = supply;
-  // a limit that is set low is reached without a short: only where the voltage collapses is it one
-  if (measuredMa >= limitMa * 0.98) return measuredMv < setMv * COLLAPSED_SHARE ? 'short' : 'high';
-  if (measuredMa < NOTHING_MA) return 'none';
-  const idle = draw.find((d) => d.state === 'idle') ?? draw[0];
-  if (!idle) return undefined;
-  const most = Math.max(...draw.map((d) => d.maxMa));
-  if (measuredMa < idle.minMa * LEAK_SHARE) return 'leak';
-  if (measuredMa < idle.minMa) return 'low';
-  return measuredMa > most ? 'high' : 'expected';
-}
-
-function supplyOf({ supply }: HandshakeEvidence) {
-  if (!supply || supply.tripped || !isNumber(supply.measuredMv) || !(supply.setMv > 0))
-    return undefined;
-  // held in its limit it gives way too, and that is told by the current
-  if (supply.measuredMa >= supply.limitMa * 0.98) return undefined;
-  return supply.measuredMv < supply.setMv * SAG_SHARE ? 'sagging' : 'steady';
-}
-
-function senseOf(
-  { sense, bus }: HandshakeEvidence,
-  { need }: ExpectedBench
-): Pick<Observations, 'feed' | 'ground' | 'ignition' | 'levels'> {
-  if (!sense) return {};
-  const { feedMv, groundMv, ignitionMv, highMv, lowMv } = sense;
-  const lifted = isNumber(groundMv) ? groundMv > LIFTED_MV : undefined;
-  return {
-    ...(isNumber(feedMv) ? { feed: feedOf(feedMv, need.voltageMinMv) } : {}),
-    ...(lifted === undefined ? {} : { ground: lifted ? 'lifted' : 'right' }),
-    ...(isNumber(ignitionMv) ? { ignition: ignitionMv < NO_FEED_MV ? 'none' : 'right' } : {}),
-    // against a ground that has lifted, or while nobody drives the pair, no level says anything
-    ...(lifted !== true && isDriven(bus) && isNumber(highMv) && isNumber(lowMv)
-      ? { levels: levelsOf(highMv, lowMv) }
-      : {})
-  };
-}
-
-/** A controller that meets errors says its frame over and over. */
-const isDriven = (bus: HandshakeEvidence['bus']): boolean =>
-  Object.values(bus?.errors ?? {}).some((n) => n > 0);
-
-function feedOf(feedMv: number, minMv: number): Observations['feed'] {
-  if (feedMv < NO_FEED_MV) return 'none';
-  // under the family's band a unit may still run: what is meant is a feed that breaks down
-  return feedMv < minMv * SAG_SHARE ? 'low' : 'right';
-}
-
-function levelsOf(highMv: number, lowMv: number): Observations['levels'] {
-  const swing = highMv - lowMv;
-  if (swing >= SWING_MV.whole) return 'right';
-  if (swing >= SWING_MV.half) return 'half';
-  // hardly any swing: whether anybody drives the pair is not known
-  return swing <= -SWING_MV.half ? 'inverted' : undefined;
-}
-
-/** Below this the lines touch. Units: Ω. Source: common practice. */
-const TOUCHING_OHM = 10;
-
-function pairOf(ohm: number | null | undefined, { terminators }: ExpectedBench) {
-  if (ohm === undefined || (ohm !== null && !(ohm >= 0))) return undefined;
-  if (ohm === null) return 'none';
-  if (ohm < TOUCHING_OHM) return 'short';
-  const { count } = countTerminators(ohm);
-  if (count === 0) return 'none';
-  return count === terminators ? 'right' : count < terminators ? 'few' : 'many';
-}
-
-/** The gravest kind of error that was seen: one that only a disturbed bus makes outweighs a missing answer. */
-function busOf({ bus }: HandshakeEvidence) {
-  if (!bus) return undefined;
-  const of = (kind: BusErrorKind) => bus.errors[kind] ?? 0;
-  if (of('form') + of('stuff') + of('crc') > 0) return 'form';
-  if (of('bit') > 0) return 'bit';
-  if (of('ack') > 0) return 'ack';
-  // a box that tells of no errors may be one that never does: only what was heard proves a quiet bus
-  return bus.heard > 0 ? 'quiet' : undefined;
-}
-
-function answersOf({ tries, bus }: HandshakeEvidence): Observations['answers'] {
-  const last = tries.at(-1);
-  if (last === undefined || last === 'answered') return undefined;
-  if (last === 'silent') {
-    const spoke = (bus?.heard ?? 0) > 0 || tries.some((t) => t !== 'silent' && t !== 'lost');
-    return spoke ? 'some' : 'none';
-  }
-  return last;
+  readonly feedSwitch?: 'on' | 'off';
+  readonly ignitionSwitch?: 'on' | 'off';
+  readonly kit?: 'same' | 'changed';
+  readonly lines?: 'floating' | 'low' | 'steady' | 'scatter';
+  readonly latch?: 'follows' | 'sometimes' | 'stuck';
+  readonly slower?: 'same' | 'helps' | undefined;
+  readonly chipKind?: 'right' | 'other' | 'none' | undefined;
+  readonly chipBusy?: 'rests' | 'hung' | undefined;
 }

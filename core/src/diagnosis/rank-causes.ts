@@ -1,10 +1,6 @@
-import { CAUSE_MODELS, CAUSES, isPossible, SOUND, type Cause } from './causes.ts';
-import {
-  observe,
-  type ExpectedBench,
-  type HandshakeEvidence,
-  type Observations
-} from './evidence.ts';
+import { CAUSE_MODELS, CAUSES, isPossible, soundOf, type Cause } from './causes.ts';
+import type { Expected, HandshakeEvidence, Observations } from './evidence.ts';
+import { observe } from './observe.ts';
 
 /** What was found out before by trying: it changes the order. */
 export interface CauseHistory {
@@ -51,7 +47,7 @@ const NONE: CauseHistory = { confirmed: {}, excluded: [] };
  */
 export function rankCauses(
   evidence: HandshakeEvidence,
-  expected: ExpectedBench,
+  expected: Expected,
   history: CauseHistory = NONE
 ): readonly RankedCause[] {
   const seen = Object.entries(observe(evidence, expected)) as [keyof Observations, string][];
@@ -87,12 +83,17 @@ function chanceOf(
   cause: Cause,
   what: keyof Observations,
   word: string,
-  expected: ExpectedBench
+  expected: Expected
 ): number {
   const own = CAUSE_MODELS[cause].shows[what];
-  const table = own ?? SOUND[what] ?? {};
+  const table = own ?? soundOf(expected)[what] ?? {};
   // cut off from a unit that carries none, the pair measures as it should
-  if (cause === 'can-open' && what === 'pair' && expected.unitTerminates !== undefined)
+  if (
+    cause === 'can-open' &&
+    what === 'pair' &&
+    !expected.chip &&
+    expected.unitTerminates !== undefined
+  )
     return chanceOfCutPair(word, expected.unitTerminates);
   return Math.max(LEAST, table[word] ?? 0);
 }
@@ -106,7 +107,7 @@ function supportOf(
   cause: Cause,
   seen: readonly [keyof Observations, string][],
   possible: readonly Cause[],
-  expected: ExpectedBench
+  expected: Expected
 ): readonly Support[] {
   const others = possible.filter((c) => c !== cause);
   return seen

@@ -5,6 +5,7 @@ import type { TryOutcome } from './evidence.ts';
 
 const OUTCOMES: Readonly<Partial<Record<ProblemKind, TryOutcome>>> = {
   silent: 'silent',
+  'no-contact': 'silent',
   'broken-off': 'silent',
   garbled: 'garbled',
   refused: 'refused',

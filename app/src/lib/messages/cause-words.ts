@@ -96,6 +96,47 @@ export const CAUSE_WORDS: Readonly<Record<Cause, CauseWords>> = {
     test: 'Restart the box, then another box on the same lead: an answer confirms it.',
     remedy:
       'Cable only, no radio beside it; after an update that fails, go back to the earlier version.'
+  },
+  'clip-open': {
+    name: 'The clip does not grip, or the chip has no feed',
+    test: 'Take it off, clean the legs, press it home and check contact: an answer confirms it.',
+    remedy: 'Flux and lacquer off the legs. In the socket: the chip pressed down to the end.'
+  },
+  'clip-turned': {
+    name: 'Clip or chip is the wrong way round',
+    test: 'Off at once; hold pin 1 of the clip against the mark of the chip: not the same confirms it.',
+    remedy: 'Turn it. A chip that became warm is read soon: it may not live long.'
+  },
+  'loose-leg': {
+    name: 'One leg has no contact',
+    test: 'Press each leg with a probe and check contact: steady answers confirm it.',
+    remedy: 'Clean it, bend the leg back, or take another clip.'
+  },
+  'board-loads': {
+    name: 'The board loads the lines, or its processor runs',
+    test: 'Check contact at a lower clock: steady answers confirm it.',
+    remedy: 'Lower the clock; hold the processor in reset; lift the chip.'
+  },
+  'other-chip': {
+    name: 'Another chip than the family has',
+    test: 'Read the marking on the chip: another type confirms it.',
+    remedy:
+      'Is it the right chip of the board, and the right family? Another marking may be a variant.'
+  },
+  'chip-dead': {
+    name: 'The chip is dead',
+    test: 'Another chip of the type in the same socket: if it answers, this one is dead.',
+    remedy: 'What it held comes from the unit itself, or from a backup.'
+  },
+  'chip-busy': {
+    name: 'The chip is at work without an end',
+    test: 'Pins off for ten seconds, then check contact: an answer confirms it.',
+    remedy: 'Feed it anew. If it stays so, its cells are worn: read what still reads.'
+  },
+  programmer: {
+    name: 'Programmer or its link',
+    test: 'Restart it, then another programmer on the same clip: an answer confirms it.',
+    remedy: 'Another cable or port; after an update that fails, go back to the earlier version.'
   }
 };
 
@@ -153,7 +194,34 @@ export const SEEN_WORDS: {
   ignitionWire: wireWords('ignition wire'),
   canWire: wireWords('CAN wire'),
   programmingWire: wireWords('programming line'),
-  padWire: wireWords('boot pad wire')
+  padWire: wireWords('boot pad wire'),
+  feedSwitch: { on: 'breakout passes the feed on', off: 'breakout holds the feed back' },
+  ignitionSwitch: {
+    on: 'breakout passes the ignition on',
+    off: 'breakout holds the ignition back'
+  },
+  kit: {
+    same: 'software and firmware as when it worked last',
+    changed: 'software or firmware is another than when it worked last'
+  },
+  lines: {
+    floating: 'lines float, all ones',
+    low: 'lines stay low, all zeros',
+    steady: 'every look tells the same',
+    scatter: 'looks tell different things'
+  },
+  latch: {
+    follows: 'the latch follows',
+    sometimes: 'the latch follows now and then',
+    stuck: 'the latch does not follow'
+  },
+  slower: { same: 'no better at a slow clock', helps: 'sound at a slow clock' },
+  chipKind: {
+    right: 'identification is right',
+    other: 'identification is another',
+    none: 'no identification'
+  },
+  chipBusy: { rests: 'the chip rests', hung: 'the chip says that it is at work' }
 };
 
 function wireWords(wire: string) {

@@ -1,13 +1,12 @@
 <script lang="ts">
   import type { Cause } from '@badger/core/diagnosis/causes';
-  import { formatAmps, formatVolts } from '@badger/core/base/format';
   import { may } from '$lib/features/live/may.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
-  import { CAUSE_WORDS, seenWords, TRY_WORDS } from '$lib/messages/cause-words.ts';
-  import { ohms } from '$lib/messages/wiring.ts';
+  import { CAUSE_WORDS, seenWords } from '$lib/messages/cause-words.ts';
   import Panel from '$lib/ui/Panel.svelte';
   import type { CausesData } from '$lib/wiring-types.ts';
+  import { figuresOf } from './evidence-figures.view.ts';
 
   let { jobNumber, causes, closed }: { jobNumber: number; causes: CausesData; closed: boolean } =
     $props();
@@ -15,32 +14,7 @@
   const allowed = $derived(!closed && may('bench.operate'));
   const open = $derived(causes.causes.filter((c) => c.finding?.outcome !== 'excluded'));
   const out = $derived(causes.causes.filter((c) => c.finding?.outcome === 'excluded'));
-  const figures = $derived.by(() => {
-    const { supply, sense, pairOhm, tries } = causes.evidence;
-    const volts = (mv: number | null) => (mv === null ? '–' : `${formatVolts(mv)} V`);
-    return [
-      ...(tries.length > 0
-        ? [{ name: 'tries', value: tries.map((t) => TRY_WORDS[t]).join(', ') }]
-        : []),
-      ...(supply
-        ? [
-            {
-              name: 'supply',
-              value: `${volts(supply.measuredMv)}, ${formatAmps(supply.measuredMa)} A`
-            }
-          ]
-        : []),
-      ...(sense
-        ? [
-            { name: 'feed pin', value: volts(sense.feedMv) },
-            { name: 'ground pin', value: volts(sense.groundMv) },
-            { name: 'ignition pin', value: volts(sense.ignitionMv) },
-            { name: 'CAN H / L', value: `${volts(sense.highMv)} / ${volts(sense.lowMv)}` }
-          ]
-        : []),
-      ...(pairOhm === undefined ? [] : [{ name: 'pair', value: ohms(pairOhm ?? Infinity) }])
-    ];
-  });
+  const figures = $derived(figuresOf(causes.evidence));
 
   async function found(cause: Cause, outcome: 'confirmed' | 'excluded') {
     const { role, evidenceId } = causes;

@@ -9,6 +9,7 @@ import type {
 import type { MemoryTarget } from '@badger/core/access/access';
 import type { VehicleReading } from '@badger/core/access/vehicle/vehicle-reading';
 import type { HandshakeEvidence } from '@badger/core/diagnosis/evidence';
+import type { ChipProbe } from '@badger/core/spi/probe-contact';
 import type { Range } from '@badger/core/image/range';
 import { lengthOf } from '@badger/core/image/range';
 import type { MemorySession, Progress, Told } from '../station/memory-session.ts';
@@ -93,6 +94,13 @@ export class RemoteMemory implements MemoryAccess {
     const session = this.#session;
     if (!session || !this.#ask) return undefined;
     return this.#ask<HandshakeEvidence['bus']>(() => session.bus(), undefined);
+  }
+
+  /** Looks at a chip; undefined where there is none, or nobody can tell any more. */
+  async probeChip(): Promise<ChipProbe | undefined> {
+    const session = this.#session;
+    if (!session || !this.#ask) return undefined;
+    return this.#ask<ChipProbe | undefined>(() => session.probeChip(), undefined);
   }
 
   note(text: string): void {

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, ne, not, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, ne, not, sql } from 'drizzle-orm';
 import type { Tx } from '../db/client.ts';
 import { job, jobUnit, unit } from '../db/schema/jobs.ts';
 import { person } from '../db/schema/people.ts';
@@ -132,6 +132,23 @@ export async function listSilentOperations(db: Tx, silenceMs: number): Promise<O
 const SAMPLES_AT_ONCE = 2000;
 
 /** Adds samples; those that are there already are passed over. */
+/** On what work at a station succeeded last. */
+export async function findLastVersions(db: Tx, stationId: string) {
+  const [row] = await db
+    .select({ versions: operation.versions })
+    .from(operation)
+    .where(
+      and(
+        eq(operation.stationId, stationId),
+        eq(operation.state, 'done'),
+        isNotNull(operation.versions)
+      )
+    )
+    .orderBy(desc(operation.endedAt))
+    .limit(1);
+  return row?.versions ?? undefined;
+}
+
 export async function insertSamples(
   db: Tx,
   operationId: string,

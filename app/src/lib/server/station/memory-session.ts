@@ -4,6 +4,7 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import type { MemoryAccess, ModuleIdentity } from '@badger/core/access/memory-access';
 import type { MemoryTarget } from '@badger/core/access/access';
 import { makeChipMemory, type ChipTarget } from '@badger/core/access/chip/chip-memory';
+import { probeContact, type ChipProbe } from '@badger/core/spi/probe-contact';
 import { makeUdsMemory, type UdsTarget } from '@badger/core/access/uds/uds-memory';
 import type { Range } from '@badger/core/image/range';
 import type { VehicleReading } from '@badger/core/access/vehicle/vehicle-reading';
@@ -41,6 +42,7 @@ export class MemorySession {
   readonly #recorder = new TraceRecorder();
   readonly #signal = { stopped: false };
   #memory: MemoryAccess | undefined;
+  #probe: (() => Promise<ChipProbe>) | undefined;
   #link: AwakeLink | undefined;
   #close: () => Promise<void> = () => Promise.resolve();
 
@@ -119,6 +121,7 @@ export class MemorySession {
       this.#recorder.note(`chip clock ${clock.value} Hz`);
     }
     this.#memory = makeChipMemory(programmer, CLOCK, target);
+    this.#probe = () => probeContact(programmer, target.kind);
     return ok(true);
   }
 
@@ -163,6 +166,11 @@ export class MemorySession {
   /** What the bus showed so far. */
   bus(): ReturnType<TraceRecorder['bus']> {
     return this.#recorder.bus();
+  }
+
+  /** Looks at a chip that did not do what was asked; undefined where there is none. */
+  async probeChip(): Promise<ChipProbe | undefined> {
+    return this.#probe?.();
   }
 
   /** A read that may be stopped ends between two blocks. */

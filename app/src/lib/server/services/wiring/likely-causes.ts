@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
-import type { CanUdsAccess } from '@badger/core/access/access';
+import type { Access, CanUdsAccess, ChipPortAccess } from '@badger/core/access/access';
 import type { Cause } from '@badger/core/diagnosis/causes';
-import type { ExpectedBench } from '@badger/core/diagnosis/evidence';
+import type { Expected } from '@badger/core/diagnosis/evidence';
 import { rankCauses, type CauseHistory } from '@badger/core/diagnosis/rank-causes';
 import { wiringFacts } from '@badger/core/diagnosis/wiring-facts';
 import { powerNeedOf } from '@badger/core/electrical/budget';
@@ -22,7 +22,7 @@ import { actOnView, hasRunningWork } from '../job/act-on-job.ts';
 import { focusStation } from '../job/focus-station.ts';
 import { sideOf } from '../job/job-sides.ts';
 import type { JobView } from '../job/job-view.ts';
-import { lookAround } from '../operation/gather-evidence.ts';
+import { expectedChip, lookAround } from '../operation/gather-evidence.ts';
 import { planSide, type SidePlan } from './side-plan.ts';
 
 /** Causes further back than this are not shown. */
@@ -91,7 +91,7 @@ function evidenceOf(deps: Deps, view: JobView, { role, rows }: Pick<Known, 'role
   const { access } = sideOf(deps, view, role);
   const side = planSide(deps, view, role);
   const row = rows.find((r) => r.unitId === unit?.id);
-  if (!unit || !side || !row || access?.carrier !== 'can-uds') return undefined;
+  if (!unit || !side || !row || !access || !hasCauses(access)) return undefined;
   const elsewhere = row.stationId !== focusStation(deps, view.job);
   if (row.accessKey !== access.key || elsewhere || (side.row && side.row.at > row.at))
     return undefined;
@@ -101,7 +101,12 @@ function evidenceOf(deps: Deps, view: JobView, { role, rows }: Pick<Known, 'role
   return answered ? undefined : { row, side, access };
 }
 
-function expectedOf({ plan }: SidePlan, access: CanUdsAccess): ExpectedBench {
+/** A unit in its vehicle has more around it than a bench can tell. */
+const hasCauses = (access: Access): access is CanUdsAccess | ChipPortAccess =>
+  access.carrier === 'can-uds' || access.carrier === 'chip';
+
+function expectedOf({ plan }: SidePlan, access: CanUdsAccess | ChipPortAccess): Expected {
+  if (access.carrier === 'chip') return expectedChip(access);
   const { need, draw } = powerNeedOf({ supply: access.supply, draw: access.spec.draw });
   const { terminatorOhm, terminators } = access.can;
   return {
