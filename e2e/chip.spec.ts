@@ -12,9 +12,13 @@ test('a lifted chip: put on the programmer, contact checked, one press reads unt
   // nothing is on it yet: no contact, and what to do
   await page.getByRole('button', { name: /Check contact as ORIGINAL/ }).click();
   await expect(page.getByText('No contact with the chip')).toBeVisible();
+  const causes = page.getByRole('region', { name: 'Likely causes' });
+  await expect(causes.locator('li').first()).toContainText('The clip does not grip');
+  await expect(causes).toContainText('latch set FF, cleared FF');
   await page.getByLabel(/Chip on the clip/).selectOption('0396');
   await page.getByRole('button', { name: /Check contact as ORIGINAL/ }).click();
   await expect(page.getByText('compare the tag on the unit')).toBeVisible();
+  await expect(causes).toHaveCount(0);
   await expect(benchLine(page)).toContainText('ORIGINAL');
   await expect(benchLine(page)).toContainText('chip on the programmer');
   await openStop(page, 2024, 'read');

@@ -56,6 +56,8 @@ describe('what a supply gave', () => {
     const band = told.work[0]?.band;
     expect(band?.minMa).toBeGreaterThan(0);
     expect(told.most?.ma).toBeGreaterThanOrEqual(band?.minMa ?? Infinity);
+    // the reading that shows the output off is no dip
+    expect(told.least?.mv).toBeGreaterThan(12_000);
     const moments = told.runs.flat().map((p) => p.atMs);
     expect(moments).toEqual(moments.toSorted((a, b) => a - b));
     expect((await hours(begunMs, nowMs() + 1000, 'corner')).readings).toBe(0);

@@ -101,10 +101,12 @@ function eventOfMark({ atMs, kind, setMv, limitMa, why }: SupplyMark): HoursEven
   return { atMs, sign, words: `${words}${set}${reason}`, grave: GRAVE.includes(kind) };
 }
 
+const lengthOf = (ms: number) => (ms < 1000 ? 'under 1 s' : `${Math.round(ms / 1000)} s`);
+
 const KIND_WORDS = { identify: 'Identified', read: 'Read', write: 'Written' } as const;
 
 function eventOfWork({ fromMs, toMs, kind, state, tag, jobNumber }: StationWork): HoursEvent {
-  const long = toMs === undefined ? 'still running' : `${Math.round((toMs - fromMs) / 1000)} s`;
+  const long = toMs === undefined ? 'still running' : lengthOf(toMs - fromMs);
   const ended = state === 'done' || toMs === undefined ? '' : `, ${state}`;
   const words = `${KIND_WORDS[kind]}: unit ${tag}, ${long}${ended}`;
   return { atMs: fromMs, sign: '●', words, grave: false, jobNumber };

@@ -60,12 +60,14 @@ export async function describeSupplyHours(
   const name = deps.bench.stations.get(asked.stationId)?.row.name ?? asked.stationId;
   return ok({
     ...{ ...asked, name, runs, holeMs },
-    ...{ readings: points.length, ...endsOf(points) },
+    ...{ readings: points.length, ...endsOf(points, marks) },
     ...{ marks: marks.slice(-MOST_MARKS), markCount: marks.length },
     limits: findLimits(starts, marks),
     work: await findWork(deps, time)
   });
 }
+
+const OFF: readonly SupplyMark['kind'][] = ['off', 'found-off'];
 
 /** A moment that the database can hold: between 1970 and the year 9999. */
 const isMoment = (ms: number) => ms >= 0 && ms < 253_402_300_800_000;
@@ -115,14 +117,20 @@ function inOrder<T extends { atMs: number }>(list: readonly T[]): readonly T[] {
   return rises ? list : list.toSorted((a, b) => a.atMs - b.atMs);
 }
 
-function endsOf(points: readonly TracePoint[]): Pick<SupplyHours, 'most' | 'least'> {
+/** The ends of what flowed while the output was on; a reading that shows it off is none of it. */
+function endsOf(
+  points: readonly TracePoint[],
+  marks: readonly SupplyMark[]
+): Pick<SupplyHours, 'most' | 'least'> {
+  const off = new Set(marks.filter((m) => OFF.includes(m.kind)).map((m) => m.atMs));
   let [highMv, highMa, lowMv] = [-Infinity, -Infinity, Infinity];
-  for (const { mv, ma } of points) {
+  for (const { atMs, mv, ma } of points) {
+    if (off.has(atMs)) continue;
     highMv = Math.max(highMv, mv);
     highMa = Math.max(highMa, ma);
     lowMv = Math.min(lowMv, mv);
   }
-  if (points.length === 0) return { most: undefined, least: undefined };
+  if (lowMv === Infinity) return { most: undefined, least: undefined };
   return { most: { mv: highMv, ma: highMa }, least: { mv: lowMv } };
 }
 
