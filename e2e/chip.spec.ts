@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { benchLine, openStop, setSpeed, signIn } from './support/bench.ts';
 
@@ -27,6 +28,21 @@ test('a lifted chip: put on the programmer, contact checked, one press reads unt
   await expect(original).toContainText('2 of 2, trusted', { timeout: 30_000 });
   await expect(original.locator('a.read')).toHaveCount(2);
   await expect(original.getByRole('button', { name: 'Read until two agree' })).toHaveCount(0);
+  // what went to the chip, in words
+  await page.context().clearCookies();
+  await signIn(page, 'lead');
+  await openStop(page, 2024, 'read');
+  await page.locator('details.kept summary').first().click();
+  await page.getByRole('link', { name: 'trace', exact: true }).first().click();
+  const frames = page.getByRole('region', { name: 'Frames' });
+  await expect(frames).toContainText('← read status');
+  const filter = page.getByRole('region', { name: 'Filter' });
+  await filter.getByLabel('Service, reason or bytes').fill('0x0800');
+  await expect(filter.getByRole('status')).toContainText('2 rows');
+  await expect(frames).toContainText('→ read · at 0x0800, 2048 bytes');
+  const saving = page.waitForEvent('download');
+  await filter.getByRole('link', { name: 'Save as CSV' }).click();
+  expect(readFileSync(await (await saving).path(), 'utf8')).toContain('"at 0x0800, 2048 bytes"');
 });
 
 test('while the bench supply is on, no chip is touched', async ({ page }) => {

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { findTrace } from '../app/src/lib/server/repositories/operations.ts';
-import type { TraceLine } from '../app/src/lib/server/db/schema/reads.ts';
+import type { TraceLine } from '../app/src/lib/trace-types.ts';
 import { NEGATIVE_CODES, SERVICE_NAMES } from '@badger/core/uds/services';
 import { python, tsharkFields } from './support/outside.ts';
 import { makeShop, powerUp, runToEnd, type Shop } from './support/shop.ts';

@@ -4,6 +4,8 @@
   import type { LogFilter } from '@badger/core/trace/filter-log';
   import type { LogFormat } from '@badger/core/trace/load-log';
   import { messageOfProblem } from '$lib/messages/catalogue.ts';
+  import type { TraceLine } from '$lib/trace-types.ts';
+  import MessageTrace from './MessageTrace.svelte';
   import TraceFilter from './TraceFilter.svelte';
   import TraceList from './TraceList.svelte';
   import type { TraceDesk, TraceRow, TraceSummary } from './trace-desk.ts';
@@ -17,6 +19,8 @@
   let desk: Remote<TraceDesk> | undefined;
   let summary = $state.raw<TraceSummary | undefined>();
   let name = $state('');
+  /** Of an operation that sent no frames. */
+  let messages = $state.raw<{ name: string; lines: readonly TraceLine[] } | undefined>();
   let trouble = $state<{ title: string; text: string; clear?: string } | undefined>();
   let busy = $state(false);
   let count = $state(0);
@@ -41,6 +45,7 @@
       trouble = opened.ok ? undefined : messageOfProblem(opened.problem);
       if (!opened.ok) return;
       summary = opened.value;
+      messages = undefined;
       name = called;
       count = opened.value.frames;
       version++;
@@ -55,8 +60,12 @@
   }
   async function openOperation(id: string) {
     const answer = await fetch(`/api/operations/${id}/trace`);
-    if (answer.ok)
-      return open(new Uint8Array(await answer.arrayBuffer()), `operation-${id.slice(0, 8)}`);
+    const called = `operation-${id.slice(0, 8)}`;
+    if (answer.ok && answer.headers.get('content-type')?.includes('json')) {
+      messages = { name: called, lines: (await answer.json()) as TraceLine[] };
+      return;
+    }
+    if (answer.ok) return open(new Uint8Array(await answer.arrayBuffer()), called);
     const body = (await answer.json().catch(() => undefined)) as { problem?: never } | undefined;
     trouble = body?.problem
       ? messageOfProblem(body.problem)
@@ -107,7 +116,9 @@
     <p class="wrong" role="alert"><b>{trouble.title}.</b> {trouble.text} {trouble.clear ?? ''}</p>
   {/if}
 </section>
-{#if summary}
+{#if messages}
+  <MessageTrace name={messages.name} lines={messages.lines} />
+{:else if summary}
   {#key summary}
     <TraceFilter {summary} {name} {count} onfilter={filter} onsave={save} />
   {/key}

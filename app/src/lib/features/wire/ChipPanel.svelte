@@ -72,7 +72,7 @@
     {@const m = messageOfProblem(last.problem)}
     <p class="bad">
       {m.title}: {m.text} <b>{m.clear ?? ''}</b>
-      {#if job.access?.carrier === 'can-uds' && may('memory.download')}
+      {#if may('memory.download')}
         <a class="link" href="/trace?operation={last.id}">What went over the wire</a>
       {/if}
     </p>

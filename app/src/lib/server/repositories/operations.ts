@@ -172,6 +172,8 @@ export async function insertTrace(db: Tx, values: typeof trace.$inferInsert): Pr
   await db.insert(trace).values(values).onConflictDoNothing();
 }
 
+export type TraceRow = typeof trace.$inferSelect;
+
 export async function findTrace(db: Tx, operationId: string) {
   const [row] = await db.select().from(trace).where(eq(trace.operationId, operationId));
   return row;

@@ -16,6 +16,7 @@ import { openUnitInVehicle } from './vehicle-line.ts';
 import type { InterfaceBox } from './interface-box.ts';
 import { ChipDriver } from './chip-driver.ts';
 import { keepAwake, type AwakeLink } from './keep-awake.ts';
+import { tapProgrammer } from './tap-programmer.ts';
 import { TraceRecorder, type Trace } from './trace-recorder.ts';
 
 /** An answer with what has been sent to the unit up to it: the two must never come apart. */
@@ -120,8 +121,9 @@ export class MemorySession {
       if (!clock.ok) return clock;
       this.#recorder.note(`chip clock ${clock.value} Hz`);
     }
-    this.#memory = makeChipMemory(programmer, CLOCK, target);
-    this.#probe = () => probeContact(programmer, target.kind);
+    const tapped = tapProgrammer(programmer, target.kind, this.#recorder);
+    this.#memory = makeChipMemory(tapped, CLOCK, target);
+    this.#probe = () => probeContact(tapped, target.kind);
     return ok(true);
   }
 

@@ -5,12 +5,15 @@ import type { BusErrorKind } from '@badger/core/can/serial-line';
 import type { HandshakeEvidence } from '@badger/core/diagnosis/evidence';
 import { decodeResponse, nameOfNrc } from '@badger/core/uds/codec';
 import { IDENTIFIER_NAMES, SERVICE_NAMES, SERVICES } from '@badger/core/uds/services';
-import type { TraceLine } from '../db/schema/reads.ts';
+import type { SpiWords } from '@badger/core/spi/describe-spi';
+import type { TraceLine } from '../../trace-types.ts';
 
 /** Frames kept from the start and from the end of an operation; what lies between is counted only. */
 const HEAD_FRAMES = 20_000;
 const TAIL_FRAMES = 2_000;
-const MAX_LINES = 5_000;
+/** The same for lines: what went wrong stands at the end. */
+const HEAD_LINES = 4_000;
+const TAIL_LINES = 1_000;
 const HEX_BYTES = 24;
 
 const BUS_ERROR_NOTES: Readonly<Record<BusErrorKind, string>> = {
@@ -31,7 +34,9 @@ export interface Trace {
 
 /** Records what really went over the wire in one operation. */
 export class TraceRecorder {
-  readonly lines: TraceLine[] = [];
+  readonly #headLines: TraceLine[] = [];
+  readonly #tailLines: TraceLine[] = [];
+  #linesTotal = 0;
   readonly #head: TimedFrame[] = [];
   readonly #tail: TimedFrame[] = [];
   readonly #startMs: number;
@@ -91,19 +96,48 @@ export class TraceRecorder {
     this.#line({ direction: 'answer', service, hex: cut(payload), detail });
   }
 
+  /** An operation on a memory chip. */
+  chipRequest({ service, about }: SpiWords): void {
+    this.#line({ direction: 'request', service, hex: '', detail: about });
+  }
+
+  /** Its answer; undefined for content, which is not put on record. */
+  chipAnswer({ service, about }: SpiWords, bytes: Uint8Array | undefined): void {
+    const detail = bytes ? '' : about;
+    this.#line({ direction: 'answer', service, hex: bytes ? cut(bytes) : '', detail });
+  }
+
   note(detail: string): void {
     this.#line({ direction: 'note', service: '', hex: '', detail });
   }
 
   #line(line: Omit<TraceLine, 'atMs'>): void {
-    if (this.lines.length >= MAX_LINES) return;
-    this.lines.push({ atMs: Math.round(performance.now() - this.#startMs), ...line });
+    const whole = { atMs: Math.round(performance.now() - this.#startMs), ...line };
+    const no = this.#linesTotal++;
+    if (no < HEAD_LINES) this.#headLines.push(whole);
+    else this.#tailLines[(no - HEAD_LINES) % TAIL_LINES] = whole;
+  }
+
+  /** The first and the last lines, and how many were left out between them. */
+  #lines(): TraceLine[] {
+    const over = this.#linesTotal - HEAD_LINES - TAIL_LINES;
+    const turn = over > 0 ? over % TAIL_LINES : 0;
+    const tail = [...this.#tailLines.slice(turn), ...this.#tailLines.slice(0, turn)];
+    if (over <= 0) return [...this.#headLines, ...tail];
+    const atMs = tail[0]?.atMs ?? 0;
+    const gap = {
+      direction: 'note',
+      service: '',
+      hex: '',
+      detail: `${over} lines left out`
+    } as const;
+    return [...this.#headLines, { atMs, ...gap }, ...tail];
   }
 
   trace(): Trace {
     const tail = this.#tail.toSorted((a, b) => a.atUs - b.atUs);
     return {
-      lines: this.lines,
+      lines: this.#lines(),
       candump: formatCandump([...this.#head, ...tail]),
       framesTotal: this.framesTotal,
       framesKept: this.#head.length + this.#tail.length

@@ -18,6 +18,7 @@ import type { Range } from '@badger/core/image/range';
 import type { Finding } from '@badger/core/image/finding';
 import type { Problem } from '@badger/core/base/result';
 import type { ClonePlan } from '@badger/core/clone/plan';
+import type { TraceLine } from '../../../trace-types.ts';
 import { at, bytea, createdAt, id, livedAt } from './columns.ts';
 import { job, station, unit } from './jobs.ts';
 import { person } from './people.ts';
@@ -217,14 +218,6 @@ export const sample = pgTable(
   },
   (t) => [primaryKey({ columns: [t.operationId, t.atMs] })]
 );
-
-export interface TraceLine {
-  atMs: number;
-  direction: 'request' | 'answer' | 'note';
-  service: string;
-  hex: string;
-  detail: string;
-}
 
 export const trace = pgTable('trace', {
   operationId: uuid()

@@ -4,7 +4,7 @@ import type { Deps } from '../../deps.ts';
 import { findPhotoBytes, type PhotoSize } from '../../repositories/arrive.ts';
 import { appendEvent } from '../../repositories/events.ts';
 import { loadImage } from '../../repositories/images.ts';
-import { findOperation, findTrace } from '../../repositories/operations.ts';
+import { findOperation, findTrace, type TraceRow } from '../../repositories/operations.ts';
 import type { Person } from '../../repositories/people.ts';
 import { findRead, type ReadRow } from '../../repositories/reads.ts';
 
@@ -32,12 +32,15 @@ export async function takeOutRead(
   return ok({ read, bytes: image.value });
 }
 
-/** The frames of an operation; they carry the memory's bytes. Errors: `gate.person.role`, `operation.id.unknown`. */
+/**
+ * What went over the wire in an operation, frames and messages; they carry the memory's bytes. That it was taken out stands in the
+ * job's record. Errors: `gate.person.role`, `operation.id.unknown`.
+ */
 export async function takeOutTrace(
   deps: Deps,
   person: Person,
   operationId: string
-): Promise<Result<string>> {
+): Promise<Result<TraceRow>> {
   const may = checkRight(person.role, 'memory.download');
   if (!may.ok) return may;
   const trace = await findTrace(deps.db, operationId);
@@ -49,7 +52,7 @@ export async function takeOutTrace(
     kind: 'trace.downloaded',
     data: { operation: operationId.slice(0, 8), work: operation.kind }
   });
-  return ok(trace.candump);
+  return ok(trace);
 }
 
 /** A kept photo. Errors: `gate.person.role` (papers are for those who answer to the customer), `photo.id.unknown`. */
