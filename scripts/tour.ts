@@ -74,12 +74,6 @@ await page.getByRole('button', { name: 'Sign in' }).click();
 await ready(page);
 await page.waitForTimeout(600);
 await shot('today');
-await open('/jobs/new');
-await page.getByLabel('VIN').fill('U8HVC3F2401084417');
-await page.getByRole('button', { name: 'Same customer and vehicle' }).first().click();
-await page.getByLabel(/Complaint/).fill('Cuts out in rain again');
-await page.waitForTimeout(400);
-await shot('new-job');
 for (const [path, name] of [
   ['/jobs/2031/arrive', 'arrive'],
   ['/jobs/2031/prove', 'prove'],
@@ -181,6 +175,9 @@ await page.getByRole('button', { name: 'Close the job' }).click();
 await page.getByText('Go: The job is closed').waitFor();
 await open('/jobs/2031/record');
 await shot('record');
+await open('/power/trace?span=300000');
+await page.waitForTimeout(1500);
+await shot('supply-trace');
 
 await open('/families/HV-EC4');
 await shot('family');
