@@ -8,6 +8,7 @@ import { match } from './match.ts';
 import { plan } from './plan.ts';
 import { profile } from './profile.ts';
 import { exercise } from './exercise.ts';
+import { format } from './format.ts';
 import { job } from './job.ts';
 import { label } from './label.ts';
 import { problems } from './problems.ts';
@@ -29,6 +30,7 @@ export const catalogue: Catalogue = {
   ...prove,
   ...scan,
   ...exercise,
+  ...format,
   ...network,
   ...trace,
   ...vehicle,

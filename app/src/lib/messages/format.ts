@@ -1,0 +1,72 @@
+import type { Param } from '@badger/core/base/codes';
+import { text, type Texts } from './message.ts';
+
+const hex = (value: Param | undefined) =>
+  value === undefined ? text(value) : `0x${Number(value).toString(16).toUpperCase()}`;
+const place = (p: { readonly line?: Param; readonly byte?: Param }) =>
+  `Line ${text(p.line)}, byte ${text(p.byte)} of the file.`;
+
+/** Files of records: Intel HEX and S-records. */
+export const format = {
+  'format.address.high': (p) => ({
+    title: `Address ${hex(p.address)} is too high`,
+    text: `The format reaches to ${hex(p.most)}.`,
+    clear: 'Choose a format with longer addresses, or move the image down.'
+  }),
+  'format.checksum.wrong': (p) => ({
+    title: 'The checksum of a record is wrong',
+    text: `${place(p)} It says ${hex(p.found)}, its bytes make ${hex(p.expected)}.`,
+    clear: 'The file is damaged: fetch it again.'
+  }),
+  'format.count.wrong': (p) => ({
+    title: 'Records are missing, or too many',
+    text: `${place(p)} It counts ${text(p.found)} records of data, the file has ${text(p.expected)}.`,
+    clear: 'The file is damaged: fetch it again.'
+  }),
+  'format.data.none': () => ({
+    title: 'No data in this file',
+    text: 'No record of it holds a byte.',
+    clear: 'Choose another file.'
+  }),
+  'format.end.after': (p) => ({
+    title: 'Something stands behind the end',
+    text: `${place(p)} What stands behind the end record is not read.`
+  }),
+  'format.end.missing': () => ({
+    title: 'The end record is missing',
+    text: 'The file may have been cut off.',
+    clear: 'Compare its size with where it came from.'
+  }),
+  'format.line.other': (p) => ({
+    title: 'A line is no record',
+    text: `${place(p)} It is passed over.`
+  }),
+  'format.overlap.other': (p) => ({
+    title: `Two records hold different bytes for ${hex(p.address)}`,
+    text: 'The file does not say which of them counts.',
+    clear: 'Say whether the first or the last counts, or fetch the file again.'
+  }),
+  'format.overlap.same': (p) => ({
+    title: 'Bytes stand twice in the file',
+    text: `${text(p.bytes)} bytes from ${hex(p.address)} on stand twice, with the same value.`
+  }),
+  'format.record.cut': (p) => ({
+    title: 'A record is cut off, or garbled',
+    text: `${place(p)} It is not read.`,
+    clear: 'The file is damaged: fetch it again.'
+  }),
+  'format.record.long': (p) => ({
+    title: 'A record is longer than it says',
+    text: `${place(p)} What is over is not read.`
+  }),
+  'format.record.unknown': (p) => ({
+    title: `A record of kind ${text(p.kind)} is not known`,
+    text: `${place(p)} It is not read.`,
+    clear: 'Was the file made by a tool of another format?'
+  }),
+  'format.wrap.segment': (p) => ({
+    title: 'A record runs over the end of its segment',
+    text: `${place(p)} Its last bytes stand at the beginning of the segment; some tools put them behind it.`,
+    clear: 'Compare with the tool that made the file.'
+  })
+} satisfies Texts;
