@@ -12,6 +12,9 @@ export interface FormatCodes {
   'format.record.cut': { line: number; byte: number };
   'format.record.long': { line: number; byte: number };
   'format.record.unknown': { line: number; byte: number; kind: string };
+  'format.split.count': { found: number; parts: number };
+  'format.split.lengths': { lengths: string };
+  'format.split.odd': { bytes: number; turn: number };
   'format.wrap.segment': { line: number; byte: number };
 }
 

@@ -64,6 +64,21 @@ export const format = {
     text: `${place(p)} It is not read.`,
     clear: 'Was the file made by a tool of another format?'
   }),
+  'format.split.count': (p) => ({
+    title: `A set of ${text(p.parts)} has ${text(p.parts)} files`,
+    text: `${text(p.found)} were given.`,
+    clear: 'Give one file for each chip, in their order.'
+  }),
+  'format.split.lengths': (p) => ({
+    title: 'The files of the set are not of one length',
+    text: `They have ${text(p.lengths)} bytes.`,
+    clear: 'Read the chip again that gave too little or too much.'
+  }),
+  'format.split.odd': (p) => ({
+    title: 'The image does not divide into whole parts',
+    text: `${text(p.bytes)} bytes are no multiple of ${text(p.turn)}.`,
+    clear: 'Fill it up first, or choose another division.'
+  }),
   'format.wrap.segment': (p) => ({
     title: 'A record runs over the end of its segment',
     text: `${place(p)} Its last bytes stand at the beginning of the segment; some tools put them behind it.`,
