@@ -1,8 +1,8 @@
+import { setTimeout as sleep } from 'node:timers/promises';
 import type { ChipPortAccess } from '@badger/core/access/access';
 import { kindOf } from '@badger/core/base/problem-kind';
 import type { ExpectedChip, HandshakeEvidence, TryOutcome } from '@badger/core/diagnosis/evidence';
 import { isSoundProbe } from '@badger/core/diagnosis/observe-chip';
-
 import { tryOutcomeOf } from '@badger/core/diagnosis/try-outcome';
 import type { Problem } from '@badger/core/base/result';
 import type { RemoteMemory } from '../../bench/remote-memory.ts';
@@ -55,9 +55,16 @@ export const expectedChip = ({ chip }: ChipPortAccess): ExpectedChip => ({
   chip: { identification: chip.identification }
 });
 
+/** Nobody waits longer for what is only a remark. Units: ms. */
+const PATIENCE_MS = 500;
+
 /** Is the box's firmware or the application another than when work here succeeded last? Undefined: nobody knows. */
 async function findKitChange({ deps, station, live }: Run): Promise<boolean | undefined> {
-  const before = await findLastVersions(deps.db, station.row.id).catch(() => undefined);
+  // a database that hangs must not keep a unit waiting
+  const before = await Promise.race([
+    findLastVersions(deps.db, station.row.id).catch(() => undefined),
+    sleep(PATIENCE_MS, undefined, { ref: false })
+  ]);
   if (!before) return undefined;
   const now = versionsNow(station, live.spec.profile);
   const box = before.box !== '' && now.box !== '' && before.box !== now.box;
