@@ -66,6 +66,12 @@ describe('causes at a memory chip', () => {
     expect(isSoundProbe({ fast: blank, slow: [] }, NO_ID)).toBe(true);
   });
 
+  it('looks that were cut off never make a sound chip', () => {
+    for (let n = 0; n < 8; n++)
+      expect(isSoundProbe({ fast: times(SOUND, n), slow: [] }, EXPECTED)).toBe(false);
+    expect(isSoundProbe({ fast: times(SOUND), slow: [] }, EXPECTED)).toBe(true);
+  });
+
   it('what was not looked at says nothing', () => {
     expect(observe({ tries: [] }, EXPECTED)).toEqual({});
     expect(observe(of([]), EXPECTED)).toEqual({ answers: 'none' });

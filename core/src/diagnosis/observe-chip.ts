@@ -1,4 +1,4 @@
-import type { ChipLook, ChipProbe } from '../spi/probe-contact.ts';
+import { PROBE_LOOKS, type ChipLook, type ChipProbe } from '../spi/probe-contact.ts';
 import { STATUS } from '../spi/commands.ts';
 import type { ExpectedChip, HandshakeEvidence, Observations } from './evidence.ts';
 
@@ -21,10 +21,10 @@ export function observeChip({ chip }: HandshakeEvidence, expected: ExpectedChip)
   };
 }
 
-/** Nothing is wrong that these looks could show. */
+/** Nothing is wrong that these looks could show; looks that were cut off show too little for that. */
 export function isSoundProbe({ fast }: ChipProbe, expected: ExpectedChip): boolean {
   return (
-    fast.length > 0 &&
+    fast.length === PROBE_LOOKS &&
     linesOf(fast) === 'steady' &&
     latchOf(fast) === 'follows' &&
     kindOfChip(fast, expected) === 'right'

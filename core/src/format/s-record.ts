@@ -1,4 +1,4 @@
-import { encodeAscii, formatAscii, readUintBe } from '../base/bytes.ts';
+import { concatBytes, encodeAscii, formatAscii, readUintBe } from '../base/bytes.ts';
 import { fail, ok, type Result } from '../base/result.ts';
 import type { SparseImage } from '../image/image.ts';
 import { FindingLog } from './finding-log.ts';
@@ -161,7 +161,7 @@ export function writeSRecord(
     lines.push(lineOf(wide ? 6 : 5, { address: count, addressBytes: wide ? 3 : 2 }, none));
   }
   lines.push(lineOf(end, { address: startAddress, addressBytes }, none));
-  return ok(joined(lines));
+  return ok(concatBytes(lines));
 }
 
 function lineOf(
@@ -187,15 +187,5 @@ function lineOf(
   }
   at = putHex(out, at, ~sum & 0xff);
   out[at] = 0x0a;
-  return out;
-}
-
-function joined(lines: readonly Uint8Array[]): Uint8Array {
-  const out = new Uint8Array(lines.reduce((sum, l) => sum + l.length, 0));
-  let at = 0;
-  for (const line of lines) {
-    out.set(line, at);
-    at += line.length;
-  }
   return out;
 }

@@ -25,8 +25,8 @@ export interface ChipProbe {
   readonly slow: readonly ChipLook[];
 }
 
-/** Looks at each clock: enough to see a line that is wrong now and then. */
-const LOOKS = 8;
+/** Looks at each clock: enough to see a line that is wrong now and then. Fewer were cut off. */
+export const PROBE_LOOKS = 8;
 const FIRST_BYTES = 48;
 /** The longest wires and the worst contact stand this. Units: Hz. Source: common practice. */
 const SLOW_HZ = 100_000;
@@ -39,7 +39,7 @@ export async function probeContact(programmer: Programmer, kind: ChipKind): Prom
   const seen: string[] = [];
   const lookAt = (clockHz: number) => lookSeveralTimes(programmer, { kind, clockHz, seen });
   const fast = await lookAt(kind.clockHz);
-  const slow = programmer.setsClock && fast.length === LOOKS ? await lookAt(SLOW_HZ) : [];
+  const slow = programmer.setsClock && fast.length === PROBE_LOOKS ? await lookAt(SLOW_HZ) : [];
   return { fast, slow };
 }
 
@@ -61,7 +61,7 @@ async function lookSeveralTimes(
     if (!set.ok) return looks;
     clockHz = set.value;
   }
-  while (looks.length < LOOKS) {
+  while (looks.length < PROBE_LOOKS) {
     const look = await lookOnce(programmer, kind, seen);
     if (!look) break;
     looks.push({ clockHz, ...look });

@@ -1,7 +1,7 @@
 import type { ChartConfiguration } from 'chart.js';
 import type { AnnotationOptions } from 'chartjs-plugin-annotation';
 import type { SupplyHours } from '$lib/supply-types.ts';
-import { formatMoment, limitLine, lineOf, linesOf, MARK_SIGNS } from './hours.view.ts';
+import { formatMoment, GRAVE, limitLine, lineOf, linesOf, MARK_SIGNS } from './hours.view.ts';
 
 type Color = (name: string) => string;
 
@@ -93,7 +93,7 @@ function annotationsOf(hours: SupplyHours, color: Color): AnnotationOptions[] {
     };
   });
   const lines = linesOf(hours.marks).map((mark): AnnotationOptions => {
-    const grave = mark.kind === 'trip' || mark.kind === 'lost';
+    const grave = GRAVE.includes(mark.kind);
     return {
       ...{ type: 'line', xMin: mark.atMs, xMax: mark.atMs, borderWidth: grave ? 2 : 1 },
       borderColor: grave ? color('--stop') : color('--soft'),

@@ -20,12 +20,12 @@ export const MARK_SIGNS: Readonly<Record<SupplyMark['kind'], { sign: string; wor
   'found-off': { sign: '▽', words: 'Found off; since when is not known' },
   lost: { sign: '?', words: 'The supply no longer answers; its output was on' },
   set: { sign: '=', words: 'Set anew' },
-  trip: { sign: '✕', words: 'The watch switched it off' }
+  trip: { sign: '✕', words: 'The watch ordered it off' }
 };
 
 /** With more lines nobody sees the trace: then only what is grave is drawn. */
 const MOST_LINES = 40;
-const GRAVE: readonly SupplyMark['kind'][] = ['trip', 'lost'];
+export const GRAVE: readonly SupplyMark['kind'][] = ['trip', 'lost'];
 
 /** The marks that get a line in the trace. */
 export function linesOf(marks: readonly SupplyMark[]): readonly SupplyMark[] {
@@ -42,21 +42,21 @@ export function lineOf(runs: SupplyHours['runs'], what: 'mv' | 'ma') {
   ]);
 }
 
-/** The limit over time as a staircase, to the end of what is shown or to now. */
-export function limitLine({ limits, fromMs, toMs }: SupplyHours) {
-  return limits.flatMap(({ atMs, limitMa }, i): { x: number; y: number | null }[] => {
-    const endMs = Math.min(limits[i + 1]?.atMs ?? toMs, toMs);
-    const startMs = Math.max(atMs, fromMs);
-    if (limitMa === undefined || endMs < startMs) return [{ x: startMs, y: null }];
-    const y = limitMa / 1000;
-    return [
-      { x: startMs, y },
-      { x: endMs, y }
-    ];
+/** The limit over time as a staircase, only where the supply was heard: what is set in a hole nobody knows. */
+export function limitLine({ limits, runs }: Pick<SupplyHours, 'limits' | 'runs'>) {
+  return runs.flatMap((run): { x: number; y: number | null }[] => {
+    const [first, last] = [run[0]?.atMs ?? 0, run.at(-1)?.atMs ?? 0];
+    const steps = limits.flatMap(({ atMs, limitMa }, i) => {
+      const startMs = Math.max(atMs, first);
+      const endMs = Math.min(limits[i + 1]?.atMs ?? last, last);
+      const y = limitMa === undefined ? null : limitMa / 1000;
+      return endMs < startMs ? [] : [startMs, endMs].map((x) => ({ x, y }));
+    });
+    return [...steps, { x: last, y: null }];
   });
 }
 
-/** A moment as people read it; with seconds where the stretch is short, with the day where it is long ago. */
+/** A moment as people read it; with seconds where the stretch is short. */
 export function formatMoment(ms: number, spanMs: number): string {
   const time = { hour: '2-digit', minute: '2-digit' } as const;
   return new Date(ms).toLocaleTimeString(
@@ -103,7 +103,8 @@ function eventOfMark({ atMs, kind, setMv, limitMa, why }: SupplyMark): HoursEven
 
 const lengthOf = (ms: number) => (ms < 1000 ? 'under 1 s' : `${Math.round(ms / 1000)} s`);
 
-const KIND_WORDS = { identify: 'Identified', read: 'Read', write: 'Written' } as const;
+/** What was begun; how it ended stands behind it. */
+const KIND_WORDS = { identify: 'Identification', read: 'Read', write: 'Write' } as const;
 
 function eventOfWork({ fromMs, toMs, kind, state, tag, jobNumber }: StationWork): HoursEvent {
   const long = toMs === undefined ? 'still running' : lengthOf(toMs - fromMs);

@@ -3,6 +3,7 @@ import type { ChipPortAccess } from '@badger/core/access/access';
 import { kindOf } from '@badger/core/base/problem-kind';
 import type { ExpectedChip, HandshakeEvidence, TryOutcome } from '@badger/core/diagnosis/evidence';
 import { isSoundProbe } from '@badger/core/diagnosis/observe-chip';
+import { PROBE_LOOKS } from '@badger/core/spi/probe-contact';
 import { tryOutcomeOf } from '@badger/core/diagnosis/try-outcome';
 import type { Problem } from '@badger/core/base/result';
 import type { RemoteMemory } from '../../bench/remote-memory.ts';
@@ -44,8 +45,8 @@ async function gatherAtChip(
   const { access } = run.live.spec;
   if (access.carrier !== 'chip' || kindOf(problem) === 'stopped') return undefined;
   const [chip, kitChanged] = await Promise.all([memory.probeChip(), findKitChange(run)]);
-  // the programmer was not there, or is gone
-  if (!chip || chip.fast.length === 0) return { kitChanged, tries: ['lost'] };
+  // the programmer was not there, or is gone, perhaps in the middle of a look
+  if (!chip || chip.fast.length < PROBE_LOOKS) return { chip, kitChanged, tries: ['lost'] };
   if (isSoundProbe(chip, expectedChip(access))) return undefined;
   return { chip, kitChanged, tries };
 }

@@ -7,17 +7,17 @@ import { takeOutTrace } from '$lib/server/services/reads/downloads.ts';
 import type { RequestHandler } from './$types';
 
 /**
- * CAN frames of an operation as a candump log that free decoders read. Where none went (an Ethernet cable, a chip programmer), or with
- * `?as=messages`, its messages as JSON.
+ * CAN frames of an operation as a candump log that free decoders read. Where none went (an Ethernet cable, a chip programmer), its
+ * messages as JSON.
  */
-export const GET: RequestHandler = async ({ params, locals, url }) => {
+export const GET: RequestHandler = async ({ params, locals }) => {
   const person = requirePerson(locals.person);
   if (!person.ok) return respond(person);
   if (!isId(params.id)) return respond(fail('operation.id.unknown'));
   const taken = await takeOutTrace(deps(), person.value, params.id);
   if (!taken.ok) return respond(taken);
   const { candump, lines } = taken.value;
-  if (candump === '' || url.searchParams.get('as') === 'messages') return json(lines);
+  if (candump === '') return json(lines);
   return new Response(candump, {
     headers: {
       'content-type': 'text/plain; charset=utf-8',
