@@ -1,11 +1,15 @@
 /** What `format` tells of files; `line` counts from 1, `byte` from 0 in the file. */
 export interface FormatCodes {
   'format.address.high': { address: number; most: number };
+  'format.base.high': { address: number; base: number };
   'format.checksum.wrong': { line: number; byte: number; found: number; expected: number };
   'format.count.wrong': { line: number; byte: number; found: number; expected: number };
   'format.data.none': Readonly<Record<never, never>>;
   'format.end.after': { line: number; byte: number };
   'format.end.missing': Readonly<Record<never, never>>;
+  'format.file.damaged': { finding: string };
+  'format.hole.large': { bytes: number; most: number };
+  'format.hole.unfilled': { address: number; bytes: number };
   'format.line.other': { line: number; byte: number };
   'format.overlap.other': { address: number };
   'format.overlap.same': { address: number; bytes: number };

@@ -1,4 +1,5 @@
-import type { Vin } from './vin.ts';
+import type { Finding } from '../image/finding.ts';
+import { computeCheckDigit, type Vin } from './vin.ts';
 
 /** Where the first character of a VIN says that the maker is at home. Source: ISO 3780, from memory. */
 export type VinRegion =
@@ -21,6 +22,14 @@ export function findVinRegion(vin: Vin): VinRegion {
  */
 export function isCheckDigitMandatory(vin: Vin): boolean {
   return findVinRegion(vin) === 'north-america' || vin.text.startsWith('L');
+}
+
+/** What speaks against a VIN: a check digit that does not hold, grave where the law asks for one. */
+export function judgeCheckDigit(vin: Vin): Finding[] {
+  if (vin.checkDigit === 'holds') return [];
+  const mandatory = isCheckDigitMandatory(vin);
+  const params = { found: vin.text.charAt(8), expected: computeCheckDigit(vin.text), mandatory };
+  return [{ code: 'vin.digit.differs', severity: mandatory ? 'stop' : 'note', params }];
 }
 
 export interface ModelYear {

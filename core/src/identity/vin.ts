@@ -68,6 +68,12 @@ export function proposeVin(input: string): string | undefined {
   return text !== raw && parseVin(text).ok ? text : undefined;
 }
 
+/** The check digit that the other characters of a VIN ask for. Shape: 17 characters of its set. Source: 49 CFR 565.15. */
+export function computeCheckDigit(text: string): string {
+  const sum = [...text].reduce((s, c, i) => s + (VALUES.get(c) ?? 0) * (WEIGHTS[i] as number), 0);
+  return sum % 11 === 10 ? 'X' : String(sum % 11);
+}
+
 /**
  * Reads a vehicle identification number. Blanks are dropped and letters raised.
  * Errors: `vin.length.wrong`, `vin.letter.foreign` (another alphabet's look-alike), `vin.letter.forbidden`, with the
@@ -88,11 +94,7 @@ export function parseVin(input: string): Result<Vin> {
   if (bad >= 0) return fail('vin.letter.forbidden', { place: bad + 1, found: text.charAt(bad) });
   if (new Set(text).size === 1) return fail('vin.digit.empty', { found: text.charAt(0) });
   const nine = text.charAt(8);
-  const sum = [...text].reduce(
-    (s, c, i) => s + (VALUES.get(c) as number) * (WEIGHTS[i] as number),
-    0
-  );
-  const expected = sum % 11 === 10 ? 'X' : String(sum % 11);
+  const expected = computeCheckDigit(text);
   const checkDigit = nine === expected ? 'holds' : /[0-9X]/.test(nine) ? 'differs' : 'absent';
   return ok({ text, lastSeven: text.slice(-7), checkDigit });
 }

@@ -51,6 +51,11 @@ export const arrive = {
     text: `Character ${text(p['place'])} looks like ${text(p['found'])} but belongs to another alphabet; no VIN holds it.`,
     clear: 'Type it again with this keyboard, or take the proposal.'
   }),
+  'vin.digit.differs': (p) => ({
+    title: 'The check digit does not hold',
+    text: `Place 9 says ${text(p.found)}, the other characters ask for ${text(p.expected)}. ${p.mandatory ? 'The law at the maker’s home asks for it.' : 'The maker is free not to use it.'}`,
+    clear: 'Look at the plate again.'
+  }),
   'vin.digit.empty': (p) => ({
     title: 'This is no VIN',
     text: `It is ${text(p['found'])} seventeen times over.`,

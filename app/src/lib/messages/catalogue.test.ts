@@ -16,7 +16,7 @@ function sources(folder: string): string[] {
 
 /** Codes that any part of the product can raise, with the files that do. */
 const used = new Map<string, string>();
-for (const folder of ['core/src', 'app/src', 'standins/src/world']) {
+for (const folder of ['core/src', 'app/src', 'cli', 'standins/src/world']) {
   for (const path of sources(join(root, folder))) {
     for (const [, code] of readFileSync(path, 'utf8').matchAll(CODE))
       used.set(code as string, path);

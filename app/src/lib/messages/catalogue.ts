@@ -9,6 +9,7 @@ import { plan } from './plan.ts';
 import { profile } from './profile.ts';
 import { exercise } from './exercise.ts';
 import { format } from './format.ts';
+import { image } from './image.ts';
 import { job } from './job.ts';
 import { label } from './label.ts';
 import { problems } from './problems.ts';
@@ -31,6 +32,7 @@ export const catalogue: Catalogue = {
   ...scan,
   ...exercise,
   ...format,
+  ...image,
   ...network,
   ...trace,
   ...vehicle,

@@ -1,7 +1,8 @@
 import type { Param } from '@badger/core/base/codes';
-import { text, type Texts } from './message.ts';
+import { formatSize } from '@badger/core/base/format';
+import { num, text, type Texts } from './message.ts';
 
-const hex = (value: Param | undefined) =>
+export const hex = (value: Param | undefined) =>
   value === undefined ? text(value) : `0x${Number(value).toString(16).toUpperCase()}`;
 const place = (p: { readonly line?: Param; readonly byte?: Param }) =>
   `Line ${text(p.line)}, byte ${text(p.byte)} of the file.`;
@@ -12,6 +13,11 @@ export const format = {
     title: `Address ${hex(p.address)} is too high`,
     text: `The format reaches to ${hex(p.most)}.`,
     clear: 'Choose a format with longer addresses, or move the image down.'
+  }),
+  'format.base.high': (p) => ({
+    title: 'The image begins below that base',
+    text: `Its first address is ${hex(p.address)}, the base ${hex(p.base)}.`,
+    clear: 'Choose a base at or below the first address.'
   }),
   'format.checksum.wrong': (p) => ({
     title: 'The checksum of a record is wrong',
@@ -36,6 +42,21 @@ export const format = {
     title: 'The end record is missing',
     text: 'The file may have been cut off.',
     clear: 'Compare its size with where it came from.'
+  }),
+  'format.file.damaged': (p) => ({
+    title: 'The file is damaged',
+    text: `It is not worked on as it is: ${text(p.finding)}.`,
+    clear: 'Inspect it, and fetch it again; or say that a damaged file is meant.'
+  }),
+  'format.hole.large': (p) => ({
+    title: 'Too large for one binary file',
+    text: `With its holes the image has ${formatSize(num(p.bytes))}, at most ${formatSize(num(p.most))} are written.`,
+    clear: 'Choose a format of records, which needs no bytes for holes.'
+  }),
+  'format.hole.unfilled': (p) => ({
+    title: `Nobody knows what stands at ${hex(p.address)}`,
+    text: `A hole of ${formatSize(num(p.bytes))}: a binary file needs a byte there, and unknown is not blank.`,
+    clear: 'Say what the holes are filled with, or choose a format of records.'
   }),
   'format.line.other': (p) => ({
     title: 'A line is no record',

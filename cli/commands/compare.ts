@@ -1,0 +1,51 @@
+import { writeFileSync } from 'node:fs';
+import { compareMany } from '@badger/core/survey/compare-many';
+import { diffImages, writePatch } from '@badger/core/patch/image-patch';
+import { readArguments } from '../arguments.ts';
+import { hexAddress, LOAD_OPTIONS, loadSound, sha256OfImage } from '../files.ts';
+import { exitOf, findingLines, tellFinding, WrongUse, type Report } from '../report.ts';
+
+export const usage = `compare A B [C…] [--patch OUT]
+  Two to eight images address by address; files of different formats may be mixed. --patch writes what makes B of A.`;
+
+const MOST = 8;
+
+export function run(words: readonly string[]): Report {
+  const args = readArguments(words, { ...LOAD_OPTIONS, patch: 'string' });
+  if (args.files.length < 2 || args.files.length > MOST)
+    throw new WrongUse(`compare expected two to ${MOST} files, got ${args.files.length}`);
+  const patch = args.told('patch');
+  if (patch !== undefined && args.files.length !== 2)
+    throw new WrongUse('--patch expected two files');
+  if (patch !== undefined && args.files.includes(patch))
+    throw new WrongUse('--patch expected a file of its own');
+  const images = args.files.map((path) => loadSound(path, args).image);
+  const { verdict, groups, differingBytes, ranges, partlyKnown, findings } = compareMany(images);
+  const [from, to] = images as [(typeof images)[0], (typeof images)[0]];
+  if (patch !== undefined)
+    writeFileSync(
+      patch,
+      writePatch({
+        fromSha256: sha256OfImage(from),
+        toSha256: sha256OfImage(to),
+        changes: diffImages(from, to)
+      })
+    );
+  const json = {
+    ...{ verdict, groups, differingBytes, ranges },
+    partlyKnown: partlyKnown.map(({ range, which }) => ({ ...range, which })),
+    findings: findings.map(tellFinding)
+  };
+  const lines = [
+    verdict === 'equal'
+      ? 'equal'
+      : `${differingBytes} bytes differ in ${ranges.length} ${ranges.length === 1 ? 'range' : 'ranges'}`,
+    ...groups
+      .filter((g) => g.length > 1)
+      .map((g) => `the same: ${g.map((i) => args.files[i]).join(', ')}`),
+    ...ranges.slice(0, 40).map((r) => `  ${hexAddress(r.start)} up to ${hexAddress(r.end)}`),
+    ...(ranges.length > 40 ? [`  and ${ranges.length - 40} more; --json tells all`] : []),
+    ...findingLines(findings)
+  ];
+  return { json, lines, exit: exitOf(findings) };
+}

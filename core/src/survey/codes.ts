@@ -1,0 +1,11 @@
+/** What `survey` tells of the content of an image. */
+export interface SurveyCodes {
+  'compare.content.differs': { bytes: number; ranges: number };
+  'compare.content.shifted': { bytes: number; by: number; which: number };
+  'compare.range.only': { bytes: number; address: number; which: string };
+  'compare.ranges.many': { most: number };
+}
+
+declare module '../base/codes.ts' {
+  interface CodeTable extends SurveyCodes {}
+}

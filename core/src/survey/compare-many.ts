@@ -1,0 +1,179 @@
+import { findMismatch } from '../base/bytes.ts';
+import type { Finding } from '../image/finding.ts';
+import { bytesOf, equalContent, joinBytes, knownRanges, type SparseImage } from '../image/image.ts';
+import { contains, lengthOf, type Range } from '../image/range.ts';
+import { matchContent } from './match-content.ts';
+
+/** How two to eight images differ. */
+export interface ManyComparison {
+  readonly verdict: 'equal' | 'differ';
+  /** Numbers of the images, from 0, that hold the same; the largest group first. */
+  readonly groups: readonly (readonly number[])[];
+  /** Addresses that all know and at which not all hold the same. */
+  readonly differingBytes: number;
+  /** Where they lie, ascending, at most {@link MOST_RANGES}. */
+  readonly ranges: readonly Range[];
+  /** Addresses that only some know. */
+  readonly partlyKnown: readonly { readonly range: Range; readonly which: readonly number[] }[];
+  readonly findings: readonly Finding[];
+}
+
+export const MOST_RANGES = 10_000;
+/** Content of another place is told where it is at least this long. Units: bytes. */
+const SHIFTED_BYTES = 64;
+
+/**
+ * Compares images address by address. Memory: reads in place where an image is in one piece. Errors: RangeError for fewer than two.
+ * Finds content that only moved by comparing what differs with the first image at every distance.
+ */
+export function compareMany(images: readonly SparseImage<unknown>[]): ManyComparison {
+  if (images.length < 2)
+    throw new RangeError(`"images" expected two or more, got ${images.length}`);
+  const groups = groupEqual(images);
+  if (groups.length === 1)
+    return {
+      verdict: 'equal',
+      groups,
+      differingBytes: 0,
+      ranges: [],
+      partlyKnown: [],
+      findings: []
+    };
+  const ranges: Range[] = [];
+  const partlyKnown: { range: Range; which: readonly number[] }[] = [];
+  let differingBytes = 0;
+  for (const range of elementaryRanges(images)) {
+    const which = [...images.keys()].filter((i) =>
+      knownRanges(images[i] as SparseImage<unknown>).some((k) => contains(k, range))
+    );
+    if (which.length === images.length)
+      differingBytes += addDiffering(
+        images.map((i) => bytesOf(i, range) as Uint8Array),
+        range.start,
+        ranges
+      );
+    else if (which.length > 0) partlyKnown.push({ range, which });
+  }
+  const findings = [
+    ...findingsOf(differingBytes, ranges, partlyKnown),
+    ...findShifted(images, groups)
+  ];
+  return {
+    verdict: 'differ',
+    groups,
+    differingBytes,
+    ranges: ranges.slice(0, MOST_RANGES),
+    partlyKnown,
+    findings
+  };
+}
+
+function groupEqual(images: readonly SparseImage<unknown>[]): number[][] {
+  const groups: number[][] = [];
+  images.forEach((image, i) => {
+    const group = groups.find((g) =>
+      equalContent(images[g[0] as number] as SparseImage<unknown>, image)
+    );
+    if (group) group.push(i);
+    else groups.push([i]);
+  });
+  return groups.sort((a, b) => b.length - a.length || (a[0] as number) - (b[0] as number));
+}
+
+/** Ranges within which no image begins or ends. */
+function elementaryRanges(images: readonly SparseImage<unknown>[]): Range[] {
+  const edges = [
+    ...new Set(images.flatMap((i) => knownRanges(i).flatMap(({ start, end }) => [start, end])))
+  ].sort((a, b) => a - b);
+  return edges.slice(1).map((end, i) => ({ start: edges[i] as number, end }));
+}
+
+/** Adds the ranges in which not all are equal and gives their bytes. */
+function addDiffering(all: readonly Uint8Array[], base: number, ranges: Range[]): number {
+  const [first, ...others] = all as [Uint8Array, ...Uint8Array[]];
+  const length = first.length;
+  const next = others.map((o) => findMismatch(first, o, 0, length));
+  let differing = 0;
+  for (let at = Math.min(...next); at < length;) {
+    let end = at + 1;
+    while (end < length && others.some((o) => o[end] !== first[end])) end++;
+    differing += end - at;
+    const last = ranges.at(-1);
+    if (last?.end === base + at) ranges[ranges.length - 1] = { start: last.start, end: base + end };
+    else if (ranges.length <= MOST_RANGES) ranges.push({ start: base + at, end: base + end });
+    for (const [i, o] of others.entries())
+      if ((next[i] as number) < end) next[i] = findMismatch(first, o, end, length);
+    at = Math.min(...next);
+  }
+  return differing;
+}
+
+function findingsOf(
+  bytes: number,
+  ranges: readonly Range[],
+  partly: ManyComparison['partlyKnown']
+): Finding[] {
+  const findings: Finding[] = [];
+  if (bytes > 0)
+    findings.push({
+      code: 'compare.content.differs',
+      severity: 'look',
+      params: { bytes, ranges: Math.min(ranges.length, MOST_RANGES) }
+    });
+  if (ranges.length > MOST_RANGES)
+    findings.push({ code: 'compare.ranges.many', severity: 'note', params: { most: MOST_RANGES } });
+  for (const { range, which } of partly.slice(0, 20)) {
+    const params = {
+      bytes: lengthOf(range),
+      address: range.start,
+      which: which.map((i) => i + 1).join(', ')
+    };
+    findings.push({ code: 'compare.range.only', severity: 'look', params, range });
+  }
+  return findings;
+}
+
+/** Content of the first image that stands elsewhere in one that differs: the longest stretch of each. */
+function findShifted(
+  images: readonly SparseImage<unknown>[],
+  groups: readonly (readonly number[])[]
+): Finding[] {
+  const first = placesOf(images[0] as SparseImage<unknown>);
+  return groups.flatMap(([which = 0]) => {
+    if (groups.some((g) => g.includes(0) && g.includes(which))) return [];
+    const other = placesOf(images[which] as SparseImage<unknown>);
+    const moved = new Map<number, number>();
+    for (const { a, b, bytes } of matchContent(first.bytes, other.bytes)) {
+      const by = other.addressOf(b) - first.addressOf(a);
+      if (by !== 0) moved.set(by, (moved.get(by) ?? 0) + bytes);
+    }
+    const [longest] = [...moved].sort((x, y) => y[1] - x[1]);
+    if (!longest || longest[1] < SHIFTED_BYTES) return [];
+    const [by, bytes] = longest;
+    return [
+      {
+        code: 'compare.content.shifted',
+        severity: 'note',
+        params: { bytes, by, which: which + 1 }
+      } as const
+    ];
+  });
+}
+
+/** The bytes of an image in one row, and the address of each. */
+function placesOf(image: SparseImage<unknown>): {
+  bytes: Uint8Array;
+  addressOf: (offset: number) => number;
+} {
+  const starts: { offset: number; address: number }[] = [];
+  let offset = 0;
+  for (const { range } of image.pieces) {
+    starts.push({ offset, address: range.start });
+    offset += lengthOf(range);
+  }
+  const addressOf = (at: number) => {
+    const piece = starts.findLast((s) => s.offset <= at) ?? { offset: 0, address: 0 };
+    return piece.address + at - piece.offset;
+  };
+  return { bytes: joinBytes(image), addressOf };
+}
