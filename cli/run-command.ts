@@ -1,6 +1,7 @@
 // Memory images without the application: inspect | sum | find-sums | compare | convert | patch | vin. Documented in the README.
 import * as compare from './commands/compare.ts';
 import * as convert from './commands/convert.ts';
+import * as findSums from './commands/find-sums.ts';
 import * as inspect from './commands/inspect.ts';
 import * as patch from './commands/patch.ts';
 import * as sum from './commands/sum.ts';
@@ -12,7 +13,15 @@ interface Command {
   readonly run: (words: readonly string[]) => Report;
 }
 
-const COMMANDS: Readonly<Record<string, Command>> = { inspect, sum, compare, convert, patch, vin };
+const COMMANDS: Readonly<Record<string, Command>> = {
+  inspect,
+  sum,
+  'find-sums': findSums,
+  compare,
+  convert,
+  patch,
+  vin
+};
 
 const COMMON = `Every command: --json, --help; of those that read images: --format bin|hex|srec (else the content tells), --base A, --overlap first|last
 (else other values for one address are refused), --damaged (take a file that is damaged). Addresses are decimal, or hexadecimal with 0x.

@@ -138,7 +138,14 @@ describe('inspect', () => {
       put('bad.hex', ':0400000000010203F6\n:0400140004050607D3\n:00000001FF\n')
     );
     expect(told).toMatchObject({
-      ...{ format: 'intel-hex', exit: 1, ranges: [{ start: 0, end: 4 }, { start: 20, end: 24 }] },
+      ...{
+        format: 'intel-hex',
+        exit: 1,
+        ranges: [
+          { start: 0, end: 4 },
+          { start: 20, end: 24 }
+        ]
+      },
       findings: [{ code: 'format.checksum.wrong', severity: 'stop', params: { line: 2 } }]
     });
   });
@@ -270,7 +277,9 @@ describe('convert', () => {
       exit: 1,
       problem: { code: 'format.file.damaged' }
     });
-    expect(json('convert', bad, file('b'), '--to', 'bin', '--fill', '00', '--damaged')).toMatchObject({
+    expect(
+      json('convert', bad, file('b'), '--to', 'bin', '--fill', '00', '--damaged')
+    ).toMatchObject({
       exit: 0,
       findings: [{ severity: 'stop' }]
     });

@@ -232,6 +232,7 @@ export class BytePowers {
   readonly #up: number[];
   readonly #down: number[];
   readonly #jumps = new Map<number, LinearMap>();
+  readonly #maps = new Map<number, LinearMap>();
 
   constructor(field: CrcField) {
     this.#field = field;
@@ -275,9 +276,15 @@ export class BytePowers {
     return map;
   }
 
-  /** The map that multiplies by `factor`. */
-  mapOf(factor: number): LinearMap {
-    return new LinearMap(imagesOf(this.#field.width, (bit) => multiply(this.#field, factor, bit)));
+  /** The map that multiplies by x^(8·times); kept, for it is asked again for every model of the polynomial. */
+  mapOf(times: number): LinearMap {
+    let map = this.#maps.get(times);
+    if (!map) {
+      const factor = this.of(times);
+      map = new LinearMap(imagesOf(this.#field.width, (bit) => multiply(this.#field, factor, bit)));
+      this.#maps.set(times, map);
+    }
+    return map;
   }
 }
 

@@ -35,6 +35,16 @@ export function crcSource(image: CrcImage, crc: NamedCrc, byteOrder: StoredOrder
   return {
     ...{ variant, bytes },
     ...{ fillStarts: starts.fill, startsAt: starts.at, fillEnds: ends.fill, endsAt: ends.at },
+    valuesTo: (end, starts, keys) => {
+      const map = powers.mapOf(end);
+      const ending = prefixes[end] as number;
+      const out = new Float64Array(starts.length);
+      for (let i = 0; i < starts.length; i++) {
+        const register = map.of((keys[i] as number) ^ ending) ^ registers.xorout;
+        out[i] = (turned ? registers.toRegister(register) : register) >>> 0;
+      }
+      return out;
+    },
     valueOf: (start, end) => {
       const both = (prefixes[start] as number) ^ (prefixes[end] as number);
       const register =

@@ -32,6 +32,8 @@ export interface KeySource {
   endsAt(positions: Int32Array): Int32Array;
   /** The value over [start, end) as it would be stored. Units: 0 to 2^bits - 1. */
   valueOf(start: number, end: number): number;
+  /** The values over [starts[i], end) as {@link KeySource.valueOf} tells them, for many starts at once; `keys` are those of the starts. */
+  valuesTo(end: number, starts: Int32Array, keys: Int32Array): Float64Array;
 }
 
 /** Positions that are filled at once. */

@@ -15,19 +15,18 @@ export class Positions {
   readonly costs: Uint8Array;
   /** The highest cost. */
   readonly most: number;
+  readonly #edges: readonly number[];
 
   constructor(bytes: Uint8Array) {
     this.length = bytes.length;
     this.most = Math.ceil(Math.log2(bytes.length + 1));
-    this.costs = new Uint8Array(bytes.length + 1).fill(this.most);
-    for (let roundness = 1; roundness <= this.most; roundness++)
-      for (let at = 0; at <= bytes.length; at += 2 ** roundness)
-        this.costs[at] = this.most - roundness;
+    this.costs = roundnessCosts(bytes.length, this.most);
     const blanks = findBlanks(bytes);
     for (const { start, end } of blanks)
       for (let at = start + 1; at < end; at++) if (at % ROUND !== 0) this.costs[at] = NOWHERE;
     const edges = [0, bytes.length, ...blanks.flatMap((b) => [b.start, b.end])];
     const edgeCost = Math.ceil(Math.log2(edges.length));
+    this.#edges = edges;
     for (const at of edges) this.costs[at] = Math.min(this.costs[at] as number, edgeCost);
   }
 
@@ -57,27 +56,48 @@ export class Positions {
     return out;
   }
 
-  /** The `count` positions that cost least, ascending. */
+  /** The `count` positions that cost least, or a few less, ascending. */
   cheapest(count: number): Int32Array {
-    for (let most = this.most; most >= 0; most--) {
-      const list = this.list(most);
-      if (list.length <= count) return list;
+    const found = new Set<number>(this.#edges.length > count ? [] : this.#edges);
+    // rounder and rounder, as long as there is room
+    for (let step = 2 ** this.most; step >= 1 && found.size < count; step /= 2) {
+      const more: number[] = [];
+      for (let at = 0; at <= this.length && more.length <= count; at += step)
+        if (this.costs[at] !== NOWHERE && !found.has(at)) more.push(at);
+      if (found.size + more.length > count) break;
+      for (const at of more) found.add(at);
     }
-    return this.list(0).slice(0, count);
+    return Int32Array.from(found).sort();
   }
 }
 
-/** For every cost how many pairs of a start and an end cost that much together, or less. Shape: up to twice the highest cost. */
-export function countPairs(positions: Positions, width: number): Float64Array {
-  const starts = new Float64Array(256);
-  const ends = new Float64Array(256);
-  for (let i = 0; i <= positions.length; i++) {
-    const c = positions.costs[i] as number;
-    starts[c] = (starts[c] as number) + 1;
-    if (i < width) continue;
-    const e = positions.costOfValue(i - width, width);
-    ends[e] = (ends[e] as number) + 1;
+/** Costs by how round a position is alone. */
+function roundnessCosts(length: number, most: number): Uint8Array {
+  const costs = new Uint8Array(length + 1);
+  costs[0] = 0;
+  // what lies between two powers of two repeats what lies below, but for the first
+  for (let filled = 1, roundness = 0; filled <= length; filled *= 2, roundness++) {
+    costs.copyWithin(filled, 0, Math.min(filled, length + 1 - filled));
+    costs[filled] = Math.max(0, most - roundness);
+    if (filled > 1) costs[0] = 0;
   }
+  return costs;
+}
+
+function countCosts(costs: Uint8Array): Int32Array {
+  const counts = new Int32Array(256);
+  for (let i = 0; i < costs.length; i++) {
+    const cost = costs[i] as number;
+    counts[cost] = (counts[cost] as number) + 1;
+  }
+  return counts;
+}
+
+/** For every cost how many pairs of a start and an end cost that much together, or less. Shape: up to twice the highest cost. */
+export function countPairs(positions: Positions): Float64Array {
+  const starts = countCosts(positions.costs);
+  // a value counts by the rounder of its two ends
+  const ends = starts.map((n) => 2 * n);
   const most = positions.most;
   const pairs = new Float64Array(2 * most + 1);
   for (let a = 0; a <= most; a++)

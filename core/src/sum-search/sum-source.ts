@@ -70,7 +70,8 @@ const XOR_8: SumKind = {
   valueOf: ({ start, end }) => start ^ end
 };
 
-const modulo = (value: number, modulus: number) => ((value % modulus) + modulus) % modulus;
+/** Never negative. Exact below 2^53 divided by the modulus; several times faster than `%`, which is no machine instruction above 2^31. */
+const modulo = (value: number, modulus: number) => value - Math.floor(value / modulus) * modulus;
 
 /** One's complement sum of big-endian words, which is a sum modulo 65535; the value is its complement. */
 const INTERNET: SumKind = {
@@ -117,8 +118,8 @@ function twoSums({ algorithm, modulus, wordBytes, half, first }: TwoSums): SumKi
             wordBytes === 1
               ? (bytes[i - 1] as number)
               : readStored(bytes, i - wordBytes, wordBytes, order);
-          sum.p = (sum.p + word) % modulus;
-          sum.q = (sum.q + word * ((n - 1) % modulus)) % modulus;
+          sum.p = modulo(sum.p + word, modulus);
+          sum.q = modulo(sum.q + word * ((n - 1) % modulus), modulus);
         }
         out[i] = sum.p | (modulo(sum.q - n * first, modulus) << 16);
       }
@@ -194,21 +195,23 @@ export function sumSource(
   const fill = (key: (i: number) => number) => (out: Int32Array, from: number, to: number) => {
     for (let i = from; i < to; i++) out[i - from] = key(i);
   };
+  const valueOf = (start: number, end: number) =>
+    turn(
+      form,
+      kind.valueOf({ start: prefixes[start] as number, end: prefixes[end] as number }, start, end),
+      bits
+    );
   return {
     ...{ variant, bytes },
     fillStarts: fill(startKey),
     fillEnds: fill(endKey),
     startsAt: (positions) => positions.map(startKey),
     endsAt: (positions) => positions.map(endKey),
-    valueOf: (start, end) =>
-      turn(
-        form,
-        kind.valueOf(
-          { start: prefixes[start] as number, end: prefixes[end] as number },
-          start,
-          end
-        ),
-        bits
-      )
+    valueOf,
+    valuesTo: (end, starts) => {
+      const out = new Float64Array(starts.length);
+      for (let i = 0; i < starts.length; i++) out[i] = valueOf(starts[i] as number, end);
+      return out;
+    }
   };
 }

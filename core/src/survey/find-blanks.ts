@@ -11,16 +11,17 @@ export interface Blank extends Range {
 /** Stretches of at least sixteen FF or sixteen 00, ascending. */
 export function findBlanks(bytes: Uint8Array): Blank[] {
   const blanks: Blank[] = [];
-  for (let at = 0; at < bytes.length;) {
+  let done = 0;
+  // a stretch of sixteen holds one of every sixteenth byte
+  for (let at = LEAST - 1; at < bytes.length; at += LEAST) {
     const value = bytes[at] as number;
+    if ((value !== 0 && value !== 0xff) || at < done) continue;
+    let start = at;
     let end = at + 1;
-    if (value !== 0 && value !== 0xff) {
-      at = end;
-      continue;
-    }
+    while (start > done && bytes[start - 1] === value) start--;
     while (end < bytes.length && bytes[end] === value) end++;
-    if (end - at >= LEAST) blanks.push({ start: at, end, value: value === 0 ? 0 : 0xff });
-    at = end;
+    if (end - start >= LEAST) blanks.push({ start, end, value: value === 0 ? 0 : 0xff });
+    done = end;
   }
   return blanks;
 }

@@ -1,0 +1,112 @@
+import type { Range } from '../image/range.ts';
+import { readStored, type KeySource, type StoredForm, type StoredOrder } from './key-source.ts';
+
+/** A checksum that may stand in an image. Units: offsets, bytes. */
+export interface SumCandidate {
+  readonly algorithm: string;
+  readonly form: StoredForm;
+  readonly byteOrder: StoredOrder;
+  /** What it covers, half-open, and where its value begins. */
+  readonly start: number;
+  readonly end: number;
+  readonly storedAt: number;
+  readonly storedBytes: number;
+  /** Images of other content in which it holds, the first among them, of those that could tell. */
+  readonly support: number;
+  readonly asked: number;
+  /** The inverted value stands beside it. */
+  readonly inverseBeside: boolean;
+  /** Checksums of the same kind over stretches of the same length, this one among them. */
+  readonly blocks: number;
+  /** So many hits as good as this one would come by chance in the whole search. */
+  readonly expectedByChance: number;
+}
+
+/** A hit before it is ranked. */
+export interface RawCandidate extends Omit<SumCandidate, 'blocks' | 'expectedByChance'> {
+  readonly bits: number;
+  /** What is stored. */
+  readonly value: number;
+  /** Pairs of positions as noteworthy as these, or more. */
+  readonly pairs: number;
+}
+
+/** Holds a candidate against the bytes of all images; undefined where it does not hold in the first. */
+export function confirm(
+  way: readonly KeySource[],
+  { start, end }: Range,
+  storedAt: number
+): Omit<RawCandidate, 'pairs'> | undefined {
+  const [first, ...others] = way as readonly [KeySource, ...KeySource[]];
+  const { algorithm, form, byteOrder, storedBytes, bits } = first.variant;
+  const value = valueAt(first, storedAt);
+  // nothing but 00 and FF stands everywhere
+  if (tellingBits(value, storedBytes) <= storedBytes) return undefined;
+  if (first.valueOf(start, end) !== value || isOneValue(first.bytes, start, end)) return undefined;
+  const seen = [first.bytes];
+  let support = 1;
+  let asked = 1;
+  for (const other of others) {
+    // the same bytes once more prove nothing
+    const ranges = [
+      { start, end },
+      { start: storedAt, end: storedAt + storedBytes }
+    ];
+    if (seen.some((bytes) => ranges.every((r) => isEqual(bytes, other.bytes, r)))) continue;
+    seen.push(other.bytes);
+    asked++;
+    if (other.valueOf(start, end) === valueAt(other, storedAt)) support++;
+  }
+  const inverseBeside = hasInverse(first, storedAt);
+  const telling = Math.min(bits, tellingBits(value, storedBytes)) + (support - 1) * bits;
+  return {
+    ...{
+      algorithm,
+      form,
+      byteOrder,
+      start,
+      end,
+      storedAt,
+      storedBytes,
+      support,
+      asked,
+      inverseBeside
+    },
+    value,
+    bits: telling
+  };
+}
+
+const valueAt = ({ bytes, variant }: KeySource, at: number) =>
+  readStored(bytes, at, variant.storedBytes, variant.byteOrder);
+
+function isOneValue(bytes: Uint8Array, start: number, end: number): boolean {
+  const value = bytes[start];
+  for (let i = start + 1; i < end; i++) if (bytes[i] !== value) return false;
+  return true;
+}
+
+function isEqual(a: Uint8Array, b: Uint8Array, { start, end }: Range): boolean {
+  for (let i = start; i < end; i++) if (a[i] !== b[i]) return false;
+  return true;
+}
+
+/** The value inverted, right behind it or right before it. */
+function hasInverse({ bytes, variant: { storedBytes } }: KeySource, at: number): boolean {
+  return [at - storedBytes, at + storedBytes].some((beside) => {
+    if (beside < 0 || beside + storedBytes > bytes.length) return false;
+    for (let j = 0; j < storedBytes; j++)
+      if (((bytes[at + j] as number) ^ (bytes[beside + j] as number)) !== 0xff) return false;
+    return true;
+  });
+}
+
+/** How much a stored value tells: a byte of 00 or FF stands everywhere. Units: bits. Own estimate. */
+export function tellingBits(value: number, storedBytes: number): number {
+  let bits = 0;
+  for (let rest = value, j = 0; j < storedBytes; j++, rest = Math.floor(rest / 256)) {
+    const byte = rest % 256;
+    bits += byte === 0 || byte === 0xff ? 1 : 8;
+  }
+  return bits;
+}
