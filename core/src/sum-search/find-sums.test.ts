@@ -37,21 +37,21 @@ function plant(
 const certain = (candidates: readonly SumCandidate[]) =>
   candidates.filter((c) => c.expectedByChance < 0.01);
 
-describe('finding checksums', () => {
+describe('finding checksums', { timeout: 60_000 }, () => {
   it('finds one that begins and ends at round addresses in a single image', () => {
     const bytes = plant(noise(32_768, 1), {
       name: 'CRC-32/ISO-HDLC',
-      start: 0x4000,
-      end: 0x8000,
-      at: 0x8000,
+      start: 0x2000,
+      end: 0x4000,
+      at: 0x4000,
       order: 'little'
     });
     expect(certain(findSums(bytes).candidates)).toEqual([
       expect.objectContaining({
         algorithm: 'CRC-32/ISO-HDLC',
-        start: 0x4000,
-        end: 0x8000,
-        storedAt: 0x8000,
+        start: 0x2000,
+        end: 0x4000,
+        storedAt: 0x4000,
         byteOrder: 'little',
         support: 1,
         asked: 1
@@ -184,7 +184,7 @@ describe('finding checksums', () => {
         at: block * 512 + 510
       });
     const best = certain(findSums(bytes).candidates);
-    expect(best.map((c) => c.start)).toEqual([512, 1024, 1536, 2048, 2560]);
+    expect(best.map((c) => c.start).sort((x, y) => x - y)).toEqual([512, 1024, 1536, 2048, 2560]);
     expect(best.every((c) => c.blocks === 5 && c.algorithm === 'CRC-16/XMODEM')).toBe(true);
   });
   it('is honest about chance: images of noise hold nothing that it is sure of', () => {
