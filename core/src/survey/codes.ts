@@ -4,6 +4,8 @@ export interface SurveyCodes {
   'compare.content.shifted': { bytes: number; by: number; which: number };
   'compare.range.only': { bytes: number; address: number; which: string };
   'compare.ranges.many': { most: number };
+  'search.pattern.empty': Readonly<Record<never, never>>;
+  'search.pattern.malformed': { text: string; kind: string };
 }
 
 declare module '../base/codes.ts' {

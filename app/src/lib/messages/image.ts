@@ -42,6 +42,14 @@ export const image = {
     text: `It is wrong at: ${text(p.where)}. Nothing was changed.`,
     clear: 'Make it again.'
   }),
+  'search.pattern.empty': () => ({
+    title: 'Nothing to look for',
+    text: 'Type bytes, a text or a number.'
+  }),
+  'search.pattern.malformed': (p) => ({
+    title: `“${text(p.text)}” is no ${p.kind === 'hex' ? 'row of bytes' : text(p.kind)}`,
+    text: 'Bytes are pairs of hexadecimal digits, with ? for any digit. Numbers are decimal, or hexadecimal with 0x, up to 64 bits.'
+  }),
   'patch.source.other': (p) => ({
     title: 'The patch was made from another image',
     text: `From the one with SHA-256 ${text(p.sha256)}. Nothing was changed.`,

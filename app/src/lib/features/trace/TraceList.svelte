@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { firstRowAt, heightOf, ROW_PX, rowWords } from './trace.view.ts';
+  import { firstRowAt, heightOf, ROW_PX } from '$lib/features/shared/virtual-rows.ts';
+  import { rowWords } from './trace.view.ts';
   import type { TraceRow } from './trace-desk.ts';
 
   let {

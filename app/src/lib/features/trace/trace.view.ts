@@ -1,23 +1,6 @@
 import type { PciKind } from '@badger/core/trace/decode-log';
 import type { TraceRow } from './trace-desk.ts';
 
-/** Height of a row. Units: pixels. */
-export const ROW_PX = 26;
-/** Browsers cannot scroll further than this: a longer list is scrolled in steps of several rows. Units: pixels. */
-const MOST_PX = 8_000_000;
-
-/** How long the scrolled thing is. Units: pixels. */
-export const heightOf = (rows: number): number => Math.min(rows * ROW_PX, MOST_PX);
-
-/** First row that is seen when the list is scrolled this far. */
-export function firstRowAt(scrollPx: number, rows: number, seenPx: number): number {
-  const height = heightOf(rows);
-  const last = Math.max(0, rows - Math.floor(seenPx / ROW_PX));
-  if (height < MOST_PX) return Math.min(last, Math.max(0, Math.floor(scrollPx / ROW_PX)));
-  const share = Math.min(1, Math.max(0, scrollPx / Math.max(1, height - seenPx)));
-  return Math.round(share * last);
-}
-
 const PART_WORDS: Readonly<Record<PciKind, string>> = {
   none: '',
   single: '',

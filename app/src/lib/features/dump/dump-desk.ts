@@ -1,0 +1,133 @@
+import { ok, type Result } from '@badger/core/base/result';
+import type { ImageFormat } from '@badger/core/format/detect-format';
+import { loadImage } from '@badger/core/format/load-image';
+import { flattenImage } from '@badger/core/format/flatten-image';
+import { writeIntelHex } from '@badger/core/format/intel-hex';
+import { writeSRecord } from '@badger/core/format/s-record';
+import type { Finding } from '@badger/core/image/finding';
+import { imageOf, joinBytes, type SparseImage } from '@badger/core/image/image';
+import type { Range } from '@badger/core/image/range';
+import { BLOCK_KINDS, classifyBlocks, type BlockKind } from '@badger/core/survey/classify-blocks';
+import { compareMany, type ManyComparison } from '@badger/core/survey/compare-many';
+import { findTexts, type FoundText } from '@badger/core/survey/find-text';
+import { inspectContent, type ContentInspection } from '@badger/core/survey/inspect-content';
+import type { SumCandidate } from '@badger/core/sum-search/confirm';
+import { findSums } from '@badger/core/sum-search/find-sums';
+
+/** A file that lies on the desk. Memory: the bytes are the page's own. */
+export interface OpenedFile {
+  readonly format: ImageFormat;
+  readonly pieces: readonly { readonly range: Range; readonly bytes: Uint8Array }[];
+  readonly findings: readonly Finding[];
+  readonly moreFindings: number;
+}
+
+/** Cells of the map of an image: one block each, in the order of the pieces. */
+export interface MapCell {
+  readonly address: number;
+  readonly bytes: number;
+  readonly kind: BlockKind;
+}
+
+/** What an image says about itself. */
+export interface DeskInspection extends ContentInspection {
+  readonly cells: readonly MapCell[];
+  readonly texts: readonly FoundText[];
+}
+
+export type SaveFormat = 'bin' | 'hex' | 's19' | 's28' | 's37';
+
+const MOST_CELLS = 480;
+
+/** Work on images away from the page. One file a worker; others are sent along where they are needed. */
+export class DumpDesk {
+  #image: SparseImage<'file'> | undefined;
+
+  /** Errors: those of {@link loadImage}. */
+  open(file: Uint8Array): Result<OpenedFile> {
+    const loaded = loadImage(file);
+    if (!loaded.ok) return loaded;
+    const { image, format, findings, moreFindings } = loaded.value;
+    this.#image = image;
+    // a copy of its own for the page; what is left of the file is let go
+    const pieces = image.pieces.map(({ range, bytes }) => ({ range, bytes: bytes.slice() }));
+    return ok({ format, pieces, findings, moreFindings });
+  }
+
+  inspect(): DeskInspection {
+    const image = this.#image ?? imageOf<'file'>([]);
+    const most = Math.max(16, Math.floor(MOST_CELLS / Math.max(1, image.pieces.length)));
+    const cells = image.pieces.flatMap(({ range, bytes }) => {
+      const { blockBytes, kinds } = classifyBlocks(bytes, most);
+      return Array.from(kinds, (kind, i) => ({
+        address: range.start + i * blockBytes,
+        bytes: Math.min(blockBytes, range.end - range.start - i * blockBytes),
+        kind: BLOCK_KINDS[kind] as BlockKind
+      }));
+    });
+    const texts = image.pieces.flatMap(({ range, bytes }) =>
+      findTexts(bytes, { least: 8, most: 500 }).map(({ at, text }) => ({
+        at: range.start + at,
+        text
+      }))
+    );
+    return { ...inspectContent(image), cells, texts: texts.slice(0, 500) };
+  }
+
+  /** Compares with other images. */
+  compare(others: readonly OpenedFile['pieces'][]): ManyComparison {
+    const mine = this.#image ?? imageOf<'file'>([]);
+    const images = others.map((pieces) =>
+      imageOf(pieces.map((p) => ({ ...p, origin: 'file' as const })))
+    );
+    return compareMany([mine, ...images]);
+  }
+
+  /** Finds checksums; `others` of the same addresses count as images of the family. */
+  findSums(
+    others: readonly OpenedFile['pieces'][],
+    tell: (share: number) => void
+  ): { readonly candidates: readonly SumCandidate[]; readonly tried: number } {
+    const pieces = this.#image?.pieces ?? [];
+    const candidates: SumCandidate[] = [];
+    let tried = 0;
+    for (const [i, { range, bytes }] of pieces.entries()) {
+      const same = others.flatMap((other) =>
+        other
+          .filter((p) => p.range.start === range.start && p.range.end === range.end)
+          .map((p) => p.bytes)
+      );
+      const search = findSums(bytes, {
+        others: same,
+        onProgress: (share) => {
+          tell((i + share) / pieces.length);
+          return true;
+        }
+      });
+      tried += search.tried;
+      for (const c of search.candidates)
+        candidates.push({
+          ...c,
+          start: c.start + range.start,
+          end: c.end + range.start,
+          storedAt: c.storedAt + range.start
+        });
+    }
+    return {
+      candidates: candidates.sort((x, y) => x.expectedByChance - y.expectedByChance).slice(0, 200),
+      tried
+    };
+  }
+
+  /** The image as a file. Errors: those of the writers. */
+  save(format: SaveFormat, fill: number | undefined): Result<Uint8Array> {
+    const image = this.#image ?? imageOf<'file'>([]);
+    if (format === 'bin') return flattenImage(image, { fill });
+    return format === 'hex' ? writeIntelHex(image) : writeSRecord(image, { kind: format });
+  }
+
+  /** All bytes in one row, for a sum of their own. */
+  bytes(): Uint8Array {
+    return this.#image ? joinBytes(this.#image) : new Uint8Array(0);
+  }
+}

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { DumpDesk } from './dump-desk.ts';
+
+expose(new DumpDesk());
