@@ -15,6 +15,7 @@ const PAGES = [
   '/power',
   '/power/trace',
   '/trace',
+  '/dump',
   '/breakout',
   '/kit',
   '/families/QN-EC1',

@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs every check. Ends with 'N passed, N failed' alone on a line. Called by ./badger test, which has installed
-# what is needed.   test.sh [quick|slow]   quick leaves the journeys out; slow tries the database cut at every statement only
+# what is needed.   test.sh [quick|slow]   quick leaves the journeys out; slow tries the database cut at every statement and 10 000 spoilt files of each kind only
 set -uo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 export CI=true FORCE_COLOR=0
@@ -25,7 +25,7 @@ check() {
 }
 
 if [ "${1:-}" = slow ]; then
-  FAULT_STEP=1 npm test -- --reporter=default tests/database-cut
+  FAULT_STEP=1 FUZZ_CASES=10000 npm test -- --reporter=default tests/database-cut tests/format-fuzz
   exit $?
 fi
 

@@ -1,4 +1,5 @@
 import type { Range } from '../image/range.ts';
+import type { Family } from './family.ts';
 import { readStored, type KeySource, type StoredForm, type StoredOrder } from './key-source.ts';
 
 /** A checksum that may stand in an image. Units: offsets, bytes. */
@@ -31,49 +32,38 @@ export interface RawCandidate extends Omit<SumCandidate, 'blocks' | 'expectedByC
   readonly pairs: number;
 }
 
+/** The ways in which one value is stored, as a source of each image of the family, and the family. */
+export interface Way {
+  readonly sources: readonly KeySource[];
+  readonly family: Family;
+}
+
 /** Holds a candidate against the bytes of all images; undefined where it does not hold in the first. */
 export function confirm(
-  way: readonly KeySource[],
+  { sources, family }: Way,
   { start, end }: Range,
   storedAt: number
 ): Omit<RawCandidate, 'pairs'> | undefined {
-  const [first, ...others] = way as readonly [KeySource, ...KeySource[]];
+  const [first] = sources as readonly [KeySource];
   const { algorithm, form, byteOrder, storedBytes, bits } = first.variant;
   const value = valueAt(first, storedAt);
   // nothing but 00 and FF stands everywhere
-  if (tellingBits(value, storedBytes) <= storedBytes) return undefined;
+  if (tellingBits(value, storedBytes) <= storedBytes || family.isBlank(start, end))
+    return undefined;
   if (first.valueOf(start, end) !== value || isOneValue(first.bytes, start, end)) return undefined;
-  const seen = [first.bytes];
-  let support = 1;
-  let asked = 1;
-  for (const other of others) {
-    // the same bytes once more prove nothing
-    const ranges = [
-      { start, end },
-      { start: storedAt, end: storedAt + storedBytes }
-    ];
-    if (seen.some((bytes) => ranges.every((r) => isEqual(bytes, other.bytes, r)))) continue;
-    seen.push(other.bytes);
-    asked++;
-    if (other.valueOf(start, end) === valueAt(other, storedAt)) support++;
-  }
-  const inverseBeside = hasInverse(first, storedAt);
+  const told = family.tellingApart([
+    { start, end },
+    { start: storedAt, end: storedAt + storedBytes }
+  ]);
+  const holds = (i: number) => {
+    const source = sources[i] as KeySource;
+    return source.valueOf(start, end) === valueAt(source, storedAt);
+  };
+  const support = 1 + told.slice(1).filter(holds).length;
   const telling = Math.min(bits, tellingBits(value, storedBytes)) + (support - 1) * bits;
   return {
-    ...{
-      algorithm,
-      form,
-      byteOrder,
-      start,
-      end,
-      storedAt,
-      storedBytes,
-      support,
-      asked,
-      inverseBeside
-    },
-    value,
-    bits: telling
+    ...{ algorithm, form, byteOrder, start, end, storedAt, storedBytes, support },
+    ...{ asked: told.length, inverseBeside: hasInverse(first, storedAt), bits: telling, value }
   };
 }
 
@@ -83,11 +73,6 @@ const valueAt = ({ bytes, variant }: KeySource, at: number) =>
 function isOneValue(bytes: Uint8Array, start: number, end: number): boolean {
   const value = bytes[start];
   for (let i = start + 1; i < end; i++) if (bytes[i] !== value) return false;
-  return true;
-}
-
-function isEqual(a: Uint8Array, b: Uint8Array, { start, end }: Range): boolean {
-  for (let i = start; i < end; i++) if (a[i] !== b[i]) return false;
   return true;
 }
 

@@ -1,7 +1,8 @@
 import { CRC_CATALOGUE, type NamedCrc } from '../checksum/catalogue.ts';
 import { crcImageOf, crcSource } from './crc-source.ts';
-import { confirm, type RawCandidate, type SumCandidate } from './confirm.ts';
-import { joinAll, joinNarrow, type Hit } from './join-keys.ts';
+import { confirm, type RawCandidate, type SumCandidate, type Way } from './confirm.ts';
+import { Family } from './family.ts';
+import { joinAll, StartTable, type Hit } from './join-keys.ts';
 import type { KeySource, StoredOrder } from './key-source.ts';
 import { countPairs, Positions } from './positions.ts';
 import { rankCandidates } from './rank-candidates.ts';
@@ -81,14 +82,14 @@ function groupByPolynomial(crcs: readonly NamedCrc[]): NamedCrc[][] {
 class Search {
   readonly found: RawCandidate[] = [];
   tried = 0;
-  readonly #images: readonly Uint8Array[];
+  readonly #family: Family;
   readonly #positions: Positions;
   readonly #edges: Edges;
   readonly #pairs: Float64Array;
   readonly #lists = new Map<string, Int32Array>();
 
   constructor(image: Uint8Array, others: readonly Uint8Array[]) {
-    this.#images = [image, ...others];
+    this.#family = new Family([image, ...others]);
     this.#positions = new Positions(image);
     this.#edges = edgesOf(this.#positions);
     this.#pairs = countPairs(this.#positions);
@@ -96,56 +97,67 @@ class Search {
 
   searchCrcs(group: readonly NamedCrc[]): void {
     const [first] = group as readonly [NamedCrc, ...NamedCrc[]];
-    const images = this.#images.map((bytes) => crcImageOf(bytes, first));
+    const images = this.#family.images.map((bytes) => crcImageOf(bytes, first));
     for (const crc of group) {
       const orders = crc.model.width > 8 ? ORDERS : ORDERS.slice(0, 1);
-      const ways = orders.map((order) => images.map((image) => crcSource(image, crc, order)));
-      this.#search(ways);
+      this.#search(orders.map((order) => images.map((image) => crcSource(image, crc, order))));
     }
   }
 
   searchSum(kind: SumKind): void {
-    const images = this.#images.map((bytes) => ({ kind, bytes, prefixes: kind.prefixes(bytes) }));
+    const images = this.#family.images.map((bytes) => ({
+      kind,
+      bytes,
+      prefixes: kind.prefixes(bytes)
+    }));
     const orders = kind.bits > 8 ? ORDERS : ORDERS.slice(0, 1);
-    const ways = kind.forms.flatMap((form) =>
-      orders.map((order) => images.map((image) => sumSource(image, form, order)))
+    this.#search(
+      kind.forms.flatMap((form) =>
+        orders.map((order) => images.map((image) => sumSource(image, form, order)))
+      )
     );
-    this.#search(ways);
   }
 
   /** Every way to store, as sources of the first image and of the others. All ways share their starts. */
-  #search(ways: readonly (readonly KeySource[])[]): void {
+  #search(all: readonly (readonly KeySource[])[]): void {
+    const ways = all.map((sources): Way => ({ sources, family: this.#family }));
     this.tried += ways.length;
-    const [first] = ways[0] as readonly KeySource[] as readonly [KeySource];
-    const wide = first.variant.bits >= WIDE_BITS;
-    const sources = ways.map((way) => way[0] as KeySource);
-    if (wide) {
+    const firsts = all.map((sources) => sources[0] as KeySource);
+    if ((firsts[0] as KeySource).variant.bits >= WIDE_BITS) {
       // two at once: more would crowd the sets of bits
-      for (let i = 0; i < sources.length; i += 2)
-        for (const [k, hits] of joinAll(sources.slice(i, i + 2), this.#positions).entries())
-          this.#take(ways[i + k] as readonly KeySource[], hits);
-    } else for (const way of ways) this.#take(way, this.#narrow(way));
+      for (let i = 0; i < firsts.length; i += 2)
+        for (const [k, hits] of joinAll(firsts.slice(i, i + 2), this.#positions).entries())
+          this.#take(ways[i + k] as Way, hits);
+    } else this.#searchNarrow(ways);
     for (const raw of findApart(ways, this.#edges)) this.found.push(raw);
   }
 
-  #narrow(way: readonly KeySource[]): Hit[] {
-    const [first] = way as readonly [KeySource];
+  #searchNarrow(ways: readonly Way[]): void {
+    const [{ sources }] = ways as readonly [Way];
+    const [first] = sources as readonly [KeySource];
     const { bits, storedBytes } = first.variant;
-    const keyBits = bits * way.length;
+    const keyBits = bits * sources.length;
     const most = Math.min(MOST_NARROW_BITS, keyBits + 2);
     const starts = this.#list(`starts ${most}`, () => this.#positions.list(most));
     const ends = this.#list(`ends ${storedBytes} ${most}`, () =>
       this.#positions.listEnds(storedBytes, most)
     );
-    const mixed = (keysOf: (source: KeySource) => Int32Array) => way.map(keysOf).reduce(mixKeys);
-    return joinNarrow(
-      {
-        ...{ starts, ends, storedBytes, budget: keyBits + SLACK_BITS },
-        startKeys: mixed((source) => source.startsAt(starts)),
-        endKeys: mixed((source) => source.endsAt(ends))
-      },
+    const table = new StartTable(
+      starts,
+      sources.map((s) => s.startsAt(starts)).reduce(mixKeys),
       this.#positions
     );
+    // images that are the same there count once
+    const isTelling = ({ start, end, cost }: Hit) =>
+      cost <= bits + SLACK_BITS ||
+      cost <= bits * this.#family.tellingApart([{ start, end }]).length + SLACK_BITS;
+    for (const way of ways) {
+      const keys = way.sources.map((s) => s.endsAt(ends)).reduce(mixKeys);
+      this.#take(
+        way,
+        table.join({ ends, keys, storedBytes, budget: keyBits + SLACK_BITS, isTelling })
+      );
+    }
   }
 
   #list(name: string, make: () => Int32Array): Int32Array {
@@ -154,9 +166,8 @@ class Search {
     return list;
   }
 
-  #take(way: readonly KeySource[], hits: readonly Hit[]): void {
-    const [first] = way as readonly [KeySource];
-    const { storedBytes, wordBytes } = first.variant;
+  #take(way: Way, hits: readonly Hit[]): void {
+    const { storedBytes, wordBytes } = (way.sources[0] as KeySource).variant;
     for (const { start, end: q, cost } of hits) {
       const end = q - storedBytes;
       if ((end - start) % wordBytes !== 0) continue;

@@ -31,58 +31,74 @@ class HitList {
   }
 }
 
-/** Starts that have one key, told apart by what they cost, the cheapest first. */
-interface Narrow {
-  readonly starts: Int32Array;
-  readonly startKeys: Int32Array;
+/** Ends that are looked up. Shape: positions ascending, a key for each. */
+export interface NarrowEnds {
   readonly ends: Int32Array;
-  readonly endKeys: Int32Array;
+  readonly keys: Int32Array;
   readonly storedBytes: number;
   /** A start and an end may cost this together. */
   readonly budget: number;
+  /** Is a hit more than what chance gives everywhere? */
+  readonly isTelling: (hit: Hit) => boolean;
 }
 
 /** Of one end so many starts are kept. */
 const MOST_STARTS = 8;
 
-/**
- * Joins some starts with some ends. Time: linear in the positions, and in the pairs within the budget divided by the number of keys.
- * Shape: positions ascending, a key for each.
- */
-export function joinNarrow(narrow: Narrow, positions: Positions): Hit[] {
-  const { ends, endKeys, storedBytes, budget, starts, startKeys } = narrow;
-  const { costs } = positions;
-  const { buckets, order, shift } = bucketStarts(narrow, costs);
-  const hits = new HitList();
-  for (let e = 0; e < ends.length; e++) {
-    const q = ends[e] as number;
-    const p = q - storedBytes;
-    const left = budget - positions.costOfValue(p, storedBytes);
-    const key = endKeys[e] as number;
-    const bucket = Math.imul(key, SCATTER) >>> shift;
-    let kept = 0;
-    for (let i = buckets[bucket] as number; i < (buckets[bucket + 1] as number); i++) {
-      const s = order[i] as number;
-      const start = starts[s] as number;
-      const cost = costs[start] as number;
-      if (cost > left || kept >= MOST_STARTS) break;
-      if (startKeys[s] !== key || start + LEAST_COVERED > p) continue;
-      kept++;
-      hits.add({ start, end: q, cost: budget - left + cost });
+/** Some starts by their scattered key, in each bucket by cost. Shape: positions ascending, a key for each. */
+export class StartTable {
+  readonly #positions: Positions;
+  readonly #shift: number;
+  readonly #edges: Int32Array;
+  /** Start and key in the order of the buckets. */
+  readonly #starts: Int32Array;
+  readonly #keys: Int32Array;
+
+  constructor(starts: Int32Array, keys: Int32Array, positions: Positions) {
+    const { costs } = positions;
+    const bits = Math.min(20, Math.max(4, Math.ceil(Math.log2(starts.length + 1))));
+    const shift = 32 - bits;
+    const byCost = countingSort(starts.length, 256, (i) => costs[starts[i] as number] as number);
+    const bucketOf = (i: number) =>
+      Math.imul(keys[byCost.order[i] as number] as number, SCATTER) >>> shift;
+    const { order, edges } = countingSort(starts.length, 2 ** bits, bucketOf);
+    this.#positions = positions;
+    this.#shift = shift;
+    this.#edges = edges;
+    this.#starts = new Int32Array(starts.length);
+    this.#keys = new Int32Array(starts.length);
+    for (let i = 0; i < order.length; i++) {
+      const at = byCost.order[order[i] as number] as number;
+      this.#starts[i] = starts[at] as number;
+      this.#keys[i] = keys[at] as number;
     }
   }
-  return hits.done();
-}
 
-/** Starts by the scattered key, in each bucket by cost: two counting sorts. */
-function bucketStarts({ starts, startKeys }: Narrow, costs: Uint8Array) {
-  const bits = Math.min(20, Math.max(4, Math.ceil(Math.log2(starts.length + 1))));
-  const shift = 32 - bits;
-  const byCost = countingSort(starts.length, 256, (i) => costs[starts[i] as number] as number);
-  const bucketOf = (i: number) =>
-    Math.imul(startKeys[byCost.order[i] as number] as number, SCATTER) >>> shift;
-  const { order, edges } = countingSort(starts.length, 2 ** bits, bucketOf);
-  return { buckets: edges, order: order.map((i) => byCost.order[i] as number), shift };
+  /** The hits of some ends. Time: linear in them, and in the pairs within the budget divided by the number of keys. */
+  join({ ends, keys, storedBytes, budget, isTelling }: NarrowEnds): Hit[] {
+    const { costs } = this.#positions;
+    const [edges, starts, startKeys, shift] = [this.#edges, this.#starts, this.#keys, this.#shift];
+    const hits = new HitList();
+    for (let e = 0; e < ends.length; e++) {
+      const q = ends[e] as number;
+      const key = keys[e] as number;
+      const bucket = Math.imul(key, SCATTER) >>> shift;
+      const last = edges[bucket + 1] as number;
+      let kept = 0;
+      for (let i = edges[bucket] as number; i < last && kept < MOST_STARTS; i++) {
+        const start = starts[i] as number;
+        if (startKeys[i] !== key || start + LEAST_COVERED > q - storedBytes) continue;
+        const cost =
+          (costs[start] as number) + this.#positions.costOfValue(q - storedBytes, storedBytes);
+        if (cost > budget) break;
+        const hit = { start, end: q, cost };
+        if (!isTelling(hit)) continue;
+        kept++;
+        hits.add(hit);
+      }
+    }
+    return hits.done();
+  }
 }
 
 /** Stable order by a small number. `edges[n]`: where those of the number n begin. */

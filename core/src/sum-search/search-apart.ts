@@ -1,5 +1,5 @@
 import type { Range } from '../image/range.ts';
-import { confirm, tellingBits, type RawCandidate } from './confirm.ts';
+import { confirm, tellingBits, type RawCandidate, type Way } from './confirm.ts';
 import { LEAST_COVERED } from './join-keys.ts';
 import { readStored, type KeySource } from './key-source.ts';
 import type { Positions } from './positions.ts';
@@ -14,8 +14,8 @@ const LEAST_TELLING = 17;
 /** A value of fewer bits that stands anywhere is no more than chance. */
 const APART_BITS = 24;
 
-/** The ways to store the value of one algorithm, each as a source of the first image and of the others. They share their starts. */
-export type Ways = readonly (readonly KeySource[])[];
+/** The ways to store the value of one algorithm. They share their starts. */
+export type Ways = readonly Way[];
 
 /** Positions between which ranges are made, ascending. */
 export interface Edges {
@@ -41,7 +41,8 @@ export function findApart(ways: Ways, { leading, apart }: Edges): RawCandidate[]
   return found;
 }
 
-const sourceOf = (ways: Ways) => (ways[0] as readonly KeySource[])[0] as KeySource;
+const firstSource = ({ sources }: Way) => sources[0] as KeySource;
+const sourceOf = (ways: Ways) => firstSource(ways[0] as Way);
 
 function findLeading(ways: Ways, edges: Int32Array): RawCandidate[] {
   const first = sourceOf(ways);
@@ -50,7 +51,7 @@ function findLeading(ways: Ways, edges: Int32Array): RawCandidate[] {
   const keys = first.startsAt(starts);
   const found: RawCandidate[] = [];
   for (const way of ways) {
-    const [source] = way as readonly [KeySource];
+    const source = firstSource(way);
     const stored = Float64Array.from(starts, (a) =>
       readStored(source.bytes, a - storedBytes, storedBytes, source.variant.byteOrder)
     );
@@ -95,7 +96,7 @@ function countBelow(numbers: Int32Array, most: number): number {
 function findAnywhere(ways: Ways, edges: Int32Array): RawCandidate[] {
   const found: RawCandidate[] = [];
   for (const way of ways) {
-    const [source] = way as readonly [KeySource];
+    const source = firstSource(way);
     const { storedBytes } = source.variant;
     const { ranges, count } = valuesOfRanges(source, edges);
     for (const at of placesOf(ranges, source))

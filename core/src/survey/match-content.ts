@@ -39,7 +39,8 @@ export function matchContent(
   let hash = hashOf(second, 0);
   for (let b = 0; ;) {
     const a = index.find(hash, second, b);
-    const match = a < 0 ? undefined : extend({ first, second }, { a, b, from: done });
+    const match =
+      a < 0 ? undefined : trimBlank(second, extend({ first, second }, { a, b, from: done }));
     if (match) {
       found.push(match);
       if (found.length >= MOST_MATCHES) return found;
@@ -141,5 +142,21 @@ function extend(
   let end = BLOCK_BYTES;
   while (a + end < first.length && b + end < second.length && first[a + end] === second[b + end])
     end++;
+  return { a: a + start, b: b + start, bytes: end - start };
+}
+
+/** So many equal bytes in a row at an end of a match are no part of it. Units: bytes. */
+const BLANK_BYTES = 16;
+
+/** A match without one repeated value at its ends: that stands everywhere. As much as one block stays. */
+function trimBlank(second: Uint8Array, { a, b, bytes }: Match): Match {
+  let start = 0;
+  let end = bytes;
+  while (end > 1 && second[b + end - 1] === second[b + end - 2]) end--;
+  if (bytes - end < BLANK_BYTES) end = bytes;
+  while (start < end - 1 && second[b + start] === second[b + start + 1]) start++;
+  if (start < BLANK_BYTES) start = 0;
+  end = Math.min(bytes, Math.max(end, start + BLOCK_BYTES));
+  start = Math.max(0, Math.min(start, end - BLOCK_BYTES));
   return { a: a + start, b: b + start, bytes: end - start };
 }

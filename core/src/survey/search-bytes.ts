@@ -40,7 +40,7 @@ const exact = (value: Uint8Array): BytePattern => ({
 });
 
 const exactText = (text: string) =>
-  /^[\u0001-\u007f]+$/.test(text) ? exact(encodeAscii(text)) : undefined;
+  [...text].every((c) => c <= '\u007f') ? exact(encodeAscii(text)) : undefined;
 
 function parseMasked(text: string): BytePattern | undefined {
   const digits = text.replaceAll(/0x|[\s,]/gi, '');

@@ -39,6 +39,13 @@ export type SaveFormat = 'bin' | 'hex' | 's19' | 's28' | 's37';
 
 const MOST_CELLS = 480;
 
+/** Letters, digits and what stands between words, in nearly all places: bytes of code are printable by chance. */
+function readsLikeText(text: string): boolean {
+  const plain = text.replaceAll(/[^A-Za-z0-9 ._/-]/g, '').length;
+  const turns = [...text.matchAll(/[a-z][A-Z]|[A-Za-z][0-9][A-Za-z]/g)].length;
+  return plain >= 0.95 * text.length && turns <= text.length / 8;
+}
+
 /** Work on images away from the page. One file a worker; others are sent along where they are needed. */
 export class DumpDesk {
   #image: SparseImage<'file'> | undefined;
@@ -71,7 +78,7 @@ export class DumpDesk {
         text
       }))
     );
-    return { ...inspectContent(image), cells, texts: texts.slice(0, 500) };
+    return { ...inspectContent(image), cells, texts: texts.filter((t) => readsLikeText(t.text)) };
   }
 
   /** Compares with other images. */

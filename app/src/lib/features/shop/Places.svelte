@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Binary from '@lucide/svelte/icons/binary';
   import Boxes from '@lucide/svelte/icons/boxes';
   import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
   import ClipboardList from '@lucide/svelte/icons/clipboard-list';
@@ -34,6 +35,7 @@
     { href: '/shelf', name: 'Shelf', icon: Boxes },
     { href: '/kit', name: 'Kit', icon: Wrench },
     { href: '/families', name: 'Families', icon: LayoutGrid },
+    { href: '/dump', name: 'Dump desk', icon: Binary },
     { href: '/power', name: 'Power', icon: Zap },
     { href: '/breakout', name: 'Breakout', icon: Cable },
     { href: '/trace', name: 'Trace', icon: Activity },

@@ -25,6 +25,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'GET /power': 'pages.see',
   'GET /power/trace': 'pages.see',
   'GET /trace': 'pages.see',
+  'GET /dump': 'pages.see',
   'GET /breakout': 'pages.see',
   'GET /set-up': 'open',
   'POST /set-up': 'open',

@@ -1,0 +1,174 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { formatCount } from '@badger/core/base/format';
+  import { messageOfProblem } from '$lib/messages/catalogue.ts';
+  import { DumpState } from './dump-state.svelte.ts';
+  import FileBar from './FileBar.svelte';
+  import { firstBehind } from './hex-row.ts';
+  import type { HexToolsHandle } from './hex-tools.ts';
+  import HexTools from './HexTools.svelte';
+  import HexView from './HexView.svelte';
+  import ImageFacts from './ImageFacts.svelte';
+  import ImageMap from './ImageMap.svelte';
+  import { ribbonsOf } from './ribbons.ts';
+  import { safeName } from './safe-name.ts';
+  import SaveAs from './SaveAs.svelte';
+  import SumFinder from './SumFinder.svelte';
+
+  const desk = new DumpState();
+  onMount(() => () => desk.closeAll());
+
+  let tools = $state<HexToolsHandle | undefined>();
+  const file = $derived(desk.file);
+  const differences = $derived(desk.comparison?.ranges ?? []);
+  const ribbons = $derived(file ? ribbonsOf(file) : []);
+  const trouble = $derived(desk.problem && messageOfProblem(desk.problem.problem));
+
+  function showDifference(back: boolean) {
+    if (!file || differences.length === 0) return;
+    const here = firstBehind(file.selection.start, differences);
+    const inside =
+      differences[here] !== undefined && differences[here].start <= file.selection.start;
+    const next = back ? here - 1 : inside ? here + 1 : here;
+    const range = differences[(next + differences.length) % differences.length];
+    if (range) file.select(range.start, range.end);
+  }
+  const KEYS: Readonly<Record<string, () => void>> = {
+    g: () => tools?.focusGo(),
+    f: () => tools?.focusFind(),
+    n: () => tools?.search(false),
+    N: () => tools?.search(true),
+    d: () => showDifference(false),
+    D: () => showDifference(true)
+  };
+  function onkey(key: string): boolean {
+    KEYS[key]?.();
+    return KEYS[key] !== undefined;
+  }
+  function drop(event: DragEvent) {
+    event.preventDefault();
+    void desk.open([...(event.dataTransfer?.files ?? [])]);
+  }
+</script>
+
+<div
+  class="desk"
+  role="group"
+  aria-label="Dump desk"
+  ondragover={(e) => e.preventDefault()}
+  ondrop={drop}
+>
+  <FileBar {desk} />
+  {#if trouble}
+    <p class="wrong" role="alert">
+      <b>{safeName(desk.problem?.name ?? '')}: {trouble.title}.</b>
+      {trouble.text}
+      {trouble.clear ?? ''}
+    </p>
+  {/if}
+  {#if desk.broken}<p class="wrong" role="alert">{desk.broken}</p>{/if}
+  {#if file}
+    <div class="sides">
+      <section class="card-sheet map" aria-label="The whole image">
+        <h2>The whole image</h2>
+        {#if file.inspection}
+          <ImageMap
+            cells={file.inspection.cells}
+            cursor={file.cursor}
+            {differences}
+            onpick={(at: number) => file.moveTo(at)}
+          />
+        {:else}<p role="status">Looking at it …</p>{/if}
+        {#if differences.length > 0}
+          <div class="steps join">
+            <button
+              class="btn"
+              onclick={() => showDifference(true)}
+              aria-label="Previous difference">‹</button
+            >
+            <span>difference</span>
+            <button class="btn" onclick={() => showDifference(false)} aria-label="Next difference"
+              >›</button
+            >
+          </div>
+        {/if}
+        <SaveAs {file} />
+      </section>
+      <section class="card-sheet bytes" aria-label="Bytes of the image">
+        <HexTools bind:this={tools} {file} />
+        {#key file}<HexView {file} {differences} {ribbons} {onkey} />{/key}
+      </section>
+    </div>
+    <div class="below">
+      <SumFinder
+        {file}
+        others={desk.files.length - 1}
+        onfind={() => void desk.findSums(() => performance.now())}
+      />
+      <ImageFacts {file} comparison={desk.comparison} />
+    </div>
+  {:else}
+    <section class="card-sheet empty" aria-label="Nothing on the desk">
+      <h2>Nothing lies on the desk</h2>
+      <p>
+        Open a read, an update or any memory image. It stays on this computer: it is looked at here
+        and sent nowhere. An original is never altered; what is saved is a new file.
+      </p>
+      <p class="soft">
+        Two to {formatCount(8)} images of one family show where they differ, and their checksums prove
+        each other.
+      </p>
+    </section>
+  {/if}
+</div>
+
+<style>
+  .desk {
+    min-height: 60vh;
+  }
+  .sides {
+    display: grid;
+    grid-template-columns: 232px minmax(0, 1fr);
+    gap: 12px;
+    align-items: start;
+  }
+  .map {
+    padding: 12px 14px;
+    display: grid;
+    gap: 10px;
+  }
+  h2 {
+    font-weight: 600;
+  }
+  .steps {
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+  }
+  .bytes {
+    overflow: hidden;
+  }
+  .below {
+    display: grid;
+    grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
+    gap: 12px;
+    margin-top: 12px;
+    align-items: start;
+  }
+  .empty {
+    padding: 20px 24px;
+    display: grid;
+    gap: 8px;
+    max-width: 720px;
+  }
+  .wrong {
+    color: var(--stop);
+    margin: 0 0 12px;
+  }
+  @media (max-width: 1000px) {
+    .sides,
+    .below {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+</style>

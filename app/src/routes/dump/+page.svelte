@@ -1,0 +1,8 @@
+<script lang="ts">
+  import DumpSheet from '$lib/features/dump/DumpSheet.svelte';
+  import PageHead from '$lib/ui/PageHead.svelte';
+</script>
+
+<svelte:head><title>Dump desk · Upright Badger</title></svelte:head>
+<PageHead title="Dump desk" note="See, compare, check and convert any memory image." />
+<DumpSheet />
