@@ -159,6 +159,11 @@ await shot('accesses');
 await open('/jobs/2031/read');
 for (const region of ['data flash', 'data flash', 'program flash', 'program flash'])
   await read(region, 'donor');
+await page.getByRole('link', { name: 'on the desk' }).first().click();
+await page.getByRole('button', { name: 'Find checksums' }).click();
+await page.getByText(/kinds, /).waitFor({ timeout: 120_000 });
+await page.waitForTimeout(800);
+await shot('dump');
 await open('/jobs/2031/build');
 await page.getByRole('button', { name: 'Build the clone image' }).click();
 await page.getByText(/^Built/).waitFor();
@@ -179,7 +184,5 @@ await open('/power/trace?span=300000');
 await page.waitForTimeout(1500);
 await shot('supply-trace');
 
-await open('/families/HV-EC4');
-await shot('family');
 await speed(30);
 await browser.close();

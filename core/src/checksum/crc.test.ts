@@ -101,3 +101,46 @@ describe('narrow and wide ones of the RevEng catalogue over "123456789", from me
     ]
   ])('%s', (_, model, check) => expect(computeCrc(model, encodeAscii('123456789'))).toBe(check));
 });
+
+describe('long data, of which eight bytes are taken at once', () => {
+  it('gives what a bit at a time gives, at every alignment and length', () => {
+    fc.assert(
+      fc.property(
+        fc.nat(7),
+        fc.integer({ min: 4090, max: 4130 }),
+        fc.constantFrom(8, 16, 24, 32),
+        fc.nat(),
+        (offset, length, width, seed) => {
+          const bytes = Uint8Array.from(
+            { length: offset + length },
+            (_, i) => (Math.imul(i + seed, 0x9e3779b1) >>> 13) & 0xff
+          ).subarray(offset);
+          const poly =
+            (BigInt(Math.imul(seed, 0x85ebca6b) >>> 0) & ((1n << BigInt(width)) - 1n)) | 1n;
+          const model: CrcModel = {
+            width,
+            poly,
+            init: BigInt(seed % 200),
+            refin: true,
+            refout: true,
+            xorout: 0n
+          };
+          let reversed = 0n;
+          for (let i = 0; i < width; i++)
+            if ((poly >> BigInt(i)) & 1n) reversed |= 1n << BigInt(width - 1 - i);
+          let init = 0n;
+          for (let i = 0; i < width; i++)
+            if ((model.init >> BigInt(i)) & 1n) init |= 1n << BigInt(width - 1 - i);
+          let r = Number(init);
+          const p = Number(reversed);
+          for (const b of bytes) {
+            r ^= b;
+            for (let bit = 0; bit < 8; bit++) r = r & 1 ? (r >>> 1) ^ p : r >>> 1;
+          }
+          expect(computeCrc(model, bytes)).toBe(BigInt(r >>> 0));
+        }
+      ),
+      { numRuns: 60, seed: 12 }
+    );
+  });
+});

@@ -1,8 +1,9 @@
 <script lang="ts">
+  import { page } from '$app/state';
   import DumpSheet from '$lib/features/dump/DumpSheet.svelte';
   import PageHead from '$lib/ui/PageHead.svelte';
 </script>
 
 <svelte:head><title>Dump desk · Upright Badger</title></svelte:head>
 <PageHead title="Dump desk" note="See, compare, check and convert any memory image." />
-<DumpSheet />
+{#key page.url.search}<DumpSheet reads={page.url.searchParams.getAll('read')} />{/key}

@@ -15,8 +15,13 @@
   import SaveAs from './SaveAs.svelte';
   import SumFinder from './SumFinder.svelte';
 
+  let { reads = [] }: { reads?: readonly string[] } = $props();
+
   const desk = new DumpState();
-  onMount(() => () => desk.closeAll());
+  onMount(() => {
+    void desk.openReads(reads);
+    return () => desk.closeAll();
+  });
 
   let tools = $state<HexToolsHandle | undefined>();
   const file = $derived(desk.file);

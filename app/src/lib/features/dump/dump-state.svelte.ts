@@ -91,6 +91,25 @@ export class DumpState {
     await this.#compare();
   }
 
+  /** Opens kept reads by their ids; that they were taken out stands in the record of their job. */
+  async openReads(ids: readonly string[]): Promise<void> {
+    for (const id of ids.slice(0, MOST_FILES)) {
+      const answer = await fetch(`/api/reads/${encodeURIComponent(id)}/image`).catch(
+        () => undefined
+      );
+      if (!answer?.ok) {
+        const body = (await answer?.json().catch(() => undefined)) as
+          { problem?: Problem } | undefined;
+        if (body?.problem) this.problem = { name: 'kept read', problem: body.problem };
+        else this.broken = 'A kept read could not be fetched: the shop’s server does not answer.';
+        return;
+      }
+      const name = /filename="([^"]+)"/.exec(answer.headers.get('content-disposition') ?? '')?.[1];
+      await this.#openOne(new File([await answer.blob()], name ?? 'read'));
+    }
+    await this.#compare();
+  }
+
   async #openOne(file: File): Promise<void> {
     this.busy = file.name;
     this.problem = undefined;

@@ -11,6 +11,14 @@
     /** Progress of the read that runs now; undefined: none does. */
     percent: number | undefined;
   } = $props();
+
+  /** The newest eight: so many lie on the dump desk. */
+  const onDesk = $derived(
+    reads
+      .slice(-8)
+      .map((r) => `read=${r.id}`)
+      .join('&')
+  );
 </script>
 
 {#each reads as read (read.id)}
@@ -23,6 +31,9 @@
     <TrustBar trust={read.trust} />{read.number}{read.source === 'file' ? ' file' : ''}
   </a>
 {/each}
+{#if reads.length > 0 && may('memory.download')}
+  <a class="desk" href="/dump?{onDesk}">on the desk</a>
+{/if}
 {#if percent !== undefined}
   <span class="read now"><TrustBar trust="half" /> {Math.floor(percent)} %</span>
 {/if}
@@ -40,6 +51,12 @@
     font-weight: 600;
     background: var(--paper);
     text-decoration: none;
+  }
+  .desk {
+    display: inline-flex;
+    align-items: center;
+    min-height: 32px;
+    text-decoration: underline;
   }
   .read.full {
     border-color: var(--go);
