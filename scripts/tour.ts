@@ -160,6 +160,11 @@ await open('/jobs/2031/read');
 for (const region of ['data flash', 'data flash', 'program flash', 'program flash'])
   await read(region, 'donor');
 await page.getByRole('link', { name: 'on the desk' }).first().click();
+await page
+  .getByRole('button', { name: /^Put .* away$/ })
+  .nth(1)
+  .waitFor();
+await page.waitForTimeout(1500);
 await page.getByRole('button', { name: 'Find checksums' }).click();
 await page.getByText(/kinds, /).waitFor({ timeout: 120_000 });
 await page.waitForTimeout(800);

@@ -1,3 +1,4 @@
+import { equalBytes } from '../base/bytes.ts';
 import { CRC_CATALOGUE, type NamedCrc } from '../checksum/catalogue.ts';
 import { crcImageOf, crcSource } from './crc-source.ts';
 import { confirm, type RawCandidate, type SumCandidate, type Way } from './confirm.ts';
@@ -46,10 +47,7 @@ export function findSums(
   image: Uint8Array,
   { algorithms, others = [], onProgress }: SearchOptions = {}
 ): SumSearch {
-  const search = new Search(
-    image,
-    others.filter((o) => o.length === image.length)
-  );
+  const search = new Search(image, telling(image, others));
   const isMeant = (name: string) =>
     algorithms === undefined || algorithms.some((a) => a.toUpperCase() === name.toUpperCase());
   const crcs = CRC_CATALOGUE.filter(
@@ -64,6 +62,14 @@ export function findSums(
     work();
   }
   return { candidates: rankCandidates(search.found, search.tried), tried: search.tried };
+}
+
+/** Of other images those that can tell something: of the same length, and none twice. */
+function telling(image: Uint8Array, others: readonly Uint8Array[]): Uint8Array[] {
+  const seen = [image];
+  for (const other of others)
+    if (other.length === image.length && !seen.some((s) => equalBytes(s, other))) seen.push(other);
+  return seen.slice(1);
 }
 
 /** CRCs that share their prefixes. */

@@ -1,4 +1,4 @@
-import type { RawCandidate, SumCandidate } from './confirm.ts';
+import { tellingBits, type RawCandidate, type SumCandidate } from './confirm.ts';
 
 /** More candidates nobody reads. */
 const MOST = 200;
@@ -22,11 +22,11 @@ export function rankCandidates(found: readonly RawCandidate[], tried: number): S
 }
 
 function toCandidate(
-  { bits: _bits, value: _value, pairs, ...raw }: RawCandidate,
+  { bits: _bits, value, pairs, ...raw }: RawCandidate,
   { blocks, bits }: { readonly blocks: number; readonly bits: number },
   tried: number
 ): SumCandidate {
-  const inverse = raw.inverseBeside ? 8 * raw.storedBytes : 0;
+  const inverse = raw.inverseBeside ? tellingBits(value, raw.storedBytes) : 0;
   return { ...raw, blocks, expectedByChance: tried * pairs * 2 ** -(bits + inverse) };
 }
 

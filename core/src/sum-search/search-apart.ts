@@ -9,9 +9,7 @@ const LEADING_EDGES = 256;
 const APART_EDGES = 48;
 /** More of them are not kept. */
 const MOST_APART = 4096;
-/** A value that tells less is not looked for elsewhere. Units: bits. */
-const LEAST_TELLING = 17;
-/** A value of fewer bits that stands anywhere is no more than chance. */
+/** A value of fewer bits is not looked for at every place: that would be no more than chance. */
 const APART_BITS = 24;
 
 /** The ways to store the value of one algorithm. They share their starts. */
@@ -32,12 +30,12 @@ export function edgesOf(positions: Positions): Edges {
 }
 
 /**
- * Values that do not stand behind what they cover: right before it, or (of 24 bits and more) anywhere. Ranges begin and end at noteworthy
+ * Values that do not stand behind what they cover: right before it, or elsewhere: of 24 bits and more anywhere, narrower ones at noteworthy positions. Ranges begin and end at noteworthy
  * positions.
  */
 export function findApart(ways: Ways, { leading, apart }: Edges): RawCandidate[] {
   const found = findLeading(ways, leading);
-  if (sourceOf(ways).variant.bits >= APART_BITS) found.push(...findAnywhere(ways, apart));
+  found.push(...findAnywhere(ways, apart));
   return found;
 }
 
@@ -99,13 +97,15 @@ function findAnywhere(ways: Ways, edges: Int32Array): RawCandidate[] {
     const source = firstSource(way);
     const { storedBytes } = source.variant;
     const { ranges, count } = valuesOfRanges(source, edges);
-    for (const at of placesOf(ranges, source))
+    const anywhere = source.variant.bits >= APART_BITS;
+    const places = anywhere ? placesOf(ranges, source) : placesAtEdges(edges, source);
+    const pairs = count * (anywhere ? source.bytes.length / 2 : 2 * edges.length);
+    for (const at of places)
       for (const range of ranges.get(readAt(source, at)) ?? []) {
         // what stands beside its range is found by the other searches
         if (at <= range.end && at + storedBytes >= range.start) continue;
         const raw = confirm(way, range, at);
-        if (raw && found.length < MOST_APART)
-          found.push({ ...raw, pairs: (count * source.bytes.length) / 2 });
+        if (raw && found.length < MOST_APART) found.push({ ...raw, pairs });
       }
   }
   return found;
@@ -113,6 +113,9 @@ function findAnywhere(ways: Ways, edges: Int32Array): RawCandidate[] {
 
 const readAt = ({ bytes, variant }: KeySource, at: number) =>
   readStored(bytes, at, variant.storedBytes, variant.byteOrder);
+
+/** A value that tells less is not looked for elsewhere: at least half of its bytes say something. Units: bits. */
+const leastTelling = ({ variant }: KeySource) => 4 * variant.storedBytes + 1;
 
 /** The ranges between edges by their values. */
 function valuesOfRanges(source: KeySource, edges: Int32Array) {
@@ -128,13 +131,21 @@ function valuesOfRanges(source: KeySource, edges: Int32Array) {
       count++;
       const value = values[i] as number;
       // a value of nothing but 00 and FF stands everywhere
-      if (tellingBits(value, source.variant.storedBytes) < LEAST_TELLING) continue;
+      if (tellingBits(value, source.variant.storedBytes) < leastTelling(source)) continue;
       const same = ranges.get(value);
       if (same) same.push({ start, end });
       else ranges.set(value, [{ start, end }]);
     }
   }
   return { ranges, count };
+}
+
+/** A narrow value is looked for only where an edge is: right before it and right behind it. */
+function placesAtEdges(edges: Int32Array, { bytes, variant }: KeySource): number[] {
+  const { storedBytes } = variant;
+  return [...edges]
+    .flatMap((edge) => [edge - storedBytes, edge])
+    .filter((at) => at >= 0 && at + storedBytes <= bytes.length);
 }
 
 /** Even addresses at which one of the values may stand, by two of its bytes. Time: linear in the image. */

@@ -137,6 +137,8 @@
     overflow: hidden scroll;
     background: var(--sheet);
     font-size: 14px;
+    /* boxes are placed by characters: their widths must not be rounded */
+    text-rendering: geometricPrecision;
     user-select: none;
     cursor: text;
   }

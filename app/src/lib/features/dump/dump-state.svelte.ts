@@ -1,4 +1,5 @@
 import { proxy, transfer } from 'comlink';
+import { formatSize } from '@badger/core/base/format';
 import type { Problem } from '@badger/core/base/result';
 import type { ManyComparison } from '@badger/core/survey/compare-many';
 import type { SumCandidate } from '@badger/core/sum-search/confirm';
@@ -8,6 +9,8 @@ import { layoutRows, nearestKnown, type RowLayout } from './layout-rows.ts';
 
 /** Files that lie on the desk at once. */
 export const MOST_FILES = 8;
+/** A file of records of the largest image is smaller. Units: bytes. */
+const MOST_FILE_BYTES = 256 * 2 ** 20;
 
 /** What the search for checksums has come to. */
 export type SumsState =
@@ -111,6 +114,10 @@ export class DumpState {
   }
 
   async #openOne(file: File): Promise<void> {
+    if (file.size > MOST_FILE_BYTES) {
+      this.broken = `${file.name} is too large: files up to ${formatSize(MOST_FILE_BYTES)} are opened.`;
+      return;
+    }
     this.busy = file.name;
     this.problem = undefined;
     this.broken = '';
@@ -142,7 +149,8 @@ export class DumpState {
   close(index: number): void {
     this.files[index]?.link.worker.terminate();
     this.files = this.files.filter((_, i) => i !== index);
-    this.active = Math.max(0, Math.min(this.active, this.files.length - 1));
+    const active = index < this.active ? this.active - 1 : this.active;
+    this.active = Math.max(0, Math.min(active, this.files.length - 1));
     void this.#compare();
   }
 
@@ -180,7 +188,15 @@ export class DumpState {
     const tell = proxy((share: number) => {
       if (file.sums?.state === 'running') file.sums = { state: 'running', share };
     });
-    const { candidates, tried } = await file.desk.findSums(others, tell);
-    file.sums = { state: 'done', candidates, tried, seconds: (now() - from) / 1000 };
+    try {
+      const { candidates, tried } = await Promise.race([
+        file.desk.findSums(others, tell),
+        file.link.failed
+      ]);
+      file.sums = { state: 'done', candidates, tried, seconds: (now() - from) / 1000 };
+    } catch {
+      file.sums = undefined;
+      this.broken = `The search in ${file.name} broke off: the image may be too large for this computer.`;
+    }
   }
 }

@@ -2,6 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { firstRowAt, heightOf, scrollOfRow } from '../shared/virtual-rows.ts';
 import { copyAs, parseAddress, tellSelection } from './format-selection.ts';
+import { ribbonsOf } from './ribbons.ts';
+import { safeName } from './safe-name.ts';
+import { boxesIn, bytesText, charAt, plainText } from './hex-row.ts';
 import { byteAt, bytesIn, layoutRows, nearestKnown, rowAt, rowOf } from './layout-rows.ts';
 
 const pieceAt = (start: number, length: number) => ({
@@ -88,5 +91,77 @@ describe('a selection', () => {
     expect(['', '-1', 'xyz', '100000000', '0x'].map(parseAddress)).toEqual(
       Array(5).fill(undefined)
     );
+  });
+});
+
+describe('a name of a file', () => {
+  it.each([
+    ['../../etc/passwd', 'passwd'],
+    ['C:\\dumps\\read1.bin', 'read1.bin'],
+    ['a\u202Enib.exe', 'anib.exe'],
+    ['line\nbreak\u0000.bin', 'linebreak.bin'],
+    ['..', 'image'],
+    ['', 'image'],
+    ['\u200B', 'image']
+  ])('%j is shown and saved as %s', (name, safe) => expect(safeName(name)).toBe(safe));
+  it('is cut in the middle when it is endless, and keeps its ending', () => {
+    const safe = safeName(`${'x'.repeat(5000)}.bin`);
+    expect(safe.length).toBeLessThan(90);
+    expect(safe.endsWith('.bin')).toBe(true);
+  });
+});
+
+describe('a row of bytes', () => {
+  const layout = layoutRows([pieceAt(0x48, 20)]);
+  const row = rowAt(layout, 0);
+  it('stands at the columns at which its boxes are drawn', () => {
+    if (row?.kind !== 'bytes') throw new Error('no row');
+    const text = bytesText(row);
+    for (let i = 8; i < 16; i++)
+      expect(text.slice(charAt(i), charAt(i) + 2)).toBe((0x40 + i).toString(16).toUpperCase());
+    expect(text.slice(0, charAt(8)).trim()).toBe('');
+    expect(plainText(row)).toBe('        HIJKLMNO');
+  });
+  it('has a box for what reaches into it, and for nothing else', () => {
+    const ranges = [
+      { start: 0, end: 0x40 },
+      { start: 0x41, end: 0x42 },
+      { start: 0x4e, end: 0x60 },
+      { start: 0x70, end: 0x71 }
+    ];
+    expect(boxesIn(0x40, ranges)).toEqual([
+      { from: charAt(1) - 0.25, width: 2.5 },
+      { from: charAt(14) - 0.25, width: charAt(15) + 2.5 - charAt(14) }
+    ]);
+    expect(boxesIn(0x60, ranges)).toEqual([]);
+    expect(boxesIn(0x50, ranges)).toHaveLength(1);
+  });
+  it('bears only remarks that chance does not explain', () => {
+    const sum = {
+      algorithm: 'CRC-32/BZIP2',
+      form: 'plain',
+      byteOrder: 'big',
+      start: 16,
+      end: 64,
+      storedAt: 64,
+      storedBytes: 4,
+      support: 1,
+      asked: 1,
+      inverseBeside: false,
+      blocks: 1
+    } as const;
+    const told = ribbonsOf({
+      inspection: undefined,
+      sums: {
+        state: 'done',
+        tried: 1,
+        seconds: 1,
+        candidates: [
+          { ...sum, expectedByChance: 0.001 },
+          { ...sum, storedAt: 99, expectedByChance: 2 }
+        ]
+      }
+    });
+    expect(told).toEqual([{ address: 64, text: 'CRC-32 of 0010–003F' }]);
   });
 });
