@@ -101,6 +101,18 @@ describe('finding checksums', { timeout: 60_000 }, () => {
     expect(certain(candidates)).toEqual([]);
     expect(candidates.every((c) => c.support === 1 || c.end + c.storedBytes > 7000)).toBe(true);
   });
+  it('is not blinded by an image of another family', () => {
+    const where = { name: 'CRC-16/ARC', start: 0x400, end: 0x800, at: 0x800 };
+    const [a, b] = [16, 17].map((seed) => plant(noise(4096, seed), where)) as [
+      Uint8Array,
+      Uint8Array
+    ];
+    const { candidates } = findSums(a, {
+      others: [b, noise(4096, 18)],
+      algorithms: ['CRC-16/ARC']
+    });
+    expect(candidates[0]).toMatchObject({ start: 0x400, end: 0x800, support: 2, asked: 3 });
+  });
   it('says in how many of how many it holds', () => {
     const where = { name: 'CRC-32/BZIP2', start: 0x100, end: 0x900, at: 0x900 };
     const [a, b] = [5, 6].map((seed) => plant(noise(4096, seed), where)) as [

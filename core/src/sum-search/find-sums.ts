@@ -139,31 +139,42 @@ class Search {
   }
 
   #searchNarrow(ways: readonly Way[]): void {
-    const [{ sources }] = ways as readonly [Way];
-    const [first] = sources as readonly [KeySource];
-    const { bits, storedBytes } = first.variant;
-    const keyBits = bits * sources.length;
+    const alone = this.#joinNarrow(ways, 1);
+    const images = (ways[0] as Way).sources.length;
+    // what holds in the first image alone is kept, whatever the others say: one of them may be of another family
+    const together = images > 1 ? this.#joinNarrow(ways, images) : [];
+    for (const [i, way] of ways.entries()) {
+      const hits = new Map<string, Hit>();
+      for (const hit of [...(alone[i] as Hit[]), ...(together[i] ?? [])])
+        hits.set(`${hit.start} ${hit.end}`, hit);
+      this.#take(way, [...hits.values()]);
+    }
+  }
+
+  /** The hits of each way that hold in the first `images` at once. */
+  #joinNarrow(ways: readonly Way[], images: number): Hit[][] {
+    const sources = (ways[0] as Way).sources.slice(0, images);
+    const { bits, storedBytes } = (sources[0] as KeySource).variant;
+    const keyBits = bits * images;
     const most = Math.min(MOST_NARROW_BITS, keyBits + 2);
     const starts = this.#list(`starts ${most}`, () => this.#positions.list(most));
     const ends = this.#list(`ends ${storedBytes} ${most}`, () =>
       this.#positions.listEnds(storedBytes, most)
     );
-    const table = new StartTable(
-      starts,
-      sources.map((s) => s.startsAt(starts)).reduce(mixKeys),
-      this.#positions
-    );
+    const startKeys = sources.map((s) => s.startsAt(starts)).reduce(mixKeys);
+    const table = new StartTable(starts, startKeys, this.#positions);
     // images that are the same there count once
     const isTelling = ({ start, end, cost }: Hit) =>
       cost <= bits + SLACK_BITS ||
       cost <= bits * this.#family.tellingApart([{ start, end }]).length + SLACK_BITS;
-    for (const way of ways) {
-      const keys = way.sources.map((s) => s.endsAt(ends)).reduce(mixKeys);
-      this.#take(
-        way,
-        table.join({ ends, keys, storedBytes, budget: keyBits + SLACK_BITS, isTelling })
-      );
-    }
+    const budget = keyBits + SLACK_BITS;
+    return ways.map((way) => {
+      const keys = way.sources
+        .slice(0, images)
+        .map((s) => s.endsAt(ends))
+        .reduce(mixKeys);
+      return table.join({ ends, keys, storedBytes, budget, isTelling });
+    });
   }
 
   #list(name: string, make: () => Int32Array): Int32Array {

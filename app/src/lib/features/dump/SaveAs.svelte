@@ -8,7 +8,9 @@
 
   let format = $state<SaveFormat>('hex');
   let fill = $state('');
+  let damaged = $state(false);
   let said = $state('');
+  const isDamaged = $derived(file.opened.findings.some((f) => f.severity === 'stop'));
   const holes = $derived(file.opened.pieces.length > 1);
   const ENDINGS: Readonly<Record<SaveFormat, string>> = {
     bin: 'bin',
@@ -24,7 +26,7 @@
       said = 'Fill: one byte, two hexadecimal digits.';
       return;
     }
-    const made = await file.desk.save(format, value);
+    const made = await file.desk.save(format, { fill: value, damaged });
     if (!made.ok) {
       const { title, text, clear } = messageOfProblem(made.problem);
       said = `${title}. ${text} ${clear ?? ''}`;
@@ -60,6 +62,11 @@
         placeholder="FF"
         bind:value={fill}
       /></label
+    >
+  {/if}
+  {#if isDamaged}
+    <label
+      ><input type="checkbox" class="checkbox" bind:checked={damaged} /> damaged: save what can be read</label
     >
   {/if}
   <button class="btn" onclick={() => void save()}>Save</button>

@@ -1,11 +1,12 @@
 import { ok, type Result } from '@badger/core/base/result';
 import type { ImageFormat } from '@badger/core/format/detect-format';
 import { loadImage } from '@badger/core/format/load-image';
-import { flattenImage } from '@badger/core/format/flatten-image';
+import { flattenImage, requireSound } from '@badger/core/format/flatten-image';
+import type { LoadedImage } from '@badger/core/format/read-options';
 import { writeIntelHex } from '@badger/core/format/intel-hex';
 import { writeSRecord } from '@badger/core/format/s-record';
 import type { Finding } from '@badger/core/image/finding';
-import { imageOf, joinBytes, type SparseImage } from '@badger/core/image/image';
+import { imageOf, type SparseImage } from '@badger/core/image/image';
 import type { Range } from '@badger/core/image/range';
 import { BLOCK_KINDS, classifyBlocks, type BlockKind } from '@badger/core/survey/classify-blocks';
 import { compareMany, type ManyComparison } from '@badger/core/survey/compare-many';
@@ -49,6 +50,7 @@ function readsLikeText(text: string): boolean {
 /** Work on images away from the page. One file a worker; others are sent along where they are needed. */
 export class DumpDesk {
   #image: SparseImage<'file'> | undefined;
+  #loaded: LoadedImage | undefined;
 
   /** Errors: those of {@link loadImage}. */
   open(file: Uint8Array): Result<OpenedFile> {
@@ -56,6 +58,7 @@ export class DumpDesk {
     if (!loaded.ok) return loaded;
     const { image, format, findings, moreFindings } = loaded.value;
     this.#image = image;
+    this.#loaded = loaded.value;
     // a copy of its own for the page; what is left of the file is let go
     const pieces = image.pieces.map(({ range, bytes }) => ({ range, bytes: bytes.slice() }));
     return ok({ format, pieces, findings, moreFindings });
@@ -126,15 +129,18 @@ export class DumpDesk {
     };
   }
 
-  /** The image as a file. Errors: those of the writers. */
-  save(format: SaveFormat, fill: number | undefined): Result<Uint8Array> {
+  /**
+   * The image as a file. Errors: those of the writers; `format.file.damaged` where the file was, unless it is said that what can be read of
+   * it is meant: a sound format would hide the damage.
+   */
+  save(
+    format: SaveFormat,
+    { fill, damaged }: { readonly fill: number | undefined; readonly damaged: boolean }
+  ): Result<Uint8Array> {
+    const sound = this.#loaded && !damaged ? requireSound(this.#loaded) : undefined;
+    if (sound && !sound.ok) return sound;
     const image = this.#image ?? imageOf<'file'>([]);
     if (format === 'bin') return flattenImage(image, { fill });
     return format === 'hex' ? writeIntelHex(image) : writeSRecord(image, { kind: format });
-  }
-
-  /** All bytes in one row, for a sum of their own. */
-  bytes(): Uint8Array {
-    return this.#image ? joinBytes(this.#image) : new Uint8Array(0);
   }
 }
