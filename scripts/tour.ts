@@ -159,14 +159,17 @@ await shot('accesses');
 await open('/jobs/2031/read');
 for (const region of ['data flash', 'data flash', 'program flash', 'program flash'])
   await read(region, 'donor');
-await page.getByRole('link', { name: 'on the desk' }).first().click();
-await page
-  .getByRole('button', { name: /^Put .* away$/ })
-  .nth(1)
-  .waitFor();
-await page.waitForTimeout(1500);
+// the last region is the program flash; one read of it is enough for the picture
+const onDesk = await page.getByRole('link', { name: 'on the desk' }).last().getAttribute('href');
+await open((onDesk ?? '/dump').split('&')[0] as string);
+await page.getByRole('button', { name: /^Put .* away$/ }).waitFor();
 await page.getByRole('button', { name: 'Find checksums' }).click();
-await page.getByText(/kinds, /).waitFor({ timeout: 120_000 });
+await page.getByText(/kinds, /).waitFor({ timeout: 240_000 });
+await page
+  .getByRole('button', { name: /^Show CRC-32/ })
+  .first()
+  .click();
+await page.evaluate('window.scrollTo(0, 0)');
 await page.waitForTimeout(800);
 await shot('dump');
 await open('/jobs/2031/build');

@@ -59,6 +59,10 @@ describe('convert', () => {
     });
     expect(json('inspect', far)).toMatchObject({ bytes: 8, exit: 0 });
   });
+  it('takes no base that would mean nothing', () => {
+    const hex = put('small.hex', ':0400000000010203F6\n:00000001FF\n');
+    expect(runCommand(['convert', hex, file('s'), '--to', 's37', '--base', '0x100']).exit).toBe(2);
+  });
   it('never writes over what it reads, by whatever name', () => {
     const bytes = noise(100, 5);
     const path = put('own', bytes);

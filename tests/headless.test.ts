@@ -1,6 +1,6 @@
 // The headless commands as a person types them: agreed shapes, ways to end, and what they refuse.
 import { execFileSync, spawnSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { linkSync, readFileSync, symlinkSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { runCommand } from '../cli/run-command.ts';
 import { headlessFolder, json, noise } from './support/headless.ts';
@@ -184,6 +184,37 @@ describe('compare and patch', () => {
     const a = put('a', noise(3000, 3));
     runCommand(['convert', a, file('a.s19'), '--to', 's19']);
     expect(json('compare', a, file('a.s19'))).toMatchObject({ verdict: 'equal' });
+  });
+  it('never writes over what it reads, by whatever name, and says where it cannot write', () => {
+    const bytes = noise(300, 3);
+    const [a, b] = [put('own', bytes), put('own2', noise(300, 4))];
+    symlinkSync(a, file('own-link'));
+    linkSync(b, file('own-hard'));
+    for (const out of [a, `${home()}/./own`, file('own-link'), file('own-hard')])
+      expect(runCommand(['compare', a, b, '--patch', out]).exit, out).toBe(2);
+    expect(runCommand(['compare', a, b, '--patch', file('d.json')]).exit).toBe(0);
+    for (const out of [a, file('own-link'), file('d.json')])
+      expect(runCommand(['patch', a, file('d.json'), out]).exit, out).toBe(2);
+    expect(new Uint8Array(readFileSync(a))).toEqual(bytes);
+    expect(runCommand(['compare', a, b, '--patch', file('none/d.json')])).toMatchObject({
+      ...{ exit: 2, out: '' }
+    });
+  });
+  it('names the image in which content has moved', () => {
+    const bytes = noise(3000, 3);
+    const moved = new Uint8Array([
+      ...bytes.subarray(0, 500),
+      ...new Uint8Array(64),
+      ...bytes.subarray(500)
+    ]);
+    expect(json('compare', put('a', bytes), put('moved.bin', moved))).toMatchObject({
+      findings: expect.arrayContaining([
+        expect.objectContaining({
+          code: 'compare.content.shifted',
+          params: { bytes: 2500, by: 64, which: 'moved.bin' }
+        })
+      ]) as unknown
+    });
   });
   it('takes two to eight', () => {
     const a = put('a', noise(300, 3));

@@ -1,8 +1,9 @@
-import { writeFileSync } from 'node:fs';
+import { basename } from 'node:path';
 import { compareMany } from '@badger/core/survey/compare-many';
 import { diffImages, writePatch } from '@badger/core/patch/image-patch';
 import { readArguments } from '../arguments.ts';
 import { hexAddress, LOAD_OPTIONS, loadSound, sha256OfImage } from '../files.ts';
+import { writeOther } from '../write-other.ts';
 import { exitOf, findingLines, tellFinding, WrongUse, type Report } from '../report.ts';
 
 export const usage = `compare A B [C…] [--patch OUT]
@@ -17,13 +18,15 @@ export function run(words: readonly string[]): Report {
   const patch = args.told('patch');
   if (patch !== undefined && args.files.length !== 2)
     throw new WrongUse('--patch expected two files');
-  if (patch !== undefined && args.files.includes(patch))
-    throw new WrongUse('--patch expected a file of its own');
   const images = args.files.map((path) => loadSound(path, args).image);
-  const { verdict, groups, differingBytes, ranges, partlyKnown, findings } = compareMany(images);
+  const { verdict, groups, differingBytes, ranges, partlyKnown, findings } = compareMany(
+    images,
+    args.files.map((path) => basename(path))
+  );
   const [from, to] = images as [(typeof images)[0], (typeof images)[0]];
   if (patch !== undefined)
-    writeFileSync(
+    writeOther(
+      args.files,
       patch,
       writePatch({
         fromSha256: sha256OfImage(from),

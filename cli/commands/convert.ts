@@ -28,12 +28,14 @@ export function run(words: readonly string[]): Report {
   const fill = readFill(args.told('fill'));
   const file = loadSound(input, args, 'from');
   const base = readNumber('base', args.told('base'));
+  if (base !== undefined && file.format !== 'binary' && target !== 'bin')
+    throw new WrongUse('--base is that of a binary file: neither of the two is one');
   const bytes = must(
     target === 'bin'
       ? flattenImage(file.image, { fill, base: file.format === 'binary' ? undefined : base })
       : writeText(file, target)
   );
-  writeOther(input, output, bytes);
+  writeOther([input], output, bytes);
   const [first] = file.image.pieces;
   const json = { format: target, bytes: bytes.length, findings: file.findings.map(tellFinding) };
   return {

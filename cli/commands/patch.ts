@@ -28,7 +28,7 @@ export function run(words: readonly string[]): Report {
     throw new Refused(problemOf('patch.source.other', { sha256: patch.fromSha256 }));
   const image = must(applyPatch(file.image, patch, 'file' as const));
   const sha256 = sha256OfImage(image);
-  writeOther(input, output, must(inFormatOf(file, image)));
+  writeOther([input, patchPath], output, must(inFormatOf(file, image)));
   const json = { changes: patch.changes.length, sha256, asMeant: sha256 === patch.toSha256 };
   const meant = json.asMeant
     ? 'the image that was meant'

@@ -106,6 +106,55 @@ export function joinBytes({ pieces }: SparseImage<unknown>): Uint8Array {
   return only && pieces.length === 1 ? only.bytes : concatBytes(pieces.map((p) => p.bytes));
 }
 
+/** All bytes that are known in one row, and the address of each by its place there. */
+export function inOneRow(image: SparseImage<unknown>): {
+  readonly bytes: Uint8Array;
+  readonly addressOf: (offset: number) => number;
+} {
+  const { pieces } = image;
+  const offsets: number[] = [];
+  let offset = 0;
+  for (const { range } of pieces) {
+    offsets.push(offset);
+    offset += lengthOf(range);
+  }
+  const addressOf = (at: number) => {
+    let low = 0;
+    let high = pieces.length;
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if ((offsets[middle] as number) <= at) low = middle;
+      else high = middle;
+    }
+    return (pieces[low]?.range.start ?? 0) + at - (offsets[low] ?? 0);
+  };
+  return { bytes: joinBytes(image), addressOf };
+}
+
+/** A range in which each of several images is known as a whole or not at all, and its bytes in each. */
+export interface AlignedRange {
+  readonly range: Range;
+  readonly bytes: readonly (Uint8Array | undefined)[];
+}
+
+/** Cuts images where any of them begins or ends, ascending; what none knows is left out. In one walk. Memory: views. */
+export function* alignImages(images: readonly SparseImage<unknown>[]): Generator<AlignedRange> {
+  const edges = [
+    ...new Set(images.flatMap((i) => i.pieces.flatMap(({ range }) => [range.start, range.end])))
+  ].sort((a, b) => a - b);
+  const next = images.map(() => 0);
+  for (let e = 1; e < edges.length; e++) {
+    const range = { start: edges[e - 1] as number, end: edges[e] as number };
+    const bytes = images.map(({ pieces }, i) => {
+      while ((pieces[next[i] as number]?.range.end ?? Infinity) <= range.start)
+        next[i] = (next[i] as number) + 1;
+      const piece = pieces[next[i] as number];
+      return piece && contains(piece.range, range) ? cut(piece, range)?.bytes : undefined;
+    });
+    if (bytes.some((b) => b !== undefined)) yield { range, bytes };
+  }
+}
+
 /** Cuts bytes that were joined back into their ranges. Error: RangeError where they are not as long as the ranges. */
 export function splitBytes<Origin>(
   bytes: Uint8Array,

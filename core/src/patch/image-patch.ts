@@ -1,6 +1,7 @@
 import { findMismatch, formatHex, parseHex } from '../base/bytes.ts';
 import { fail, ok, type Result } from '../base/result.ts';
 import {
+  alignImages,
   bytesOf,
   gapsIn,
   imageOf,
@@ -31,17 +32,12 @@ const JOIN_BYTES = 8;
 
 /** The changes that make `to` of `from`, ascending. */
 export function diffImages(from: SparseImage<unknown>, to: SparseImage<unknown>): PatchChange[] {
-  const edges = [
-    ...new Set([from, to].flatMap((i) => knownRanges(i).flatMap((r) => [r.start, r.end])))
-  ].sort((a, b) => a - b);
   const changes: PatchChange[] = [];
-  edges.slice(1).forEach((end, i) => {
-    const range = { start: edges[i] as number, end };
-    const was = bytesOf(from, range);
-    const becomes = bytesOf(to, range);
+  for (const { range, bytes } of alignImages([from, to])) {
+    const [was, becomes] = bytes;
     if (was && becomes) changes.push(...diffBytes(was, becomes, range.start));
-    else if (was || becomes) changes.push({ range, was, becomes });
-  });
+    else changes.push({ range, was, becomes });
+  }
   return changes;
 }
 

@@ -17,7 +17,7 @@ export interface SumCandidate {
   readonly asked: number;
   /** The inverted value stands beside it. */
   readonly inverseBeside: boolean;
-  /** Checksums of the same kind over stretches of the same length, this one among them. */
+  /** Checksums of the same kind over stretches of the same length, each right behind the one before, this one among them. */
   readonly blocks: number;
   /** So many hits as good as this one would come by chance in the whole search. */
   readonly expectedByChance: number;
@@ -55,15 +55,25 @@ export function confirm(
     { start, end },
     { start: storedAt, end: storedAt + storedBytes }
   ]);
-  const holds = (i: number) => {
+  // what is blank in another image holds there of itself
+  const witnesses = told.slice(1).flatMap((i) => {
     const source = sources[i] as KeySource;
-    return source.valueOf(start, end) === valueAt(source, storedAt);
-  };
-  const support = 1 + told.slice(1).filter(holds).length;
-  const telling = Math.min(bits, tellingBits(value, storedBytes)) + (support - 1) * bits;
+    const other = valueAt(source, storedAt);
+    const tells =
+      tellingBits(other, storedBytes) > storedBytes && !isOneValue(source.bytes, start, end);
+    if (!tells) return [];
+    return {
+      holds: source.valueOf(start, end) === other,
+      bits: Math.min(bits, tellingBits(other, storedBytes))
+    };
+  });
+  const supporting = witnesses.filter((w) => w.holds);
+  const own = Math.min(bits, tellingBits(value, storedBytes));
   return {
-    ...{ algorithm, form, byteOrder, start, end, storedAt, storedBytes, support },
-    ...{ asked: told.length, inverseBeside: hasInverse(first, storedAt), bits: telling, value }
+    ...{ algorithm, form, byteOrder, start, end, storedAt, storedBytes, value },
+    ...{ support: 1 + supporting.length, asked: 1 + witnesses.length },
+    inverseBeside: hasInverse(first, storedAt),
+    bits: supporting.reduce((sum, w) => sum + w.bits, own)
   };
 }
 

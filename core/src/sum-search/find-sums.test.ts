@@ -113,6 +113,27 @@ describe('finding checksums', { timeout: 60_000 }, () => {
     });
     expect(candidates[0]).toMatchObject({ start: 0x400, end: 0x800, support: 2, asked: 3 });
   });
+  it('asks no image that is blank there: a sum of zeros is zero everywhere', () => {
+    const where = { name: 'SUM-16', start: 0x200, end: 0xe00, at: 0xe00 };
+    const told = (others: Uint8Array[]) =>
+      findSums(plant(noise(4096, 19), where), { others, algorithms: ['SUM-16'] }).candidates.find(
+        (c) => c.start === 0x200 && c.storedAt === 0xe00
+      );
+    expect(told([new Uint8Array(4096)])).toMatchObject({ support: 1, asked: 1 });
+    expect(told([plant(noise(4096, 20), where)])).toMatchObject({ support: 2, asked: 2 });
+  });
+  it('takes two of five for less than two of two', () => {
+    const where = { name: 'CRC-32/BZIP2', start: 0x100, end: 0x900, at: 0x900 };
+    const [a, b] = [21, 22].map((seed) => plant(noise(4096, seed), where)) as [
+      Uint8Array,
+      Uint8Array
+    ];
+    const chance = (others: Uint8Array[]) =>
+      findSums(a, { others, algorithms: ['CRC-32/BZIP2'] }).candidates[0]?.expectedByChance ?? 0;
+    const foreign = [23, 24, 25].map((seed) => noise(4096, seed));
+    // so many ways are there to choose the one of four others
+    expect(chance([b, ...foreign]) / chance([b])).toBeCloseTo(4, 6);
+  });
   it('says in how many of how many it holds', () => {
     const where = { name: 'CRC-32/BZIP2', start: 0x100, end: 0x900, at: 0x900 };
     const [a, b] = [5, 6].map((seed) => plant(noise(4096, seed), where)) as [

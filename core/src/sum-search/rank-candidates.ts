@@ -27,7 +27,16 @@ function toCandidate(
   tried: number
 ): SumCandidate {
   const inverse = raw.inverseBeside ? tellingBits(value, raw.storedBytes) : 0;
-  return { ...raw, blocks, expectedByChance: tried * pairs * 2 ** -(bits + inverse) };
+  // in so many ways could as many of the others have held
+  const choices = choose(raw.asked - 1, raw.support - 1);
+  return { ...raw, blocks, expectedByChance: tried * pairs * choices * 2 ** -(bits + inverse) };
+}
+
+/** Ways to choose `k` of `n`. */
+function choose(n: number, k: number): number {
+  let ways = 1;
+  for (let i = 1; i <= k; i++) ways = (ways * (n - k + i)) / i;
+  return ways;
 }
 
 /**

@@ -1,7 +1,7 @@
 /** What `survey` tells of the content of an image. */
 export interface SurveyCodes {
   'compare.content.differs': { bytes: number; ranges: number };
-  'compare.content.shifted': { bytes: number; by: number; which: number };
+  'compare.content.shifted': { bytes: number; by: number; which: string };
   'compare.range.only': { bytes: number; address: number; which: string };
   'compare.ranges.many': { most: number };
   'search.pattern.empty': Readonly<Record<never, never>>;

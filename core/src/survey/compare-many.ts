@@ -1,7 +1,7 @@
 import { findMismatch } from '../base/bytes.ts';
 import type { Finding } from '../image/finding.ts';
-import { bytesOf, equalContent, joinBytes, knownRanges, type SparseImage } from '../image/image.ts';
-import { contains, lengthOf, type Range } from '../image/range.ts';
+import { alignImages, equalContent, inOneRow, type SparseImage } from '../image/image.ts';
+import { lengthOf, type Range } from '../image/range.ts';
 import { matchContent } from './match-content.ts';
 
 /** How two to eight images differ. */
@@ -23,49 +23,49 @@ export const MOST_RANGES = 10_000;
 const SHIFTED_BYTES = 64;
 
 /**
- * Compares images address by address. Memory: reads in place where an image is in one piece. Errors: RangeError for fewer than two.
- * Finds content that only moved by comparing what differs with the first image at every distance.
+ * Compares images address by address. `names`: what the findings call them. Memory: reads in place where an image is in one piece. Errors:
+ * RangeError for fewer than two. Content that only moved is found by looking for that of the first image at every distance.
  */
-export function compareMany(images: readonly SparseImage<unknown>[]): ManyComparison {
+export function compareMany(
+  images: readonly SparseImage<unknown>[],
+  names: readonly string[] = images.map((_, i) => `image ${i + 1}`)
+): ManyComparison {
   if (images.length < 2)
     throw new RangeError(`"images" expected two or more, got ${images.length}`);
   const groups = groupEqual(images);
-  if (groups.length === 1)
-    return {
-      verdict: 'equal',
-      groups,
-      differingBytes: 0,
-      ranges: [],
-      partlyKnown: [],
-      findings: []
-    };
+  const none = { differingBytes: 0, ranges: [], partlyKnown: [], findings: [] };
+  if (groups.length === 1) return { verdict: 'equal', groups, ...none };
   const ranges: Range[] = [];
   const partlyKnown: { range: Range; which: readonly number[] }[] = [];
   let differingBytes = 0;
-  for (const range of elementaryRanges(images)) {
-    const which = [...images.keys()].filter((i) =>
-      knownRanges(images[i] as SparseImage<unknown>).some((k) => contains(k, range))
-    );
-    if (which.length === images.length)
-      differingBytes += addDiffering(
-        images.map((i) => bytesOf(i, range) as Uint8Array),
-        range.start,
-        ranges
+  for (const { range, bytes } of alignImages(images)) {
+    const known = bytes.filter((b) => b !== undefined);
+    if (known.length === images.length) differingBytes += addDiffering(known, range.start, ranges);
+    else
+      addPartly(
+        partlyKnown,
+        range,
+        [...images.keys()].filter((i) => bytes[i])
       );
-    else if (which.length > 0) partlyKnown.push({ range, which });
   }
   const findings = [
-    ...findingsOf(differingBytes, ranges, partlyKnown),
-    ...findShifted(images, groups)
+    ...findingsOf({ bytes: differingBytes, ranges, partlyKnown }, names),
+    ...findShifted(images, groups, names)
   ];
-  return {
-    verdict: 'differ',
-    groups,
-    differingBytes,
-    ranges: ranges.slice(0, MOST_RANGES),
-    partlyKnown,
-    findings
-  };
+  const shown = ranges.slice(0, MOST_RANGES);
+  return { verdict: 'differ', groups, differingBytes, ranges: shown, partlyKnown, findings };
+}
+
+/** Adds a range that only some know; one that goes on from the last is told with it. */
+function addPartly(
+  list: { range: Range; which: readonly number[] }[],
+  range: Range,
+  which: readonly number[]
+): void {
+  const last = list.at(-1);
+  if (last?.range.end === range.start && last.which.join() === which.join())
+    last.range = { start: last.range.start, end: range.end };
+  else list.push({ range, which });
 }
 
 function groupEqual(images: readonly SparseImage<unknown>[]): number[][] {
@@ -78,14 +78,6 @@ function groupEqual(images: readonly SparseImage<unknown>[]): number[][] {
     else groups.push([i]);
   });
   return groups.sort((a, b) => b.length - a.length || (a[0] as number) - (b[0] as number));
-}
-
-/** Ranges within which no image begins or ends. */
-function elementaryRanges(images: readonly SparseImage<unknown>[]): Range[] {
-  const edges = [
-    ...new Set(images.flatMap((i) => knownRanges(i).flatMap(({ start, end }) => [start, end])))
-  ].sort((a, b) => a - b);
-  return edges.slice(1).map((end, i) => ({ start: edges[i] as number, end }));
 }
 
 /** Adds the ranges in which not all are equal and gives their bytes. */
@@ -109,9 +101,12 @@ function addDiffering(all: readonly Uint8Array[], base: number, ranges: Range[])
 }
 
 function findingsOf(
-  bytes: number,
-  ranges: readonly Range[],
-  partly: ManyComparison['partlyKnown']
+  {
+    bytes,
+    ranges,
+    partlyKnown
+  }: { bytes: number; ranges: readonly Range[]; partlyKnown: ManyComparison['partlyKnown'] },
+  names: readonly string[]
 ): Finding[] {
   const findings: Finding[] = [];
   if (bytes > 0)
@@ -122,11 +117,11 @@ function findingsOf(
     });
   if (ranges.length > MOST_RANGES)
     findings.push({ code: 'compare.ranges.many', severity: 'note', params: { most: MOST_RANGES } });
-  for (const { range, which } of partly.slice(0, 20)) {
+  for (const { range, which } of partlyKnown.slice(0, 20)) {
     const params = {
       bytes: lengthOf(range),
       address: range.start,
-      which: which.map((i) => i + 1).join(', ')
+      which: which.map((i) => names[i]).join(', ')
     };
     findings.push({ code: 'compare.range.only', severity: 'look', params, range });
   }
@@ -136,12 +131,13 @@ function findingsOf(
 /** Content of the first image that stands elsewhere in one that differs: the longest stretch of each. */
 function findShifted(
   images: readonly SparseImage<unknown>[],
-  groups: readonly (readonly number[])[]
+  groups: readonly (readonly number[])[],
+  names: readonly string[]
 ): Finding[] {
-  const first = placesOf(images[0] as SparseImage<unknown>);
+  const first = inOneRow(images[0] as SparseImage<unknown>);
   return groups.flatMap(([which = 0]) => {
     if (groups.some((g) => g.includes(0) && g.includes(which))) return [];
-    const other = placesOf(images[which] as SparseImage<unknown>);
+    const other = inOneRow(images[which] as SparseImage<unknown>);
     const moved = new Map<number, number>();
     for (const { a, b, bytes } of matchContent(first.bytes, other.bytes)) {
       const by = other.addressOf(b) - first.addressOf(a);
@@ -154,26 +150,8 @@ function findShifted(
       {
         code: 'compare.content.shifted',
         severity: 'note',
-        params: { bytes, by, which: which + 1 }
+        params: { bytes, by, which: names[which] ?? '' }
       } as const
     ];
   });
-}
-
-/** The bytes of an image in one row, and the address of each. */
-function placesOf(image: SparseImage<unknown>): {
-  bytes: Uint8Array;
-  addressOf: (offset: number) => number;
-} {
-  const starts: { offset: number; address: number }[] = [];
-  let offset = 0;
-  for (const { range } of image.pieces) {
-    starts.push({ offset, address: range.start });
-    offset += lengthOf(range);
-  }
-  const addressOf = (at: number) => {
-    const piece = starts.findLast((s) => s.offset <= at) ?? { offset: 0, address: 0 };
-    return piece.address + at - piece.offset;
-  };
-  return { bytes: joinBytes(image), addressOf };
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { concatBytes, encodeAscii } from '../base/bytes.ts';
 import { createRandom } from '../base/random.ts';
-import { imageOf, type SparseImage } from '../image/image.ts';
+import { bytesOf, imageOf, overlay, type SparseImage } from '../image/image.ts';
 import { compareMany } from './compare-many.ts';
 import { blankShare, findBlanks } from './find-blanks.ts';
 import { findRepeats } from './find-repeats.ts';
@@ -110,6 +110,59 @@ describe('content of another place', () => {
 });
 
 describe('comparing many', () => {
+  const someImage = fc
+    .array(fc.tuple(fc.nat(40), fc.uint8Array({ minLength: 1, maxLength: 12, max: 1 })), {
+      maxLength: 5
+    })
+    .map((parts) =>
+      parts.reduce<SparseImage<string>>(
+        (image, [start, bytes]) =>
+          overlay(image, { range: { start, end: start + bytes.length }, bytes, origin: 'made' }),
+        imageOf([])
+      )
+    );
+  it('tells the same of images in many pieces', () => {
+    fc.assert(
+      fc.property(fc.array(someImage, { minLength: 2, maxLength: 4 }), (images) => {
+        const told = compareMany(images);
+        const values = (address: number) =>
+          images.map((i) => bytesOf(i, { start: address, end: address + 1 })?.[0]);
+        const differs = (address: number) => {
+          const all = values(address);
+          return all.every((v) => v !== undefined) && new Set(all).size > 1;
+        };
+        const partly = (address: number) => {
+          const known = values(address).filter((v) => v !== undefined).length;
+          return known > 0 && known < images.length;
+        };
+        const addresses = Array.from({ length: 64 }, (_, i) => i);
+        const listed = (ranges: readonly { start: number; end: number }[]) =>
+          ranges.flatMap((r) => addresses.slice(r.start, r.end));
+        expect(listed(told.ranges)).toEqual(addresses.filter(differs));
+        expect(listed(told.partlyKnown.map((p) => p.range))).toEqual(addresses.filter(partly));
+        for (const { range, which } of told.partlyKnown)
+          expect(which).toEqual(
+            [...images.keys()].filter((i) => values(range.start)[i] !== undefined)
+          );
+        // each is told as one
+        told.ranges
+          .slice(1)
+          .forEach((r, i) => expect(r.start).toBeGreaterThan(told.ranges[i]?.end ?? 0));
+      }),
+      { numRuns: 300, seed: 10 }
+    );
+  });
+  it('walks tens of thousands of stretches once', () => {
+    const scattered = (value: number) =>
+      imageOf(
+        Array.from({ length: 30_000 }, (_, i) => ({
+          ...{ range: { start: 100 * i, end: 100 * i + 2 }, origin: 'made' },
+          bytes: Uint8Array.of(i & 0xff, value)
+        }))
+      );
+    const told = compareMany([scattered(1), scattered(2), scattered(1)]);
+    expect([told.differingBytes, told.groups]).toEqual([30_000, [[0, 2], [1]]]);
+  });
   it('tells groups, bytes and ranges as a byte-by-byte twin does', () => {
     const piece = fc.uint8Array({ minLength: 1, maxLength: 40, max: 2 });
     fc.assert(
@@ -150,7 +203,7 @@ describe('comparing many', () => {
     expect(findings.find((f) => f.code === 'compare.content.shifted')?.params).toEqual({
       bytes: 3000,
       by: 256,
-      which: 2
+      which: 'image 2'
     });
   });
   it('walks ranges, not addresses: a hole of four gigabytes costs nothing', () => {

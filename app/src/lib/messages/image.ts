@@ -22,11 +22,11 @@ export const image = {
   }),
   'compare.content.shifted': (p) => ({
     title: 'Content has moved',
-    text: `${bytes(num(p.bytes))} of the first stand in image ${text(p.which)} ${bytes(Math.abs(num(p.by)))} ${num(p.by) < 0 ? 'earlier' : 'later'}.`
+    text: `${bytes(num(p.bytes))} of the first stand in ${text(p.which)} ${bytes(Math.abs(num(p.by)))} ${num(p.by) < 0 ? 'earlier' : 'later'}.`
   }),
   'compare.range.only': (p) => ({
     title: 'Not every image knows these addresses',
-    text: `${bytes(num(p.bytes))} from ${hex(p.address)} on stand in image ${listed(p.which)} only.`
+    text: `${bytes(num(p.bytes))} from ${hex(p.address)} on stand in ${listed(p.which)} only.`
   }),
   'compare.ranges.many': (p) => ({
     title: 'More ranges than are listed',

@@ -140,6 +140,7 @@
   .map {
     padding: 12px 14px;
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 10px;
   }
   h2 {
@@ -169,6 +170,11 @@
   .wrong {
     color: var(--stop);
     margin: 0 0 12px;
+  }
+  @media (max-width: 1100px) {
+    .sides {
+      grid-template-columns: 204px minmax(0, 1fr);
+    }
   }
   @media (max-width: 1000px) {
     .sides,

@@ -77,10 +77,12 @@
     overflow: hidden;
     text-overflow: ellipsis;
   }
-  @media (max-width: 900px) {
+  @media (max-width: 1100px) {
     .row {
-      grid-template-columns: 10ch 51ch 17ch;
+      grid-template-columns: 9ch 51ch 16ch;
+      column-gap: 1ch;
       width: max-content;
+      min-width: 100%;
     }
     .margin {
       display: none;

@@ -137,8 +137,8 @@
     overflow: hidden scroll;
     background: var(--sheet);
     font-size: 14px;
-    /* boxes are placed by characters: their widths must not be rounded */
-    text-rendering: geometricPrecision;
+    /* boxes are placed by characters, whose unit knows no spacing */
+    letter-spacing: 0;
     user-select: none;
     cursor: text;
   }
@@ -156,7 +156,7 @@
     line-height: 26px;
     border-block: 1px dashed var(--line-strong);
   }
-  @media (max-width: 900px) {
+  @media (max-width: 1100px) {
     .box {
       overflow-x: auto;
       font-size: 13px;

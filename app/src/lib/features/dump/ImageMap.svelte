@@ -31,9 +31,9 @@
       cells.findLastIndex((c) => c.address <= cursor)
     )
   );
-  const differsIn = ({ address, bytes }: MapCell) => {
+  const differsIn = ({ address, end }: MapCell) => {
     const range = differences[firstBehind(address, differences)];
-    return range !== undefined && range.start < address + bytes;
+    return range !== undefined && range.start < end;
   };
   const told = $derived(cells[here]);
   const KEYS: Readonly<Record<string, number>> = {

@@ -49,6 +49,20 @@ describe('the desk', () => {
     expect(texts).toEqual([{ at: 256, text: 'SALTMARSH UNIT 4417' }]);
     expect(blankShare).toBeGreaterThan(0.99);
   });
+  it('draws no more cells than a person sees, however many stretches there are', () => {
+    const lines = Array.from({ length: 3000 }, (_, i) => {
+      const address = (i * 20).toString(16).toUpperCase().padStart(4, '0');
+      const sum =
+        (1 + Number.parseInt(address.slice(0, 2), 16) + Number.parseInt(address.slice(2), 16) + 7) &
+        0xff;
+      return `:01${address}0007${((256 - sum) & 0xff).toString(16).toUpperCase().padStart(2, '0')}`;
+    });
+    const { cells } = desk(text(`${lines.join('\n')}\n:00000001FF\n`)).inspect();
+    expect(cells.length).toBeLessThanOrEqual(480);
+    expect(cells.reduce((n, c) => n + c.bytes, 0)).toBe(3000);
+    expect([cells[0]?.address, cells.at(-1)?.end]).toEqual([0, 2999 * 20 + 1]);
+    cells.slice(1).forEach((c, i) => expect(c.address).toBeGreaterThanOrEqual(cells[i]?.end ?? 0));
+  });
   it('finds a checksum, at the addresses of the file, with another image as witness', () => {
     const make = (seed: number) => {
       const bytes = Uint8Array.from(

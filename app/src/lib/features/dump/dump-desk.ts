@@ -6,7 +6,7 @@ import type { LoadedImage } from '@badger/core/format/read-options';
 import { writeIntelHex } from '@badger/core/format/intel-hex';
 import { writeSRecord } from '@badger/core/format/s-record';
 import type { Finding } from '@badger/core/image/finding';
-import { imageOf, type SparseImage } from '@badger/core/image/image';
+import { imageOf, inOneRow, type SparseImage } from '@badger/core/image/image';
 import type { Range } from '@badger/core/image/range';
 import { BLOCK_KINDS, classifyBlocks, type BlockKind } from '@badger/core/survey/classify-blocks';
 import { compareMany, type ManyComparison } from '@badger/core/survey/compare-many';
@@ -23,9 +23,10 @@ export interface OpenedFile {
   readonly moreFindings: number;
 }
 
-/** Cells of the map of an image: one block each, in the order of the pieces. */
+/** A cell of the map of an image: so many known bytes from an address on, up to another (not counted); holes may lie between. */
 export interface MapCell {
   readonly address: number;
+  readonly end: number;
   readonly bytes: number;
   readonly kind: BlockKind;
 }
@@ -66,14 +67,17 @@ export class DumpDesk {
 
   inspect(): DeskInspection {
     const image = this.#image ?? imageOf<'file'>([]);
-    const most = Math.max(16, Math.floor(MOST_CELLS / Math.max(1, image.pieces.length)));
-    const cells = image.pieces.flatMap(({ range, bytes }) => {
-      const { blockBytes, kinds } = classifyBlocks(bytes, most);
-      return Array.from(kinds, (kind, i) => ({
-        address: range.start + i * blockBytes,
-        bytes: Math.min(blockBytes, range.end - range.start - i * blockBytes),
+    const { bytes: row, addressOf } = inOneRow(image);
+    const { blockBytes, kinds } = classifyBlocks(row, MOST_CELLS);
+    const cells = Array.from(kinds, (kind, i) => {
+      const bytes = Math.min(blockBytes, row.length - i * blockBytes);
+      const end = addressOf(i * blockBytes + bytes - 1) + 1;
+      return {
+        address: addressOf(i * blockBytes),
+        end,
+        bytes,
         kind: BLOCK_KINDS[kind] as BlockKind
-      }));
+      };
     });
     const texts = image.pieces.flatMap(({ range, bytes }) =>
       findTexts(bytes, { least: 8, most: 500 }).map(({ at, text }) => ({
@@ -84,13 +88,13 @@ export class DumpDesk {
     return { ...inspectContent(image), cells, texts: texts.filter((t) => readsLikeText(t.text)) };
   }
 
-  /** Compares with other images. */
-  compare(others: readonly OpenedFile['pieces'][]): ManyComparison {
+  /** Compares with other images. `names`: of this one, and of the others in their order. */
+  compare(others: readonly OpenedFile['pieces'][], names: readonly string[]): ManyComparison {
     const mine = this.#image ?? imageOf<'file'>([]);
     const images = others.map((pieces) =>
       imageOf(pieces.map((p) => ({ ...p, origin: 'file' as const })))
     );
-    return compareMany([mine, ...images]);
+    return compareMany([mine, ...images], names);
   }
 
   /** Finds checksums; `others` of the same addresses count as images of the family. */

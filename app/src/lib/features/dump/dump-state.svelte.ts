@@ -5,6 +5,7 @@ import type { ManyComparison } from '@badger/core/survey/compare-many';
 import type { SumCandidate } from '@badger/core/sum-search/confirm';
 import { createDesk, type DeskLink } from './create-desk.ts';
 import type { DeskInspection, OpenedFile } from './dump-desk.ts';
+import { safeName } from './safe-name.ts';
 import { layoutRows, nearestKnown, type RowLayout } from './layout-rows.ts';
 
 /** Files that lie on the desk at once. */
@@ -175,7 +176,10 @@ export class DumpState {
       this.comparison = undefined;
       return;
     }
-    const told = await file.desk.compare(others.map((f) => f.opened.pieces));
+    const told = await file.desk.compare(
+      others.map((f) => f.opened.pieces),
+      [file, ...others].map((f) => safeName(f.name))
+    );
     if (this.file === file) this.comparison = told;
   }
 
