@@ -15,6 +15,9 @@ export interface ProfileCodes {
   'profile.region.overlap': None;
   'profile.region.unknown': None;
   'profile.risk.unknown': None;
+  'profile.rule.blocks': None;
+  'profile.rule.clash': None;
+  'profile.rule.free': None;
   'profile.rule.outside': None;
   'profile.rule.words': None;
   'profile.secret.outside': None;
@@ -22,7 +25,8 @@ export interface ProfileCodes {
   'profile.socket.access': None;
   'profile.supersession.loop': { loop: string };
   'profile.supply.order': None;
-  'profile.transform.key': None;
+  'profile.transform.step': None;
+  'profile.field.form': None;
   'profile.transform.unknown': None;
   'profile.access.ground': None;
   'profile.access.order': None;

@@ -1,10 +1,11 @@
 import type { Code } from '../base/codes.ts';
-import { CHECKSUMS } from '../checksum/registry.ts';
-import { storedRange, type ChecksumRule } from '../checksum/rule.ts';
 import type { Param, Problem } from '../base/result.ts';
-import { contains, lengthOf, overlaps, type Range } from '../image/range.ts';
+import { contains, overlaps, type Range } from '../image/range.ts';
 import { findSupersessionLoop } from './supersession.ts';
 import { findExerciseGap } from './find-exercise-gap.ts';
+import { findFormGap } from '../field/find-form-gap.ts';
+import { checkStep, unitOf } from '../transform/steps.ts';
+import { findRuleGap } from './find-rule-gap.ts';
 import { findWiringGap } from './find-wiring-gap.ts';
 import { rangeOf, type Profile, type AccessSpec } from './profile.ts';
 import type { ProfileDocument } from './schema.ts';
@@ -14,11 +15,11 @@ type Check = (profile: Profile, doc: ProfileDocument) => Problem | undefined;
 /**
  * The first thing in a profile that a schema cannot see; undefined when it holds together.
  * Errors: `profile.id.twice`, `profile.region.overlap`, `profile.region.unknown`, `profile.erase.uneven`,
- * `profile.order.incomplete`, `profile.field.outside`, `profile.rule.outside`, `profile.range.outside`,
+ * `profile.order.incomplete`, `profile.field.outside`, `profile.range.outside`,
  * `profile.range.overlap`, `profile.secret.outside`, `profile.secret.unknown`, `profile.transform.unknown`, `profile.label.pattern`,
  * `profile.match.unknown`, `profile.supersession.loop`, `profile.access.unwired`, `profile.access.ground`,
  * `profile.access.order`, `profile.chip.size`, `profile.socket.access`, `profile.supply.order`, `profile.risk.unknown`, `profile.wear.order`, `profile.processor.unknown`,
- * and those of {@link findWiringGap} and {@link findExerciseGap}.
+ * and those of {@link findRuleGap}, {@link findWiringGap} and {@link findExerciseGap}.
  */
 export function findInconsistency(profile: Profile, doc: ProfileDocument): Problem | undefined {
   for (const check of CHECKS) {
@@ -52,6 +53,7 @@ const twice: Check = (p) => {
     ['transforms', p.transforms],
     ['clone/methods', p.cloneMethods],
     ['secrets', p.secrets],
+    ['fields', fieldIdsOf(p)],
     ['afterFit', p.afterFit],
     ['risks', p.risks],
     ['wear', p.wear]
@@ -64,6 +66,13 @@ const twice: Check = (p) => {
     )
   );
 };
+
+/** Fields, and what else is a field of a region: they are told apart by their ids. */
+const fieldIdsOf = (p: Profile) => [
+  ...p.fields,
+  ...p.secrets.filter((s) => p.fields.some((f) => f.id === s.id)),
+  ...p.identity.filter((f) => p.fields.some((o) => o.id === f.id))
+];
 
 const regions: Check = (p) =>
   firstOf(p.regions, (a, i) => {
@@ -109,28 +118,6 @@ const fields: Check = (p) =>
       : undefined
   );
 
-const rules: Check = (p) =>
-  firstOf(p.checksums, (rule, i) => {
-    const code = 'profile.rule.outside';
-    const at = { region: rule.region, path: `checksums/${i}`, code } as const;
-    const stored = storedRange(rule);
-    return (
-      outside(p, at, [rule.over, stored]) ??
-      (overlaps(rule.over, stored)
-        ? problem(at.code, at.path, { region: at.region })
-        : undefined) ??
-      unevenWords(rule, at.path)
-    );
-  });
-
-/** A sum of words over half a word is none. */
-function unevenWords(rule: ChecksumRule, path: string) {
-  const { wordBytes } = CHECKSUMS[rule.kind];
-  return lengthOf(rule.over) % wordBytes === 0
-    ? undefined
-    : problem('profile.rule.words', path, { wordBytes });
-}
-
 const cloneRanges: Check = (p) =>
   firstOf(p.cloneRanges, (range, i) => {
     const path = `clone/ranges/${i}`;
@@ -157,15 +144,27 @@ const secrets: Check = (p) =>
   });
 
 const transforms: Check = (p) =>
-  firstOf(p.transforms, (t, i) =>
-    p.regions.some((r) => r.id === t.region)
+  firstOf(p.transforms, (t, i) => {
+    const region = p.regions.find((r) => r.id === t.region);
+    return region
       ? firstOf(t.steps, (step, j) =>
-          (step.kind === 'xor') === (step.key !== undefined)
+          checkStep(step) === undefined && region.lengthBytes % unitOf(step) === 0
             ? undefined
-            : problem('profile.transform.key', `transforms/${i}/steps/${j}`)
+            : problem('profile.transform.step', `transforms/${i}/steps/${j}`)
         )
-      : problem('profile.region.unknown', `transforms/${i}`, { region: t.region })
-  );
+      : problem('profile.region.unknown', `transforms/${i}`, { region: t.region });
+  });
+
+/** Fields lie in their region, and their bytes can be read as they say. */
+const otherFields: Check = (p) =>
+  firstOf(p.fields, (f, i) => {
+    const at = { region: f.region, path: `fields/${i}`, code: 'profile.field.outside' } as const;
+    const copies = f.offsets.map((start) => ({ start, end: start + f.lengthBytes }));
+    return (
+      outside(p, at, copies) ??
+      (findFormGap(f) ? problem('profile.field.form', at.path) : undefined)
+    );
+  });
 
 const labels: Check = (p, doc) =>
   firstOf(doc.labels, (label, i) => {
@@ -280,9 +279,10 @@ const CHECKS: readonly Check[] = [
   regions,
   order,
   fields,
-  rules,
+  findRuleGap,
   cloneRanges,
   transforms,
+  otherFields,
   secrets,
   labels,
   match,

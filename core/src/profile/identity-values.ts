@@ -1,17 +1,10 @@
-import { formatAscii } from '../base/bytes.ts';
+import { decodeText } from '../field/text.ts';
 import type { Profile } from './profile.ts';
 
 /** Identity fields by id, as text. A field whose copies differ is listed in `copiesDiffer`. */
 export interface StoredIdentity {
   readonly values: Readonly<Record<string, string>>;
   readonly copiesDiffer: readonly string[];
-}
-
-/** Text of a fixed-width field: trailing blanks, FF and 00 are padding. */
-export function decodeField(bytes: Uint8Array): string {
-  let end = bytes.length;
-  while (end > 0 && [0x00, 0x20, 0xff].includes(bytes[end - 1] as number)) end--;
-  return formatAscii(bytes.subarray(0, end));
 }
 
 /**
@@ -28,7 +21,7 @@ export function readStoredIdentity(
   for (const field of profile.identity) {
     if (field.stored?.region !== regionId) continue;
     const copies = field.stored.offsets.map((at) =>
-      decodeField(image.subarray(at, at + field.lengthBytes))
+      decodeText(image.subarray(at, at + field.lengthBytes))
     );
     values[field.id] = copies[0] as string;
     if (copies.some((c) => c !== copies[0])) copiesDiffer.push(field.id);

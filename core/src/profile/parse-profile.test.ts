@@ -107,7 +107,7 @@ describe('inconsistent profiles are refused with the path', () => {
     ['profile.region.unknown checksums/0', set('checksums/0/region', 'elsewhere')],
     ['profile.rule.outside checksums/0', set('checksums/0/end', '0x200001')],
     ['profile.rule.words checksums/1', set('checksums/1/end', '0x17FFFF')],
-    ['profile.rule.outside checksums/0', set('checksums/0/storedAt', '0x180000')],
+    ['profile.rule.outside checksums/0', set('checksums/0/storedAt', '0x17FFFE')],
     ['profile.label.pattern labels/0/pattern', set('labels/0/pattern', '^[$')],
     ['profile.label.pattern labels/0', set('labels/0/examples', ['0731'])],
     ['profile.label.pattern labels/1', set('labels/1/known', ['X'])],
@@ -140,7 +140,7 @@ describe('inconsistent profiles are refused with the path', () => {
     ['profile.secret.outside secrets/0', push('secrets/0/offsets', '0xFFF8')],
     ['profile.transform.unknown secrets/0', set('secrets/0/transform', 'magic')],
     [
-      'profile.transform.key transforms/0/steps/0',
+      'profile.transform.step transforms/0/steps/0',
       set('transforms', [
         { id: 'a', name: 'a', region: 'data-flash', steps: [{ kind: 'swap-16', key: '00' }] }
       ])

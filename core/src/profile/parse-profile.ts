@@ -1,6 +1,9 @@
+import { parseHex } from '../base/bytes.ts';
+import { algorithmOfKind } from '../checksum/kinds.ts';
 import type { ChecksumRule } from '../checksum/rule.ts';
 import { ok, type Result } from '../base/result.ts';
 import { findInconsistency } from './find-inconsistency.ts';
+import { toFieldSpec } from './parse-field.ts';
 import type {
   CanAccess,
   Carrier,
@@ -62,6 +65,7 @@ function toProfile(doc: ProfileDocument): Profile {
     checksums: (doc.checksums ?? []).map(toRule),
     transforms: doc.transforms ?? [],
     secrets: (doc.secrets ?? []).map(toSecret),
+    fields: (doc.fields ?? []).map(toFieldSpec),
     accesses: doc.accesses.map(toAccessSpec),
     connectors: doc.connectors ?? [],
     boards: doc.boards ?? [],
@@ -97,12 +101,23 @@ function toRule(c: NonNullable<ProfileDocument['checksums']>[number]): ChecksumR
   return {
     id: c.id,
     region: c.region,
-    kind: c.kind,
-    over: { start: Number(c.start), end: Number(c.end) },
+    algorithm: algorithmOfKind(c.kind, c.littleEndian),
+    over: [c, ...(c.more ?? [])].map(toRange),
     storedAt: Number(c.storedAt),
-    littleEndian: c.littleEndian
+    littleEndian: c.littleEndian,
+    form: c.form ?? 'plain',
+    inverseAt: c.inverseAt === undefined ? undefined : Number(c.inverseAt),
+    storedCountsAs: c.storedCountsAs === undefined ? undefined : parseHex(c.storedCountsAs),
+    blocks: c.blocks && { ...c.blocks, chained: c.blocks.chained ?? false },
+    fixed: c.fixed ?? false,
+    free: (c.free ?? []).map(toRange)
   };
 }
+
+const toRange = ({ start, end }: { readonly start: string; readonly end: string }) => ({
+  start: Number(start),
+  end: Number(end)
+});
 
 function toCloneRange(r: ProfileDocument['clone']['ranges'][number]): CloneRange {
   const { region, from, what, why } = r;

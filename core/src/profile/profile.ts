@@ -1,5 +1,6 @@
 import type { LabelRule } from '../label/recognise.ts';
 import type { ChecksumRule } from '../checksum/rule.ts';
+import type { FieldSpec } from '../field/field.ts';
 import type { Range } from '../image/range.ts';
 import type { ExpectedFault } from '../faults/fault.ts';
 import type { ProfileDocument } from './schema.ts';
@@ -227,6 +228,8 @@ export interface Profile {
   readonly otherMakes: readonly OtherMake[];
   readonly transforms: readonly Transform[];
   readonly secrets: readonly SecretField[];
+  /** Fields that are neither identity nor security data. */
+  readonly fields: readonly FieldSpec[];
   readonly makerRoute: boolean;
   readonly afterFit: readonly AfterFit[];
   readonly risks: readonly Risk[];

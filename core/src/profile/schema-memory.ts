@@ -1,4 +1,5 @@
-import { CHECKSUM_KINDS, CHECKSUMS } from '../checksum/registry.ts';
+import { CHECKSUM_KINDS } from '../checksum/kinds.ts';
+import { STEP_KINDS } from '../transform/steps.ts';
 import { address, id, length, name, text } from './schema-basics.ts';
 
 /** One memory of the unit. */
@@ -37,10 +38,63 @@ export const checksum = {
     ...range,
     kind: {
       enum: CHECKSUM_KINDS,
-      description: `How it is computed: ${CHECKSUM_KINDS.map((k) => `${k} is ${CHECKSUMS[k].label}`).join('; ')}.`
+      description:
+        'How it is computed: a CRC of the published catalogue by its name, or a sum; crc32, crc16, sum8, sum16 and sum32 are short for CRC-32/ISO-HDLC, CRC-16/IBM-3740 and sums of bytes and words.'
     },
-    storedAt: { ...address, description: 'Offset of the stored sum; not inside its own range.' },
-    littleEndian: { type: 'boolean', description: 'Low byte first.' }
+    storedAt: { ...address, description: 'Offset of the stored value, of the first block.' },
+    littleEndian: { type: 'boolean', description: 'Low byte first.' },
+    more: {
+      type: 'array',
+      maxItems: 64,
+      description: 'Further ranges that are counted, in this order; what lies between is a hole.',
+      items: {
+        type: 'object',
+        additionalProperties: false,
+        required: ['start', 'end'],
+        properties: { start: address, end: address }
+      }
+    },
+    form: {
+      enum: ['plain', 'inverted', 'negated'],
+      description: 'What is stored: the value, its complement of one, or of two.'
+    },
+    inverseAt: { ...address, description: 'Offset of the complement of the stored value.' },
+    storedCountsAs: {
+      type: 'string',
+      pattern: '^([0-9A-F]{2}){1,16}$',
+      description:
+        'Bytes that count for stored ones inside the range, repeated; absent: those are left out.'
+    },
+    blocks: {
+      type: 'object',
+      additionalProperties: false,
+      required: ['bytes', 'storedEvery'],
+      description: 'A value for each block of the range.',
+      properties: {
+        bytes: { ...length, description: 'Length of a block; the last may be shorter.' },
+        storedEvery: { ...length, description: 'From one stored value to the next.' },
+        chained: {
+          type: 'boolean',
+          description: 'The stored value of the block before counts in front.'
+        }
+      }
+    },
+    fixed: {
+      type: 'boolean',
+      description: 'The stored value stays; free bytes are changed until it is right.'
+    },
+    free: {
+      type: 'array',
+      minItems: 1,
+      maxItems: 16,
+      description: 'Bytes inside the range that nothing needs.',
+      items: {
+        type: 'object',
+        additionalProperties: false,
+        required: ['start', 'end'],
+        properties: { start: address, end: address }
+      }
+    }
   }
 } as const;
 
@@ -62,15 +116,27 @@ export const transform = {
         additionalProperties: false,
         required: ['kind'],
         properties: {
-          kind: {
-            enum: ['xor', 'swap-16', 'swap-32', 'swap-nibbles', 'reverse-bits'],
-            description: 'What is done to the bytes.'
-          },
+          kind: { enum: STEP_KINDS, description: 'What is done to the bytes.' },
           key: {
             type: 'string',
             pattern: '^([0-9A-F]{2}){1,64}$',
             description: 'Of xor: the bytes that repeat.'
-          }
+          },
+          blockBytes: { ...length, description: 'Of permute-blocks: length of a block.' },
+          order: {
+            type: 'array',
+            minItems: 2,
+            maxItems: 256,
+            items: { type: 'integer', minimum: 0, maximum: 255 },
+            description: 'Of permute-blocks: which block of a group comes at each place.'
+          },
+          parts: {
+            type: 'integer',
+            minimum: 2,
+            maximum: 64,
+            description: 'Of interleave and deinterleave: parts that lie one behind the other.'
+          },
+          unitBytes: { ...length, description: 'How much is taken of each part in turn.' }
         }
       }
     }

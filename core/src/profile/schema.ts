@@ -2,6 +2,7 @@ import type { Static } from 'typebox';
 import { id, name } from './schema-basics.ts';
 import { afterFit, expectedFault, risk, typicalMinutes, wearValue } from './schema-care.ts';
 import { identityField, label, matchRule, otherMake, supersession } from './schema-identity.ts';
+import { field } from './schema-field.ts';
 import { checksum, clone, region, secret, transform } from './schema-memory.ts';
 import { access } from './schema-accesses.ts';
 import { exercise } from './schema-exercise.ts';
@@ -86,6 +87,7 @@ export const profileSchema = {
     transforms: { type: 'array', items: transform, description: 'How regions are scrambled.' },
     clone,
     secrets: { type: 'array', items: secret, description: 'Security data in the memory.' },
+    fields: { type: 'array', items: field, description: 'What else the memory holds.' },
     securityData: {
       type: 'boolean',
       description: 'Holds immobiliser or security data: work on it needs recorded authority.'

@@ -1,6 +1,7 @@
 /** What `reads` tells: problems, findings and verdicts by code, each with its figures. */
 export interface ReadsCodes {
   'image.checksum.differs': { rule: string; stored: string; computed: string };
+  'image.checksum.inverse': { rule: string };
   'image.fill.single': { value: string };
   'image.identity.torn': { field: string };
   'image.repeat.mirrored': { everyBytes: number };

@@ -1,3 +1,4 @@
+import { PLAIN_RULE } from '../checksum/rule.ts';
 import { expect, it } from 'vitest';
 import { encodeAscii } from '../base/bytes.ts';
 import type { Profile } from '../profile/profile.ts';
@@ -53,14 +54,16 @@ const profile: Profile = {
       stored: { region: 'eeprom', offsets: [16, 32] }
     }
   ],
+  fields: [],
   checksums: [
     {
       id: 'sum',
       region: 'eeprom',
-      kind: 'sum16',
-      over: { start: 64, end: 68 },
+      algorithm: 'SUM-16-BE',
+      over: [{ start: 64, end: 68 }],
       storedAt: 70,
-      littleEndian: false
+      littleEndian: false,
+      ...PLAIN_RULE
     }
   ],
   accesses: [],

@@ -1,5 +1,6 @@
 import type { Finding } from '../image/finding.ts';
-import { verifyChecksum } from '../checksum/rule.ts';
+import { bytesAtOf } from '../checksum/rule.ts';
+import { verifySums, type SumState } from '../checksum/verify-sums.ts';
 import { computeStatistics } from '../image/statistics.ts';
 import { readStoredIdentity } from '../profile/identity-values.ts';
 import { getRegion, type Profile } from '../profile/profile.ts';
@@ -36,17 +37,10 @@ export function inspectImage(profile: Profile, regionId: string, image: Uint8Arr
       params: { everyBytes: stats.repeatsEveryBytes }
     });
   }
-  for (const rule of profile.checksums) {
-    if (rule.region !== regionId) continue;
-    const state = verifyChecksum(rule, image);
-    if (!state.holds) {
-      findings.push({
-        code: 'image.checksum.differs',
-        severity: 'look',
-        params: { rule: rule.id, stored: hex(state.stored), computed: hex(state.computed) },
-        range: rule.over
-      });
-    }
+  const rules = profile.checksums.filter((rule) => rule.region === regionId);
+  for (const state of verifySums(rules, bytesAtOf(image))) {
+    const finding = findingOf(state);
+    if (finding) findings.push(finding);
   }
   const identity = readStoredIdentity(profile, regionId, image);
   for (const field of identity.copiesDiffer) {
@@ -55,6 +49,18 @@ export function inspectImage(profile: Profile, regionId: string, image: Uint8Arr
   return { findings, entropyBitsPerByte: stats.entropyBitsPerByte, identity: identity.values };
 }
 
-function hex(value: bigint): string {
-  return value.toString(16).toUpperCase();
+function findingOf({ check, stored, computed, verdict }: SumState): Finding | undefined {
+  if (verdict === 'holds') return undefined;
+  const rule = nameOfCheck(check);
+  const range = check.over[0] ?? check.stored;
+  if (verdict === 'inverse-differs')
+    return { code: 'image.checksum.inverse', severity: 'look', params: { rule }, range };
+  const params = { rule, stored: hex(stored), computed: hex(computed) };
+  return { code: 'image.checksum.differs', severity: 'look', params, range };
 }
+
+/** The rule, and which block of it where it has several. */
+const nameOfCheck = ({ rule, block }: SumState['check']) =>
+  rule.blocks ? `${rule.id}, block ${block + 1}` : rule.id;
+
+const hex = (value: bigint | undefined) => value?.toString(16).toUpperCase() ?? 'unknown';

@@ -1,6 +1,7 @@
 import type { Range } from '../image/range.ts';
 import type { Family } from './family.ts';
-import { readStored, type KeySource, type StoredForm, type StoredOrder } from './key-source.ts';
+import type { StoredForm } from '../checksum/rule.ts';
+import { readStored, type KeySource, type StoredOrder } from './key-source.ts';
 
 /** A checksum that may stand in an image. Units: offsets, bytes. */
 export interface SumCandidate {

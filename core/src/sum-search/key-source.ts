@@ -1,8 +1,7 @@
+import type { StoredForm } from '../checksum/rule.ts';
+
 /** In which order the bytes of a stored value stand. */
 export type StoredOrder = 'big' | 'little';
-
-/** What is stored: the value, its complement of one, or of two (so that all adds up to zero). */
-export type StoredForm = 'plain' | 'inverted' | 'negated';
 
 /** One way in which a value may be stored. */
 export interface Variant {

@@ -1,10 +1,5 @@
-import {
-  readStored,
-  type KeySource,
-  type StoredForm,
-  type StoredOrder,
-  type Variant
-} from './key-source.ts';
+import { readStored, type KeySource, type StoredOrder, type Variant } from './key-source.ts';
+import type { StoredForm } from '../checksum/rule.ts';
 
 /** A sum that is no CRC: a number for every position of which the value of any stretch can be told. */
 export interface SumKind {

@@ -1,7 +1,9 @@
 import { encodeAscii } from '@badger/core/base/bytes';
-import { computeChecksum, encodeStored } from '@badger/core/checksum/rule';
+import { correctSums } from '@badger/core/checksum/correct-sums';
+import { imageOf } from '@badger/core/image/image';
 import type { Profile, Region } from '@badger/core/profile/profile';
 import { createRandom, seedOf } from '@badger/core/base/random';
+import { makeField } from './make-field.ts';
 
 /** Memory by region id. */
 export type Memory = Map<string, Uint8Array>;
@@ -25,15 +27,21 @@ export function makeMemory(
     bytes.set(encodeAscii(fields[field.id] ?? '').subarray(0, field.lengthBytes));
     for (const at of field.stored.offsets) memory.get(field.stored.region)?.set(bytes, at);
   }
+  for (const field of profile.fields) {
+    const bytes = makeField(field, fields[field.id], seedOf(`${seed}/${field.id}`));
+    for (const at of field.offsets) memory.get(field.region)?.set(bytes, at);
+  }
   for (const { region, offsets, lengthBytes } of profile.secrets) {
     const image = memory.get(region);
     const [first = 0, ...copies] = offsets;
     for (const at of copies) image?.copyWithin(at, first, first + lengthBytes);
   }
-  for (const rule of profile.checksums) {
-    const image = memory.get(rule.region);
-    if (!image) continue;
-    image.set(encodeStored(rule, computeChecksum(rule, image)), rule.storedAt);
+  for (const [id, image] of memory) {
+    const rules = profile.checksums.filter((rule) => rule.region === id);
+    const range = { start: 0, end: image.length };
+    const corrected = correctSums(imageOf([{ range, bytes: image, origin: 'made' }]), rules);
+    if (!corrected.ok) throw new RangeError(corrected.problem.code);
+    for (const change of corrected.value.changes) image.set(change.becomes, change.range.start);
   }
   return memory;
 }

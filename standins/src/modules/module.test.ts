@@ -1,6 +1,7 @@
 import { describe, expect, it, vi } from 'vitest';
 import { concatBytes, formatHex, parseHex } from '@badger/core/base/bytes';
-import { verifyChecksum } from '@badger/core/checksum/rule';
+import { bytesAtOf } from '@badger/core/checksum/rule';
+import { verifySums } from '@badger/core/checksum/verify-sums';
 import {
   encodeEraseOptions,
   encodeRequestDownload,
@@ -113,7 +114,9 @@ describe('a simulated module', () => {
     const b = make().memory;
     for (const [id, bytes] of a) expect(Buffer.compare(bytes, b.get(id) as Uint8Array)).toBe(0);
     for (const rule of profile.checksums)
-      expect(verifyChecksum(rule, a.get(rule.region) as Uint8Array).holds).toBe(true);
+      expect(
+        verifySums([rule], bytesAtOf(a.get(rule.region) as Uint8Array)).map((s) => s.verdict)
+      ).toEqual(['holds']);
     const other = UNITS.find((u) => u.tag === '0388') as (typeof UNITS)[number];
     expect(
       Buffer.compare(

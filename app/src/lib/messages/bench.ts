@@ -311,6 +311,10 @@ export const bench = {
     title: `Checksum ${text(p['rule'])} does not hold`,
     text: `Stored ${text(p['stored'])}, computed ${text(p['computed'])}.`
   }),
+  'image.checksum.inverse': (p) => ({
+    title: `The inverse of checksum ${text(p['rule'])} does not hold`,
+    text: 'The value is right, its complement beside it is not.'
+  }),
   'image.identity.torn': (p) => ({
     title: `Copies of ${text(p['field'])} differ`,
     text: 'The unit keeps it twice and the two are not equal.'

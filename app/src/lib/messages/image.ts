@@ -16,6 +16,26 @@ export const image = {
     text: `${bytes(num(p.bytes))} are no multiple of ${text(p.word)}.`,
     clear: 'Choose a range of whole words.'
   }),
+  'checksum.balance.kind': (p) => ({
+    title: `${text(p.name)} cannot be balanced`,
+    text: 'Its two sums depend on each other.',
+    clear: 'Correct the stored value instead.'
+  }),
+  'checksum.balance.room': (p) => ({
+    title: 'Too few free bytes',
+    text: `${bytes(num(p.bytes))} cannot make a fixed ${text(p.name)} right.`,
+    clear: 'Name more bytes that nothing needs, or correct the stored value.'
+  }),
+  'checksum.rules.circle': (p) => ({
+    title: 'Two checksums count each other',
+    text: `${text(p.rule)} counts the value of ${text(p.other)}, and that one waits for it.`,
+    clear: 'One of the rules is wrong: look at their ranges.'
+  }),
+  'checksum.rules.clash': (p) => ({
+    title: `${text(p.rule)} cannot be made right beside the others`,
+    text: 'Two rules want other bytes at one place. Nothing was changed.',
+    clear: 'One of the rules is wrong: look at where they store.'
+  }),
   'compare.content.differs': (p) => ({
     title: `${bytes(num(p.bytes))} differ`,
     text: `In ${num(p.ranges) === 1 ? 'one range' : `${formatCount(num(p.ranges))} ranges`}.`
@@ -31,6 +51,24 @@ export const image = {
   'compare.ranges.many': (p) => ({
     title: 'More ranges than are listed',
     text: `The first ${formatCount(num(p.most))} are listed; the number of bytes is exact.`
+  }),
+  'field.value.kept': (p) => ({
+    title: `${text(p.name)} is not edited`,
+    text: 'Mileage is carried with the identity of the vehicle and shown, never edited.'
+  }),
+  'field.value.malformed': (p) => ({
+    title: `“${text(p.text)}” is no ${text(p.name)}`,
+    text: 'It cannot be kept in these bytes exactly as it is written.',
+    clear: 'Write it as it is shown for other units.'
+  }),
+  'transform.step.malformed': (p) => ({
+    title: `A step of the kind ${text(p.kind)} does not go like this`,
+    text: 'A figure of it is missing, too many or out of bounds.'
+  }),
+  'transform.length.uneven': (p) => ({
+    title: `Step ${text(p.step)} does not fit the image`,
+    text: `It moves ${bytes(num(p.unit))} at a time, and the image holds ${bytes(num(p.bytes))}.`,
+    clear: 'Choose another step, or cut the image to whole units first.'
   }),
   'patch.content.other': (p) => ({
     title: `Something else stands at ${hex(p.address)}`,

@@ -21,13 +21,24 @@ export const profile = {
   'profile.erase.uneven': fault('The region is not made of whole erase blocks'),
   'profile.order.incomplete': fault('The order must name every region once'),
   'profile.field.outside': fault('Field outside its region', 'region'),
-  'profile.rule.outside': fault('Checksum outside its region, or over itself', 'region'),
-  'profile.rule.words': fault('A sum of words covers half a word', 'wordBytes'),
+  'profile.rule.outside': fault(
+    'Checksum outside its region, half over itself, or over nothing',
+    'region'
+  ),
+  'profile.rule.words': fault('A sum of words covers half a word'),
+  'profile.rule.blocks': fault('Blocks need one range, no fixed value, and at most 65 536 of them'),
+  'profile.rule.free': fault(
+    'A fixed value needs free bytes inside its range, and only it has any'
+  ),
+  'profile.rule.clash': fault('Two checksums are stored at one place'),
   'profile.range.outside': fault('Range outside its region', 'region'),
   'profile.range.overlap': fault('Two ranges claim the same bytes'),
   'profile.secret.outside': fault('Secret outside its region', 'region'),
   'profile.transform.unknown': fault('Unknown transform', 'transform'),
-  'profile.transform.key': fault('Only xor has a key, and it must have one'),
+  'profile.transform.step': fault(
+    'A step that does not go: its figures, or the length of the region'
+  ),
+  'profile.field.form': fault('A field that its bytes cannot hold'),
   'profile.label.pattern': fault('A number does not fit its pattern', 'number'),
   'profile.match.unknown': fault('A rule about a field that there is not', 'field'),
   'profile.supersession.loop': fault('Numbers replace each other in a circle', 'loop'),

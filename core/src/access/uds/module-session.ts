@@ -2,7 +2,7 @@ import { kindOf } from '../../base/problem-kind.ts';
 import type { ModuleIdentity } from '../memory-access.ts';
 import { formatHex } from '../../base/bytes.ts';
 import { fail, ok, type Result } from '../../base/result.ts';
-import { decodeField } from '../../profile/identity-values.ts';
+import { decodeText } from '../../field/text.ts';
 import type { UdsSecurity } from '../../profile/profile.ts';
 import type { DiagnosticLink } from '../../port/diagnostic-link.ts';
 import { encodeReadDid, encodeRequestSeed, encodeSendKey, encodeSession } from '../../uds/codec.ts';
@@ -40,7 +40,7 @@ export async function readFamily(
   access: UdsSecurity
 ): Promise<Result<string>> {
   const bytes = await readDid(link, access.familyDid);
-  return bytes.ok ? ok(decodeField(bytes.value)) : bytes;
+  return bytes.ok ? ok(decodeText(bytes.value)) : bytes;
 }
 
 /**
@@ -59,7 +59,7 @@ export async function identifyModule(
   const fields: Record<string, string> = {};
   for (const field of identity) {
     const bytes = await readDid(link, field.did);
-    if (bytes.ok) fields[field.id] = decodeField(bytes.value);
+    if (bytes.ok) fields[field.id] = decodeText(bytes.value);
     else if (kindOf(bytes.problem) !== 'refused') return bytes;
   }
   return ok({ chipId: chipId.value, family: family.value, fields });

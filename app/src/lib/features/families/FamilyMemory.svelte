@@ -1,9 +1,20 @@
 <script lang="ts">
-  import { CHECKSUMS } from '@badger/core/checksum/registry';
   import { formatAddress, formatCount, formatDuration, formatSize } from '@badger/core/base/format';
+  import type { ChecksumRule } from '@badger/core/checksum/rule';
   import type { Profile } from '@badger/core/profile/profile';
 
   let { profile }: { profile: Profile } = $props();
+  const tellRule = (c: ChecksumRule) =>
+    [
+      c.algorithm + (c.form === 'plain' ? '' : `, ${c.form}`),
+      c.blocks
+        ? `in ${c.blocks.chained ? 'chained ' : ''}blocks of ${formatSize(c.blocks.bytes)}`
+        : '',
+      c.inverseAt === undefined ? '' : `inverse at ${formatAddress(c.inverseAt)}`,
+      c.fixed ? 'value fixed' : ''
+    ]
+      .filter((t) => t !== '')
+      .join(', ');
   const inOrder = $derived(
     profile.writeOrder.flatMap((id) => profile.regions.find((r) => r.id === id) ?? [])
   );
@@ -43,10 +54,11 @@
           <tr>
             <td>Checksum {c.id}</td><td>{c.region}</td>
             <td class="mono"
-              >{formatAddress(c.over.start)} to {formatAddress(c.over.end)}, kept at
-              {formatAddress(c.storedAt)}</td
+              >{c.over
+                .map((r) => `${formatAddress(r.start)} to ${formatAddress(r.end)}`)
+                .join(', ')}, kept at {formatAddress(c.storedAt)}</td
             >
-            <td>{CHECKSUMS[c.kind].label}</td>
+            <td>{tellRule(c)}</td>
           </tr>
         {/each}
         {#each profile.transforms as t (t.id)}

@@ -1,0 +1,9 @@
+/** What `transform` refuses. */
+export interface TransformCodes {
+  'transform.step.malformed': { kind: string };
+  'transform.length.uneven': { step: number; bytes: number; unit: number };
+}
+
+declare module '../base/codes.ts' {
+  interface CodeTable extends TransformCodes {}
+}
