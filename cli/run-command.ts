@@ -1,10 +1,12 @@
-// Memory images without the application: inspect | sum | find-sums | compare | convert | patch | vin. Documented in the README.
+// Memory images without the application: inspect | sum | find-sums | compare | convert | patch | repair | transform | vin. Documented in the README.
 import * as compare from './commands/compare.ts';
 import * as convert from './commands/convert.ts';
 import * as findSums from './commands/find-sums.ts';
 import * as inspect from './commands/inspect.ts';
 import * as patch from './commands/patch.ts';
+import * as repair from './commands/repair.ts';
 import * as sum from './commands/sum.ts';
+import * as transform from './commands/transform.ts';
 import * as vin from './commands/vin.ts';
 import { EXIT, Refused, tellProblem, WrongUse, type Exit, type Report } from './report.ts';
 
@@ -20,6 +22,8 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   compare,
   convert,
   patch,
+  repair,
+  transform,
   vin
 };
 

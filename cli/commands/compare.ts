@@ -1,18 +1,19 @@
 import { basename } from 'node:path';
 import { compareMany } from '@badger/core/survey/compare-many';
+import { writeDifferences } from '@badger/core/survey/differences-csv';
 import { diffImages, writePatch } from '@badger/core/patch/image-patch';
 import { readArguments } from '../arguments.ts';
 import { hexAddress, LOAD_OPTIONS, loadSound, sha256OfImage } from '../files.ts';
 import { writeOther } from '../write-other.ts';
 import { exitOf, findingLines, tellFinding, WrongUse, type Report } from '../report.ts';
 
-export const usage = `compare A B [C…] [--patch OUT]
-  Two to eight images address by address; files of different formats may be mixed. --patch writes what makes B of A.`;
+export const usage = `compare A B [C…] [--patch OUT] [--csv OUT]
+  Two to eight images address by address; files of different formats may be mixed. --patch writes what makes B of A, --csv a table of all ranges.`;
 
 const MOST = 8;
 
 export function run(words: readonly string[]): Report {
-  const args = readArguments(words, { ...LOAD_OPTIONS, patch: 'string' });
+  const args = readArguments(words, { ...LOAD_OPTIONS, patch: 'string', csv: 'string' });
   if (args.files.length < 2 || args.files.length > MOST)
     throw new WrongUse(`compare expected two to ${MOST} files, got ${args.files.length}`);
   const patch = args.told('patch');
@@ -34,6 +35,11 @@ export function run(words: readonly string[]): Report {
         changes: diffImages(from, to)
       })
     );
+  const csv = args.told('csv');
+  if (csv !== undefined) {
+    const names = args.files.map((path) => basename(path));
+    writeOther(args.files, csv, writeDifferences(images, names, { ranges, partlyKnown }));
+  }
   const json = {
     ...{ verdict, groups, differingBytes, ranges },
     partlyKnown: partlyKnown.map(({ range, which }) => ({ ...range, which })),

@@ -2,18 +2,23 @@ import { knownRanges } from '@badger/core/image/image';
 import { inspectContent } from '@badger/core/survey/inspect-content';
 import { readArguments } from '../arguments.ts';
 import { hexAddress, LOAD_OPTIONS, loadFile, sha256OfImage } from '../files.ts';
-import { exitOf, findingLines, tellFinding, WrongUse, type Report } from '../report.ts';
+import { PROFILE_OPTIONS, readRegion } from '../profiles.ts';
+import { tellRegion } from '../tell-region.ts';
+import { EXIT, exitOf, findingLines, tellFinding, WrongUse, type Report } from '../report.ts';
 
-export const usage = `inspect FILE
-  Format, addresses, size, SHA-256, blank share, damage, VINs and mirrored copies.`;
+export const usage = `inspect FILE [--profile FAMILY [--region ID]]
+  Format, addresses, size, SHA-256, blank share, damage, VINs and mirrored copies. With the family: its checksums held against the bytes and its
+  fields with their copies; secrets are told as kept. Ends with 1 where a checksum does not hold.`;
 
 export function run(words: readonly string[]): Report {
-  const args = readArguments(words, LOAD_OPTIONS);
+  const args = readArguments(words, { ...LOAD_OPTIONS, ...PROFILE_OPTIONS });
   const [path, ...more] = args.files;
   if (path === undefined || more.length > 0) throw new WrongUse('inspect expected one file');
   const file = loadFile(path, args);
   const { bytes, blankShare, vins, repeats } = inspectContent(file.image);
   const ranges = knownRanges(file.image);
+  const told = readRegion(args);
+  const known = told && tellRegion(file.image, told);
   const json = {
     ...{ format: file.format, ranges, bytes, sha256: file.fileSha256 },
     contentSha256: sha256OfImage(file.image),
@@ -31,7 +36,8 @@ export function run(words: readonly string[]): Report {
       starts,
       bytes: length,
       differingBytes
-    }))
+    })),
+    ...known?.json
   };
   const lines = [
     `${file.format}, ${bytes} bytes known in ${ranges.length} ${ranges.length === 1 ? 'range' : 'ranges'}, ${(100 * blankShare).toFixed(1)} % blank`,
@@ -40,9 +46,10 @@ export function run(words: readonly string[]): Report {
     `SHA-256 ${file.fileSha256}`,
     ...json.vins.map((v) => `VIN ${v.vin} at ${hexAddress(v.at)}, check digit ${v.checkDigit}`),
     ...repeats.slice(0, 20).map(tellRepeat),
+    ...(known?.lines ?? []),
     ...findingLines(file.findings)
   ];
-  return { json, lines, exit: exitOf(file.findings) };
+  return { json, lines, exit: known?.sound === false ? EXIT.refused : exitOf(file.findings) };
 }
 
 function tellRepeat(repeat: {

@@ -26,5 +26,6 @@ export const noise = (length: number, seed: number) => {
 /** What a command prints with --json. */
 export const json = (...words: string[]) => {
   const { out, exit } = runCommand([...words, '--json']);
-  return { ...(JSON.parse(out) as Record<string, unknown>), exit };
+  const told: Record<string, unknown> = { ...(JSON.parse(out) as Record<string, unknown>), exit };
+  return told;
 };

@@ -57,7 +57,7 @@ const ENDS: readonly (readonly TransformStep[])[] = [
 ];
 
 /** Chains are told apart on so many bytes first. */
-const SAMPLE_BYTES = 131_072;
+const SAMPLE_BYTES = 65_536;
 /** Of the likeliest so many are tried on the whole image. */
 const FINALISTS = 14;
 /** A part may mislead: of one beginning no more than so many. */
@@ -67,12 +67,14 @@ const BITS_PER_CHAIN = 4;
 const BITS_PER_STEP = 5;
 const BITS_PER_KEY_BYTE = 2;
 const OTHER_VIN_BITS = 20;
+/** Seventeen characters of a table are no VIN. */
+const VIN_TEXT = 15;
 /** A check digit holds by chance in one of eleven. */
 const VIN_BITS = OTHER_VIN_BITS + Math.log2(11);
 const SUM_BITS_PER_BYTE = 8;
 /** A field of the profile that reads as it must where it must stand. */
 const FIELD_BITS = 25;
-/** Texts that tell less than chance makes of so many bytes do not count. */
+/** What chance makes of so many bytes does not count. */
 const chanceBits = (bytes: number) => Math.log2(bytes + 1) + 4;
 /** Filler of one value over the whole image; erased memory is FF, that of 00 is a little less usual. */
 const ERASED_BITS = 200;
@@ -156,11 +158,13 @@ function scored(
   found: { readonly sums: readonly Held[]; readonly fields: readonly string[] }
 ): Suggestion {
   const vins = findVins(bytes).filter(
-    ({ vin }) => vin.checkDigit === 'holds' || !isCheckDigitMandatory(vin)
+    ({ vin }) =>
+      (vin.checkDigit === 'holds' || !isCheckDigitMandatory(vin)) && textBits(vin.text) >= VIN_TEXT
   );
   const texts = findTexts(bytes, { least: 6 }).flatMap(({ text }) => {
     const bits = textBits(text);
-    return bits > chanceBits(bytes.length) ? [{ bits, characters: text.length }] : [];
+    const more = bits - chanceBits(bytes.length);
+    return more > 0 ? [{ bits: more, characters: text.length }] : [];
   });
   const evidence =
     vins.reduce((n, { vin }) => n + (vin.checkDigit === 'holds' ? VIN_BITS : OTHER_VIN_BITS), 0) +
@@ -209,7 +213,7 @@ const TELLING_BYTES = 4;
 
 /** Checksums of at least 32 bits whose value stands at the end of the image and covers all before it. */
 function sumsAtEnd(bytes: Uint8Array): Held[] {
-  if (bytes.length < 64 || bytes.length > 4 * SAMPLE_BYTES) return [];
+  if (bytes.length < 64 || bytes.length > 8 * SAMPLE_BYTES) return [];
   return WIDE.flatMap((checksum) => {
     const width = storedBytesOf(checksum);
     const end = bytes.length - width;

@@ -176,6 +176,15 @@ describe('the helper', () => {
     const [best] = suggestTransforms(scrambled.ok ? scrambled.value : plain);
     expect(best?.steps).toEqual([key]);
   });
+  it('takes no table for text, whichever way its bytes lie', () => {
+    const random = createRandom(21);
+    for (const step of [1, 2, 4]) {
+      const table = Uint8Array.from({ length: 16_384 }, (_, i) =>
+        i % 512 < 256 ? ((i >> step) * 3) & 0xff : random() & 0xff
+      );
+      expect(suggestTransforms(table)[0]?.steps).toEqual([]);
+    }
+  });
   it('names keys for FF and for 00 as filler', () => {
     const bytes = new Uint8Array(64).fill(0x3c);
     expect(findXorKeys(bytes, [{ start: 0, end: 64 }])).toEqual(['C3', '3C']);

@@ -45,7 +45,8 @@ function inventValue(form: FieldForm, lengthBytes: number, random: Random): stri
         (random() & 0xff).toString(16).padStart(2, '0')
       ).join('');
     case 'text':
-      return '';
+      // the only texts besides the identity are codes of digits
+      return Array.from({ length: lengthBytes }, () => random() % 10).join('');
   }
 }
 

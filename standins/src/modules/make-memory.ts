@@ -3,6 +3,7 @@ import { correctSums } from '@badger/core/checksum/correct-sums';
 import { imageOf } from '@badger/core/image/image';
 import type { Profile, Region } from '@badger/core/profile/profile';
 import { createRandom, seedOf } from '@badger/core/base/random';
+import { fieldsOfRegion } from '@badger/core/field/fields-of-profile';
 import { makeField } from './make-field.ts';
 
 /** Memory by region id. */
@@ -27,14 +28,10 @@ export function makeMemory(
     bytes.set(encodeAscii(fields[field.id] ?? '').subarray(0, field.lengthBytes));
     for (const at of field.stored.offsets) memory.get(field.stored.region)?.set(bytes, at);
   }
-  for (const field of profile.fields) {
+  for (const field of profile.regions.flatMap((r) => fieldsOfRegion(profile, r.id))) {
+    if (field.role === 'identity') continue;
     const bytes = makeField(field, fields[field.id], seedOf(`${seed}/${field.id}`));
     for (const at of field.offsets) memory.get(field.region)?.set(bytes, at);
-  }
-  for (const { region, offsets, lengthBytes } of profile.secrets) {
-    const image = memory.get(region);
-    const [first = 0, ...copies] = offsets;
-    for (const at of copies) image?.copyWithin(at, first, first + lengthBytes);
   }
   for (const [id, image] of memory) {
     const rules = profile.checksums.filter((rule) => rule.region === id);
