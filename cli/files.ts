@@ -4,7 +4,7 @@ import type { ImageFormat } from '@badger/core/format/detect-format';
 import { requireSound } from '@badger/core/format/flatten-image';
 import { loadImage } from '@badger/core/format/load-image';
 import type { LoadedImage } from '@badger/core/format/read-options';
-import { knownRanges, type SparseImage } from '@badger/core/image/image';
+import { hashedParts, type SparseImage } from '@badger/core/image/image';
 import { readNumber, readWord, type Arguments } from './arguments.ts';
 import { must, WrongUse } from './report.ts';
 
@@ -72,11 +72,8 @@ export const sha256 = (bytes: Uint8Array | string) =>
 
 /** What an image holds, by its addresses and bytes, told in docs/patch.md. One range from address 0 has the sum of its bytes. */
 export function sha256OfImage(image: SparseImage<unknown>): string {
-  const ranges = knownRanges(image);
   const hash = createHash('sha256');
-  if (ranges.length > 1 || ranges[0]?.start !== 0)
-    for (const { start, end } of ranges) hash.update(`${start}-${end};`);
-  for (const { bytes } of image.pieces) hash.update(bytes);
+  for (const part of hashedParts(image)) hash.update(part);
   return hash.digest('hex');
 }
 

@@ -20,6 +20,9 @@ export interface FormatCodes {
   'format.split.lengths': { lengths: string };
   'format.split.odd': { bytes: number; turn: number };
   'format.wrap.segment': { line: number; byte: number };
+  'format.zip.huge': { most: number };
+  'format.zip.many': { most: number };
+  'format.zip.malformed': { name: string };
 }
 
 declare module '../base/codes.ts' {

@@ -174,6 +174,17 @@ export function splitBytes<Origin>(
   );
 }
 
+/**
+ * What an image holds, in the parts that its SHA-256 is taken over: its addresses as text, then its bytes. One piece from address 0 is its bytes
+ * alone. Told in docs/patch.md.
+ */
+export function* hashedParts(image: SparseImage<unknown>): Generator<string | Uint8Array> {
+  const ranges = knownRanges(image);
+  if (ranges.length > 1 || ranges[0]?.start !== 0)
+    for (const { start, end } of ranges) yield `${start}-${end};`;
+  for (const { bytes } of image.pieces) yield bytes;
+}
+
 /** True where both know the same addresses and the same bytes there, wherever they came from. */
 export function equalContent(a: SparseImage<unknown>, b: SparseImage<unknown>): boolean {
   return sameRanges(knownRanges(a), knownRanges(b)) && equalBytes(joinBytes(a), joinBytes(b));

@@ -2,6 +2,9 @@
 export interface ReadsCodes {
   'image.checksum.differs': { rule: string; stored: string; computed: string };
   'image.checksum.inverse': { rule: string };
+  'image.note.empty': Readonly<Record<never, never>>;
+  'image.note.many': { most: number };
+  'image.note.unknown': Readonly<Record<never, never>>;
   'image.fill.single': { value: string };
   'image.identity.torn': { field: string };
   'image.repeat.mirrored': { everyBytes: number };

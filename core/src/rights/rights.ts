@@ -42,6 +42,7 @@ export const RIGHTS = {
   'bench.operate': HANDS,
   'scan.run': HANDS,
   'scan.keep': HANDS,
+  'image.remark': HANDS,
   'memory.read': HANDS,
   'memory.import': HANDS,
   'memory.build': HANDS,

@@ -315,6 +315,15 @@ export const bench = {
     title: `The inverse of checksum ${text(p['rule'])} does not hold`,
     text: 'The value is right, its complement beside it is not.'
   }),
+  'image.note.empty': () => ({ title: 'A remark without words', text: 'Nothing was kept.' }),
+  'image.note.many': (p) => ({
+    title: 'Too many remarks on this image',
+    text: `No more than ${text(p['most'])} are kept for one content.`
+  }),
+  'image.note.unknown': () => ({
+    title: 'There is no such remark',
+    text: 'Somebody may have struck it out already.'
+  }),
   'image.identity.torn': (p) => ({
     title: `Copies of ${text(p['field'])} differ`,
     text: 'The unit keeps it twice and the two are not equal.'

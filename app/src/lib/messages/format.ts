@@ -100,6 +100,20 @@ export const format = {
     text: `${text(p.bytes)} bytes are no multiple of ${text(p.turn)}.`,
     clear: 'Fill it up first, or choose another division.'
   }),
+  'format.zip.huge': (p) => ({
+    title: 'The bundle is too large',
+    text: `It unpacks to more than ${formatSize(num(p.most))}.`
+  }),
+  'format.zip.many': (p) => ({
+    title: 'The bundle holds too many files',
+    text: `No more than ${text(p.most)} lie on the desk at once.`,
+    clear: 'Unpack it and choose the ones you want.'
+  }),
+  'format.zip.malformed': (p) => ({
+    title: `${text(p.name)} is a damaged bundle`,
+    text: 'It is torn, locked, or a file in it has not the checksum that it should. Nothing of it was opened.',
+    clear: 'Have it sent again.'
+  }),
   'format.wrap.segment': (p) => ({
     title: 'A record runs over the end of its segment',
     text: `${place(p)} Its last bytes stand at the beginning of the segment; some tools put them behind it.`,

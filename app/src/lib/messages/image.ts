@@ -52,6 +52,15 @@ export const image = {
     title: 'More ranges than are listed',
     text: `The first ${formatCount(num(p.most))} are listed; the number of bytes is exact.`
   }),
+  'edit.address.unknown': (p) => ({
+    title: `Nothing is known at ${hex(p.address)}`,
+    text: 'Only bytes that the image holds can be changed.'
+  }),
+  'edit.image.holes': (p) => ({
+    title: 'The image has holes',
+    text: `It lies in ${text(p.pieces)} pieces, and steps go over the whole.`,
+    clear: 'Save it as raw binary with a fill byte and open that.'
+  }),
   'field.value.kept': (p) => ({
     title: `${text(p.name)} is not edited`,
     text: 'Mileage is carried with the identity of the vehicle and shown, never edited.'

@@ -27,6 +27,7 @@ export const RIGHT_WORDS: Readonly<Record<Right, string>> = {
   'bench.operate': 'Switch the supply, connect units',
   'scan.run': 'Scan and clear faults',
   'scan.keep': 'Keep a scan of another tool',
+  'image.remark': 'Keep remarks on memory images',
   'memory.read': 'Identify and read units',
   'memory.import': 'Drop files as reads',
   'memory.build': 'Build what will be written',

@@ -22,6 +22,7 @@ import {
   accessChoice
 } from './match-requests.ts';
 import { deskValue } from './desk-requests.ts';
+import { imageNote } from './image-requests.ts';
 import { ownSupply, supplyAt } from './device-requests.ts';
 import {
   causeFinding,
@@ -196,6 +197,7 @@ export const schemas = {
   ProofTest: proofTest,
   Exercise: exercise,
   DeskValue: deskValue,
+  ImageNote: imageNote,
   SupplyAt: supplyAt,
   OwnSupply: ownSupply,
   SwitchFeeds: switchFeeds,
@@ -241,6 +243,7 @@ export type SimulatedVehicle = Static<typeof vehicleSimulator>;
 export type ProofTest = Static<typeof proofTest>;
 export type SupplyAt = Static<typeof supplyAt>;
 export type OwnSupply = Static<typeof ownSupply>;
+export type ImageNote = Static<typeof imageNote>;
 export type DeskValue = Static<typeof deskValue>;
 export type Exercise = Static<typeof exercise>;
 export type SwitchFeeds = Static<typeof switchFeeds>;

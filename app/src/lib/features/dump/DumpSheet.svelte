@@ -1,23 +1,31 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { formatCount } from '@badger/core/base/format';
   import { messageOfProblem } from '$lib/messages/catalogue.ts';
   import { DumpState } from './dump-state.svelte.ts';
+  import type { DeskFamily } from './families.ts';
   import FileBar from './FileBar.svelte';
   import { firstBehind } from './hex-row.ts';
   import type { HexToolsHandle } from './hex-tools.ts';
   import HexTools from './HexTools.svelte';
   import HexView from './HexView.svelte';
+  import ChangesPanel from './ChangesPanel.svelte';
+  import FamilyPanel from './FamilyPanel.svelte';
+  import NotesPanel from './NotesPanel.svelte';
+  import TransformPanel from './TransformPanel.svelte';
   import ImageFacts from './ImageFacts.svelte';
   import ImageMap from './ImageMap.svelte';
-  import { ribbonsOf } from './ribbons.ts';
+  import { bandsOf, byRow, maskedRanges, ribbonsOf } from './ribbons.ts';
+  import { supportIn } from './support.ts';
   import { safeName } from './safe-name.ts';
   import SaveAs from './SaveAs.svelte';
   import SumFinder from './SumFinder.svelte';
 
-  let { reads = [] }: { reads?: readonly string[] } = $props();
+  let { reads = [], families }: { reads?: readonly string[]; families: readonly DeskFamily[] } =
+    $props();
 
-  const desk = new DumpState();
+  // the families of the shop do not change while the page is open
+  const desk = untrack(() => new DumpState(families));
   onMount(() => {
     void desk.openReads(reads);
     return () => desk.closeAll();
@@ -26,7 +34,18 @@
   let tools = $state<HexToolsHandle | undefined>();
   const file = $derived(desk.file);
   const differences = $derived(desk.comparison?.ranges ?? []);
-  const ribbons = $derived(file ? ribbonsOf(file) : []);
+  const others = $derived(desk.files.filter((f) => f !== file));
+  const remarks = $derived(byRow(file ? ribbonsOf(file) : []));
+  const bands = $derived(file ? bandsOf(file) : []);
+  // with three images and more it tells who is alone
+  const alone = $derived(
+    file && others.length > 1
+      ? supportIn(
+          file.layout,
+          others.map((f) => f.layout)
+        )
+      : undefined
+  );
   const trouble = $derived(desk.problem && messageOfProblem(desk.problem.problem));
 
   function showDifference(back: boolean) {
@@ -97,20 +116,30 @@
             >
           </div>
         {/if}
-        <SaveAs {file} />
+        <SaveAs {file} {others} />
       </section>
       <section class="card-sheet bytes" aria-label="Bytes of the image">
-        <HexTools bind:this={tools} {file} />
-        {#key file}<HexView {file} {differences} {ribbons} {onkey} />{/key}
+        <HexTools bind:this={tools} {file} masked={maskedRanges(bands)} />
+        {#key file}<HexView {file} {differences} {remarks} {bands} {alone} {onkey} />{/key}
       </section>
     </div>
     <div class="below">
-      <SumFinder
-        {file}
-        others={desk.files.length - 1}
-        onfind={() => void desk.findSums(() => performance.now())}
-      />
-      <ImageFacts {file} comparison={desk.comparison} />
+      <div class="wide"><FamilyPanel {desk} {file} /></div>
+      <div class="column">
+        <SumFinder
+          {file}
+          others={others.length}
+          onfind={() => void desk.findSums(() => performance.now())}
+        />
+        <ImageFacts {file} comparison={desk.comparison} />
+      </div>
+      <div class="column">
+        {#key file}
+          <ChangesPanel {desk} {file} />
+          <TransformPanel {desk} {file} />
+          <NotesPanel {file} />
+        {/key}
+      </div>
     </div>
   {:else}
     <section class="card-sheet empty" aria-label="Nothing on the desk">
@@ -160,6 +189,15 @@
     gap: 12px;
     margin-top: 12px;
     align-items: start;
+  }
+  .wide {
+    grid-column: 1 / -1;
+    min-width: 0;
+  }
+  .column {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr);
+    gap: 12px;
   }
   .empty {
     padding: 20px 24px;

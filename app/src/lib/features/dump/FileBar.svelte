@@ -11,6 +11,11 @@
     'intel-hex': 'Intel HEX',
     's-record': 'S-records'
   };
+  // two or four raw files of one length may be the chips of a wide memory
+  const canJoin = $derived(
+    [2, 4].includes(desk.files.length) &&
+      desk.files.every((f) => f.opened.format === 'binary' && f.known === desk.files[0]?.known)
+  );
   const groupOf = (i: number) => {
     // the comparison counts the file that is looked at first
     const number = i === desk.active ? 0 : i < desk.active ? i + 1 : i;
@@ -23,7 +28,7 @@
   <label class="choose">
     <span
       >{desk.files.length === 0
-        ? 'Raw binary, Intel HEX or S-records, one to eight. Choose them, or drop them anywhere here.'
+        ? 'Raw binary, Intel HEX or S-records, one to eight, or a zip of them. Choose them, or drop them anywhere here.'
         : 'One more to compare'}</span
     >
     <input
@@ -44,7 +49,9 @@
           <button class="name" aria-pressed={i === desk.active} onclick={() => void desk.show(i)}>
             <bdi class="mono">{safeName(file.name)}</bdi>
             <span class="soft"
-              >{formatSize(file.known)}, {FORMATS[file.opened.format]} <b>{groupOf(i)}</b></span
+              >{formatSize(file.known)}, {FORMATS[file.opened.format]}{file.edits.length > 0
+                ? `, ${file.edits.length} changed`
+                : ''} <b>{groupOf(i)}</b></span
             >
           </button>
           <button
@@ -56,6 +63,13 @@
       {/each}
     </ul>
   {/if}
+  {#if canJoin}
+    <div class="join-set">
+      <span>Parts of one wide memory?</span>
+      <button class="btn btn-sm" onclick={() => void desk.joinParts(1)}>Join byte by byte</button>
+      <button class="btn btn-sm" onclick={() => void desk.joinParts(2)}>Join two by two</button>
+    </div>
+  {/if}
   {#if desk.busy}<p role="status">Reading {safeName(desk.busy)} …</p>{/if}
 </section>
 
@@ -66,6 +80,12 @@
     display: flex;
     flex-wrap: wrap;
     gap: 8px 16px;
+    align-items: center;
+  }
+  .join-set {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
     align-items: center;
   }
   .bar {

@@ -6,11 +6,12 @@
     type PatternKind
   } from '@badger/core/survey/search-bytes';
   import { messageOfProblem } from '$lib/messages/catalogue.ts';
+  import { overlaps, type Range } from '@badger/core/image/range';
   import { copyAs, parseAddress, tellSelection, type CopyKind } from './format-selection.ts';
   import { bytesIn } from './layout-rows.ts';
-  import type { DumpFile } from './dump-state.svelte.ts';
+  import type { DumpFile } from './dump-file.svelte.ts';
 
-  let { file }: { file: DumpFile } = $props();
+  let { file, masked }: { file: DumpFile; masked: readonly Range[] } = $props();
 
   let address = $state('');
   let wanted = $state('');
@@ -20,7 +21,8 @@
   let goField = $state<HTMLInputElement | undefined>();
   let findField = $state<HTMLInputElement | undefined>();
 
-  const selected = $derived(bytesIn(file.layout, file.selection));
+  const secret = $derived(masked.some((m) => overlaps(m, file.selection)));
+  const selected = $derived(secret ? undefined : bytesIn(file.layout, file.selection));
   const MOST_COPY = 65_536;
 
   export const focusGo = () => goField?.select();
@@ -58,6 +60,7 @@
   }
 
   async function copy(as: CopyKind) {
+    if (secret) said = 'Security data is not copied from here.';
     if (!selected) return;
     if (selected.length > MOST_COPY) {
       said = 'Too much for the clipboard: select up to 64 KiB, or save the image.';
@@ -74,7 +77,7 @@
 
 <div class="head">
   <p class="where mono" role="status" data-selection>
-    {tellSelection(file.selection.start, selected)}
+    {tellSelection(file.selection.start, selected)}{secret ? ' · kept secret' : ''}
   </p>
   <div class="copy">
     <span>Copy as</span>

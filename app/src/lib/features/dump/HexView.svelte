@@ -5,18 +5,25 @@
   import { charAt } from './hex-row.ts';
   import HexRow from './HexRow.svelte';
   import { ROW_BYTES, rowAt, rowOf } from './layout-rows.ts';
-  import type { DumpFile } from './dump-state.svelte.ts';
-  import type { Ribbon } from './ribbons.ts';
+  import type { DumpFile } from './dump-file.svelte.ts';
+  import { maskedRanges, type Band } from './ribbons.ts';
+  import type { Support } from './support.ts';
 
   let {
     file,
     differences,
-    ribbons,
+    remarks,
+    bands,
+    alone,
     onkey
   }: {
     file: DumpFile;
     differences: readonly Range[];
-    ribbons: readonly Ribbon[];
+    /** What stands in the margin, by the address of the row. */
+    remarks: ReadonlyMap<number, string>;
+    bands: readonly Band[];
+    /** With three images and more: how the others stand to a stretch of this one. */
+    alone: ((within: Range) => Support) | undefined;
     /** Keys that are not for moving. True where one was understood. */
     onkey: (key: string) => boolean;
   } = $props();
@@ -28,6 +35,7 @@
 
   const count = $derived(file.layout.rows);
   const first = $derived(firstRowAt(scrollPx, count, seenPx));
+  const masked = $derived(maskedRanges(bands));
   const seenRows = $derived(Math.max(1, Math.floor(seenPx / ROW_PX)));
   const shown = $derived.by(() => {
     const rows = [];
@@ -124,7 +132,15 @@
             )}
           </div>
         {:else}
-          <HexRow {row} {differences} selection={file.selection} {ribbons} />
+          <HexRow
+            {row}
+            {differences}
+            selection={file.selection}
+            remarks={remarks.get(row.address) ?? ''}
+            {bands}
+            {masked}
+            {alone}
+          />
         {/if}
       {/each}
     </div>

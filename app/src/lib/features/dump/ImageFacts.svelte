@@ -3,7 +3,7 @@
   import { messageOf } from '$lib/messages/catalogue.ts';
   import type { ManyComparison } from '@badger/core/survey/compare-many';
   import { tellDigit } from './ribbons.ts';
-  import type { DumpFile } from './dump-state.svelte.ts';
+  import type { DumpFile } from './dump-file.svelte.ts';
 
   let { file, comparison }: { file: DumpFile; comparison: ManyComparison | undefined } = $props();
 
@@ -18,9 +18,9 @@
   <dl>
     <dt>Known</dt>
     <dd>
-      {formatSize(file.known)} in {file.opened.pieces.length === 1
+      {formatSize(file.known)} in {file.pieces.length === 1
         ? 'one stretch'
-        : `${formatCount(file.opened.pieces.length)} stretches`}
+        : `${formatCount(file.pieces.length)} stretches`}
     </dd>
     <dt>Blank</dt>
     <dd>{looked ? `${(100 * looked.blankShare).toFixed(1)} %` : '…'}</dd>
@@ -49,6 +49,48 @@
         </li>
       {/each}
     </ul>
+  {/if}
+  {#if looked && looked.numbers.length > 0}
+    <h3>Numbers</h3>
+    <ul class="list">
+      {#each looked.numbers.slice(0, 12) as n (n.at)}
+        <li>
+          <button class="mono link" onclick={() => file.select(n.at, n.at + n.text.length)}
+            >{n.text}</button
+          >
+          {formatAddress(n.at)}{n.names.length > 0 ? `, like ${n.names[0]}` : ''}{n.verification
+            ? `, calibration id? behind it ${n.verification}`
+            : ''}
+        </li>
+      {/each}
+    </ul>
+  {/if}
+  {#if looked && looked.figures.length > 0}
+    <h3>Figures by stretch</h3>
+    <div class="scroll">
+      <table class="plain">
+        <thead
+          ><tr><th>From</th><th>Size</th><th>Bits a byte</th><th>Blank</th><th>Text</th></tr></thead
+        >
+        <tbody>
+          {#each looked.figures as f (f.range.start)}
+            <tr>
+              <td
+                ><button
+                  class="mono link"
+                  onclick={() => file.select(f.range.start, f.range.start + 1)}
+                  >{formatAddress(f.range.start)}</button
+                ></td
+              >
+              <td>{formatSize(f.bytes)}</td>
+              <td class="mono">{f.entropyBitsPerByte.toFixed(2)}</td>
+              <td class="mono">{(100 * f.blankShare).toFixed(0)} %</td>
+              <td class="mono">{(100 * f.printableShare).toFixed(0)} %</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
   {/if}
   {#if looked && looked.repeats.length > 0}
     <h3>The same content twice</h3>
@@ -111,6 +153,9 @@
   }
   dd {
     font-weight: 600;
+  }
+  .scroll {
+    overflow-x: auto;
   }
   h3 {
     font-weight: 600;

@@ -2,7 +2,7 @@
   import { formatAddress, formatSize } from '@badger/core/base/format';
   import type { BlockKind } from '@badger/core/survey/classify-blocks';
   import type { Range } from '@badger/core/image/range';
-  import type { MapCell } from './dump-desk.ts';
+  import type { MapCell } from './inspect-desk.ts';
   import { firstBehind } from './hex-row.ts';
 
   let {

@@ -1,24 +1,18 @@
 <script lang="ts">
   import { messageOfProblem } from '$lib/messages/catalogue.ts';
-  import type { SaveFormat } from './dump-desk.ts';
-  import type { DumpFile } from './dump-state.svelte.ts';
-  import { safeName } from './safe-name.ts';
+  import { saveFile } from '$lib/features/shared/save-file.ts';
+  import type { DumpFile } from './dump-file.svelte.ts';
+  import { makeSaved, type SaveKind } from './save-image.ts';
 
-  let { file }: { file: DumpFile } = $props();
+  let { file, others }: { file: DumpFile; others: readonly DumpFile[] } = $props();
 
-  let format = $state<SaveFormat>('hex');
+  let kind = $state<SaveKind>('hex');
   let fill = $state('');
   let damaged = $state(false);
   let said = $state('');
   const isDamaged = $derived(file.opened.findings.some((f) => f.severity === 'stop'));
-  const holes = $derived(file.opened.pieces.length > 1);
-  const ENDINGS: Readonly<Record<SaveFormat, string>> = {
-    bin: 'bin',
-    hex: 'hex',
-    s19: 's19',
-    s28: 's28',
-    s37: 's37'
-  };
+  const holes = $derived(file.pieces.length > 1);
+  const needsFill = $derived(['bin', 'parts-2', 'parts-4', 'bundle'].includes(kind) && holes);
 
   async function save() {
     const value = /^[0-9a-f]{2}$/i.test(fill.trim()) ? Number.parseInt(fill, 16) : undefined;
@@ -26,34 +20,42 @@
       said = 'Fill: one byte, two hexadecimal digits.';
       return;
     }
-    const made = await file.desk.save(format, { fill: value, damaged });
+    const made = await makeSaved(file, kind, { fill: value, damaged, others });
     if (!made.ok) {
       const { title, text, clear } = messageOfProblem(made.problem);
       said = `${title}. ${text} ${clear ?? ''}`;
       return;
     }
     said = '';
-    const url = URL.createObjectURL(new Blob([made.value as BlobPart]));
-    const link = document.createElement('a');
-    link.href = url;
-    link.download = `${safeName(file.name).replace(/\.[a-z0-9]{1,5}$/i, '')}.${ENDINGS[format]}`;
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(url), 10_000);
+    saveFile(made.value.name, made.value.content);
   }
 </script>
 
 <div class="save">
   <label
     >Save as
-    <select class="select" bind:value={format}>
-      <option value="bin">raw binary</option>
-      <option value="hex">Intel HEX</option>
-      <option value="s19">S-records, 16 bit</option>
-      <option value="s28">S-records, 24 bit</option>
-      <option value="s37">S-records, 32 bit</option>
+    <select class="select" bind:value={kind}>
+      <optgroup label="This image">
+        <option value="bin">raw binary</option>
+        <option value="hex">Intel HEX</option>
+        <option value="s19">S-records, 16 bit</option>
+        <option value="s28">S-records, 24 bit</option>
+        <option value="s37">S-records, 32 bit</option>
+        <option value="parts-2">even and odd, zip</option>
+        <option value="parts-4">four parts, zip</option>
+      </optgroup>
+      <optgroup label="What is different">
+        <option value="patch" disabled={file.edits.length === 0 && others.length === 0}
+          >patch {file.edits.length > 0 ? 'of the changes' : 'from the other'}</option
+        >
+        <option value="csv" disabled={others.length === 0}>differences as CSV</option>
+      </optgroup>
+      <optgroup label="Everything">
+        <option value="bundle">all files, zip</option>
+      </optgroup>
     </select></label
   >
-  {#if format === 'bin' && holes}
+  {#if needsFill}
     <label
       >fill holes with <input
         class="mono input"
@@ -84,6 +86,7 @@
   .select,
   .input {
     width: auto;
+    max-width: 100%;
   }
   .said {
     color: var(--stop);

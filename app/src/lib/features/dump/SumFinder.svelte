@@ -1,7 +1,9 @@
 <script lang="ts">
   import { formatAddress, formatCount } from '@badger/core/base/format';
   import type { SumCandidate } from '@badger/core/sum-search/confirm';
-  import type { DumpFile } from './dump-state.svelte.ts';
+  import type { DumpFile } from './dump-file.svelte.ts';
+
+  import { ruleOfCandidate, verifyFile } from './desk-rules.ts';
 
   let { file, others, onfind }: { file: DumpFile; others: number; onfind: () => void } = $props();
 
@@ -16,6 +18,10 @@
     n < 0.001 ? 'under 0.001' : n < 10 ? n.toFixed(2) : formatCount(n);
   const trust = (c: SumCandidate) =>
     c.expectedByChance < SURE ? 'certain' : c.expectedByChance < LIKELY ? 'likely' : 'chance';
+  async function keepRule(c: SumCandidate) {
+    file.ownRules = [...file.ownRules, ruleOfCandidate(c)];
+    await verifyFile(file);
+  }
   const form = (c: SumCandidate) => (c.form === 'plain' ? '' : `, ${c.form}`);
 </script>
 
@@ -68,6 +74,12 @@
                   class="btn btn-sm"
                   onclick={() => file.select(c.storedAt, c.storedAt + c.storedBytes)}
                   aria-label="Show {c.algorithm} at {formatAddress(c.storedAt)}">Show</button
+                >
+                <button
+                  class="btn btn-sm"
+                  disabled={file.ownRules.some((r) => r.id === ruleOfCandidate(c).id)}
+                  aria-label="Keep {c.algorithm} at {formatAddress(c.storedAt)} as a rule"
+                  onclick={() => void keepRule(c)}>As a rule</button
                 ></td
               >
             </tr>

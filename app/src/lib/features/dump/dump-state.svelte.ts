@@ -1,75 +1,20 @@
 import { proxy, transfer } from 'comlink';
 import { formatSize } from '@badger/core/base/format';
 import type { Problem } from '@badger/core/base/result';
+import { joinSet } from '@badger/core/format/split-set';
 import type { ManyComparison } from '@badger/core/survey/compare-many';
-import type { SumCandidate } from '@badger/core/sum-search/confirm';
-import { createDesk, type DeskLink } from './create-desk.ts';
-import type { DeskInspection, OpenedFile } from './dump-desk.ts';
+import { createDesk } from './create-desk.ts';
+import { verifyFile } from './desk-rules.ts';
+import { DumpFile } from './dump-file.svelte.ts';
+import { guessPlace, type DeskFamily } from './families.ts';
+import { fetchNotes } from './image-notes.ts';
 import { safeName } from './safe-name.ts';
-import { layoutRows, nearestKnown, type RowLayout } from './layout-rows.ts';
+import { unzipFiles } from './zip-files.ts';
 
 /** Files that lie on the desk at once. */
 export const MOST_FILES = 8;
 /** A file of records of the largest image is smaller. Units: bytes. */
 const MOST_FILE_BYTES = 256 * 2 ** 20;
-
-/** What the search for checksums has come to. */
-export type SumsState =
-  | { readonly state: 'running'; readonly share: number }
-  | {
-      readonly state: 'done';
-      readonly candidates: readonly SumCandidate[];
-      readonly tried: number;
-      readonly seconds: number;
-    };
-
-/** A file on the desk, with a worker of its own. */
-export class DumpFile {
-  readonly layout: RowLayout;
-  readonly known: number;
-  inspection = $state.raw<DeskInspection | undefined>();
-  sums = $state.raw<SumsState | undefined>();
-  cursor = $state(0);
-  anchor = $state(0);
-
-  readonly name: string;
-  readonly opened: OpenedFile;
-  readonly link: DeskLink;
-
-  constructor(name: string, opened: OpenedFile, link: DeskLink) {
-    this.name = name;
-    this.opened = opened;
-    this.link = link;
-    this.layout = layoutRows(opened.pieces);
-    this.known = opened.pieces.reduce((n, p) => n + p.bytes.length, 0);
-    this.cursor = this.anchor = opened.pieces[0]?.range.start ?? 0;
-  }
-
-  get desk() {
-    return this.link.desk;
-  }
-
-  /** What is selected: from the anchor to the cursor, both counted. */
-  get selection() {
-    return {
-      start: Math.min(this.cursor, this.anchor),
-      end: Math.max(this.cursor, this.anchor) + 1
-    };
-  }
-
-  /** Moves the cursor to the nearest byte; the anchor stays where a selection grows. */
-  moveTo(address: number, grow = false): void {
-    const at = nearestKnown(this.layout, address);
-    if (at === undefined) return;
-    this.cursor = at;
-    if (!grow) this.anchor = at;
-  }
-
-  select(start: number, end: number): void {
-    this.anchor = nearestKnown(this.layout, end - 1) ?? start;
-    this.cursor = nearestKnown(this.layout, start) ?? start;
-  }
-}
 
 /** The desk: up to eight files, one of them looked at. */
 export class DumpState {
@@ -79,20 +24,27 @@ export class DumpState {
   busy = $state('');
   broken = $state('');
   comparison = $state.raw<ManyComparison | undefined>();
+  readonly families: readonly DeskFamily[];
+
+  constructor(families: readonly DeskFamily[]) {
+    this.families = families;
+  }
 
   get file(): DumpFile | undefined {
     return this.files[this.active];
   }
 
   async open(list: Iterable<File>): Promise<void> {
-    for (const file of list) {
+    const unpacked = await unzipFiles(list);
+    if (!unpacked.ok) this.problem = { name: 'zip', problem: unpacked.problem };
+    for (const file of unpacked.ok ? unpacked.value : []) {
       if (this.files.length >= MOST_FILES) {
         this.broken = `No more than ${MOST_FILES} files lie on the desk at once. Put one away first.`;
         return;
       }
       await this.#openOne(file);
     }
-    await this.#compare();
+    await this.compare();
   }
 
   /** Opens kept reads by their ids; that they were taken out stands in the record of their job. */
@@ -111,7 +63,7 @@ export class DumpState {
       const name = /filename="([^"]+)"/.exec(answer.headers.get('content-disposition') ?? '')?.[1];
       await this.#openOne(new File([await answer.blob()], name ?? 'read'));
     }
-    await this.#compare();
+    await this.compare();
   }
 
   async #openOne(file: File): Promise<void> {
@@ -137,7 +89,8 @@ export class DumpState {
       const added = new DumpFile(file.name, opened.value, link);
       this.files = [...this.files, added];
       this.active = this.files.length - 1;
-      void link.desk.inspect().then((inspection) => (added.inspection = inspection));
+      added.place = guessPlace(added.name, opened.value.pieces, this.families);
+      void this.#look(added);
     } catch {
       link.worker.terminate();
       this.broken = `${file.name} could not be opened: it may be too large for this computer.`;
@@ -146,13 +99,37 @@ export class DumpState {
     }
   }
 
+  /** Everything that an image tells by itself, and what others remarked on it. */
+  async #look(file: DumpFile): Promise<void> {
+    file.inspection = await file.desk.inspect(this.families.flatMap((f) => f.labels));
+    await verifyFile(file);
+    file.sha256 = await file.desk.sha256();
+    const told = await fetchNotes(file.sha256);
+    if (told?.ok) file.notes = told.value.notes;
+  }
+
+  /** One image of the parts of a wide memory, in the order in which they lie on the desk. */
+  async joinParts(unitBytes: 1 | 2): Promise<void> {
+    const parts = this.files.length === 4 ? 4 : 2;
+    const joined = joinSet(
+      this.files.map((f) => f.pieces[0]?.bytes ?? new Uint8Array(0)),
+      { parts, unitBytes }
+    );
+    if (!joined.ok) {
+      this.problem = { name: 'joined', problem: joined.problem };
+      return;
+    }
+    const stem = (this.files[0]?.name ?? 'image').replace(/\.[a-z0-9]{1,5}$/i, '');
+    await this.open([new File([joined.value as BlobPart], `${stem}_joined.bin`)]);
+  }
+
   /** Puts a file away. */
   close(index: number): void {
     this.files[index]?.link.worker.terminate();
     this.files = this.files.filter((_, i) => i !== index);
     const active = index < this.active ? this.active - 1 : this.active;
     this.active = Math.max(0, Math.min(active, this.files.length - 1));
-    void this.#compare();
+    void this.compare();
   }
 
   closeAll(): void {
@@ -165,11 +142,11 @@ export class DumpState {
     this.active = index;
     // the same place in the other file: that is what one wants to see
     if (at !== undefined) this.file?.moveTo(at);
-    await this.#compare();
+    await this.compare();
   }
 
   /** Compares the file that is looked at with all others. */
-  async #compare(): Promise<void> {
+  async compare(): Promise<void> {
     const file = this.file;
     const others = this.files.filter((f) => f !== file);
     if (!file || others.length === 0) {
@@ -177,7 +154,7 @@ export class DumpState {
       return;
     }
     const told = await file.desk.compare(
-      others.map((f) => f.opened.pieces),
+      others.map((f) => f.pieces),
       [file, ...others].map((f) => safeName(f.name))
     );
     if (this.file === file) this.comparison = told;
@@ -188,7 +165,7 @@ export class DumpState {
     if (!file || file.sums?.state === 'running') return;
     const from = now();
     file.sums = { state: 'running', share: 0 };
-    const others = this.files.filter((f) => f !== file).map((f) => f.opened.pieces);
+    const others = this.files.filter((f) => f !== file).map((f) => f.pieces);
     const tell = proxy((share: number) => {
       if (file.sums?.state === 'running') file.sums = { state: 'running', share };
     });

@@ -151,6 +151,7 @@ describe('a row of bytes', () => {
       blocks: 1
     } as const;
     const told = ribbonsOf({
+      ...{ place: undefined, pieces: [], checks: [], notes: [] },
       inspection: undefined,
       sums: {
         state: 'done',

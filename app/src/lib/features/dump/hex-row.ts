@@ -9,22 +9,28 @@ export const charAt = (index: number): number => 3 * index + Math.floor(index / 
 
 const HEX = Array.from({ length: 256 }, (_, b) => b.toString(16).toUpperCase().padStart(2, '0'));
 
-/** The bytes of a row as digits; blanks where the image begins or ends in the middle. */
-export function bytesText(row: ByteRow): string {
+/** Is an address in one of these? There are few. */
+const isIn = (ranges: readonly Range[], address: number) =>
+  ranges.some((r) => address >= r.start && address < r.end);
+
+/** The bytes of a row as digits, those that are masked as dots; blanks where the image begins or ends in the middle. */
+export function bytesText(row: ByteRow, masked: readonly Range[] = []): string {
   let text = '';
   for (let i = 0; i < ROW_BYTES; i++) {
     const b = byteOf(row, i);
-    text += `${i > 0 ? (i % 4 === 0 ? '  ' : ' ') : ''}${b === undefined ? '  ' : (HEX[b] as string)}`;
+    const told = b === undefined ? '  ' : isIn(masked, row.address + i) ? '••' : (HEX[b] as string);
+    text += `${i > 0 ? (i % 4 === 0 ? '  ' : ' ') : ''}${told}`;
   }
   return text;
 }
 
 /** The bytes of a row as text; a middle dot for what is none. */
-export function plainText(row: ByteRow): string {
+export function plainText(row: ByteRow, masked: readonly Range[] = []): string {
   let text = '';
   for (let i = 0; i < ROW_BYTES; i++) {
     const b = byteOf(row, i);
-    text += b === undefined ? ' ' : b >= 0x20 && b <= 0x7e ? String.fromCharCode(b) : '·';
+    if (b !== undefined && isIn(masked, row.address + i)) text += '•';
+    else text += b === undefined ? ' ' : b >= 0x20 && b <= 0x7e ? String.fromCharCode(b) : '·';
   }
   return text;
 }

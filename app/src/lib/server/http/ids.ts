@@ -7,3 +7,6 @@ export function isId(text: string): boolean {
 export function parseJobNumber(text: string): number {
   return /^[1-9]\d{0,8}$/.test(text) ? Number(text) : 0;
 }
+
+/** True for a SHA-256 in lower-case hex. */
+export const isSha256 = (text: string): boolean => /^[0-9a-f]{64}$/.test(text);

@@ -37,6 +37,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
 
   'GET /api/events': 'pages.see',
   'GET /api/families/[id]': 'pages.see',
+  'GET /api/images/[sha256]/notes': 'pages.see',
   'GET /api/jobs.csv': 'lists.export',
   'GET /api/jobs/of-vin': 'pages.see',
   'GET /api/jobs/[number]/scans/[scan]': 'scan.see',
@@ -52,6 +53,8 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'GET /api/stations/[id]/socket': 'pages.see',
   'GET /api/stations/[id]/trace.csv': 'pages.see',
 
+  'POST /api/images/[sha256]/notes': 'image.remark',
+  'POST /api/images/[sha256]/notes/[id]/strike': 'image.remark',
   'POST /api/shop/hours': 'settings.change',
   'POST /api/shop/prices': 'settings.change',
   'POST /api/shop/rules': 'settings.change',

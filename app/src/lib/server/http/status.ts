@@ -27,6 +27,7 @@ const STATUS: Readonly<Partial<Record<Code, number>>> = {
   'request.body.long': TOO_LARGE,
   'photo.type.unknown': UNSUPPORTED_TYPE,
   'request.body.malformed': MALFORMED,
+  'image.note.unknown': NOT_FOUND,
   'request.body.unmeasured': MALFORMED,
   'request.origin.foreign': MALFORMED,
   'request.route.unlisted': MALFORMED,

@@ -234,3 +234,24 @@ export const setting = pgTable('setting', {
   key: text().primaryKey(),
   value: jsonb().notNull()
 });
+
+/**
+ * A remark on bytes of an image, by the SHA-256 of its content: the image itself need not be kept here. A row that strikes another out has no text
+ * of its own. Append only.
+ */
+export const imageNote = pgTable(
+  'image_note',
+  {
+    id: id(),
+    sha256: text().notNull(),
+    startAddress: bigint({ mode: 'number' }).notNull(),
+    endAddress: bigint({ mode: 'number' }).notNull(),
+    text: text().notNull(),
+    strikes: uuid().unique(),
+    at: createdAt(),
+    personId: uuid()
+      .notNull()
+      .references(() => person.id)
+  },
+  (t) => [index('image_note_sha256').on(t.sha256)]
+);
