@@ -4,7 +4,11 @@ import { expect, test } from '@playwright/test';
 import { computeCrc, CRC32_ISO_HDLC } from '@badger/core/checksum/crc';
 import { createRandom } from '@badger/core/base/random';
 import { loadImage } from '@badger/core/format/load-image';
-import { joinBytes } from '@badger/core/image/image';
+import { imageOf, joinBytes } from '@badger/core/image/image';
+import { applyPatch, readPatch } from '@badger/core/patch/image-patch';
+import { applySteps } from '@badger/core/transform/steps';
+import { makeMemory } from '../standins/src/modules/make-memory.ts';
+import { loadProfiles } from '../standins/src/world/load-profiles.ts';
 import { expectAccessible, signIn } from './support/bench.ts';
 
 /** An image with a VIN, blank space and a checksum of a part. */
@@ -99,4 +103,153 @@ test('an image is seen, walked, compared, checked and saved', async ({ page }) =
   await expect(page.getByText('all equal')).toBeVisible();
   expect(asked).toEqual([]);
   await expectAccessible(page);
+});
+
+/** A region of an invented unit, as its stand-in holds it. */
+function regionOf(family: string, region: string): Uint8Array {
+  const profile = loadProfiles('profiles').find((p) => p.id === family);
+  const fields = { vin: 'U8HVC3F2401084417', 'hardware-number': '0731204416', serial: 'S4417' };
+  const memory = profile && makeMemory(profile, 'desk', { ...fields, mileage: '181240' });
+  return memory?.get(region)?.slice() ?? new Uint8Array(0);
+}
+
+test('a family is recognised, its fields told, a checksum corrected, a change named, undone and saved', async ({
+  page
+}) => {
+  await signIn(page, 'lead');
+  await page.goto('/dump');
+  const bytes = regionOf('HV-EC4', 'data-flash');
+  bytes[0x310] = (bytes[0x310] as number) ^ 0x01;
+  const open = page.getByLabel('Open memory images');
+  await open.setInputFiles(asFile('2031_original_HV-EC4_data-flash_read1.bin', bytes));
+  const family = page.getByRole('region', { name: 'What the family knows' });
+  await expect(family.getByLabel('Family and region')).toHaveValue('HV-EC4 data-flash');
+  await expect(family.getByRole('row', { name: /^VIN/ })).toContainText('U8HVC3F2401084417');
+  await expect(family.getByRole('row', { name: /^Immobiliser secret/ })).toContainText(
+    'kept secret'
+  );
+  // the bytes of the secret are not to be seen either
+  const view = page.locator('[data-hex-view]');
+  await family.getByRole('button', { name: 'Immobiliser secret' }).click();
+  await expect(view.locator('[data-address="1024"]')).toContainText('•• ••');
+  await expect(page.locator('[data-selection]')).toContainText('kept secret');
+
+  await expect(family.getByText('1 of 1 does not hold')).toBeVisible();
+  await family.getByRole('button', { name: 'Correct checksums' }).click();
+  await expect(family.getByText('The checksum holds')).toBeVisible();
+
+  await family.getByRole('button', { name: 'Change Programmed on' }).click();
+  const value = family.getByLabel('New value of Programmed on');
+  await value.fill('2023-02-29');
+  await value.press('Enter');
+  await expect(family.getByRole('alert')).toContainText('is no Programmed on');
+  await value.fill('2024-02-29');
+  await value.press('Enter');
+  await expect(family.getByRole('row', { name: /^Programmed on/ })).toContainText('2024-02-29');
+  await expect(family.getByText('1 of 1 does not hold')).toBeVisible();
+  // the stored value stays where the bytes that nothing needs make it right
+  await page.getByLabel('Address').first().fill('3000');
+  await page.getByRole('button', { name: 'Go to' }).click();
+  await view.focus();
+  for (let i = 0; i < 15; i++) await page.keyboard.press('Shift+ArrowRight');
+  await family.getByRole('button', { name: 'Balance by the 16 selected bytes' }).click();
+  await expect(family.getByText('The checksum holds')).toBeVisible();
+  const changes = page.getByRole('region', { name: 'Changes' });
+  await expect(changes.getByRole('listitem')).toHaveText([
+    /Checksums corrected/,
+    /Programmed on: 2024-02-29/,
+    /data-sum balanced/
+  ]);
+  await changes.getByRole('button', { name: 'Undo' }).click();
+  await expect(changes.getByRole('listitem')).toHaveCount(2);
+  await changes.getByRole('button', { name: 'Do again' }).click();
+  await expect(changes.getByRole('listitem')).toHaveCount(3);
+
+  await page.getByLabel('Save as').selectOption('patch');
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  const download = await saved;
+  expect(download.suggestedFilename()).toBe(
+    '2031_original_HV-EC4_data-flash_read1_changed_patch.json'
+  );
+  const patch = readPatch(readFileSync(await download.path(), 'utf8'));
+  const image = imageOf([{ range: { start: 0, end: bytes.length }, bytes, origin: 'file' }]);
+  const made = patch.ok ? applyPatch(image, patch.value, 'made') : patch;
+  if (!made.ok) throw new Error(made.problem.code);
+  const sum = joinBytes(made.value)
+    .subarray(0, 0x3ffc)
+    .reduce((n, b) => (n + b) & 0xffff, 0);
+  expect(
+    (joinBytes(made.value)[0x3ffc] as number) * 256 + (joinBytes(made.value)[0x3ffd] as number)
+  ).toBe(sum);
+
+  // what is only carried is refused, wherever it is typed
+  await page.getByLabel('Put a patch in').setInputFiles({
+    ...{ name: 'nonsense.json', mimeType: 'application/json' },
+    buffer: Buffer.from('{"format":"image-patch"}')
+  });
+  await expect(changes.getByRole('alert')).toContainText('The patch cannot be read');
+  await expectAccessible(page);
+});
+
+test('scrambled memory is laid bare, mileage is guarded, a remark comes back with the content', async ({
+  page
+}) => {
+  await signIn(page, 'bench');
+  await page.goto('/dump');
+  const bytes = regionOf('PW-BD1', 'eeprom');
+  const scrambled = applySteps(bytes, [{ kind: 'swap-16' }, { kind: 'xor', key: '13A7' }]);
+  if (!scrambled.ok) throw new Error(scrambled.problem.code);
+  const open = page.getByLabel('Open memory images');
+  await open.setInputFiles(asFile('a_PW-BD1_eeprom.bin', scrambled.value));
+  const panel = page.getByRole('region', { name: 'Scrambled memory' });
+  await panel.getByRole('button', { name: 'Try likely ways' }).click();
+  await expect(panel.getByText(/^It reads best by/)).toBeVisible({ timeout: 30_000 });
+  await panel.getByRole('listitem').first().getByRole('button').click();
+  await panel.getByRole('button', { name: 'Lay bare', exact: true }).last().click();
+  const family = page.getByRole('region', { name: 'What the family knows' });
+  await expect(family.getByRole('row', { name: /^VIN/ })).toContainText('U8HVC3F2401084417');
+  await expect(family.getByRole('row', { name: /^Mileage/ })).toContainText('181240 km');
+  await expect(family.getByRole('row', { name: /^Mileage/ })).toContainText(
+    'carried, never edited'
+  );
+
+  const changes = page.getByRole('region', { name: 'Changes' });
+  await family.getByRole('button', { name: 'Mileage' }).click();
+  await changes.getByLabel(/^Bytes from/).fill('00 00 00 01');
+  await changes.getByRole('button', { name: 'Put in' }).click();
+  await expect(changes.getByRole('alert')).toContainText('Mileage is not edited');
+  await expect(family.getByRole('row', { name: /^Mileage/ })).toContainText('181240 km');
+
+  const remarks = page.getByRole('region', { name: 'Remarks' });
+  await remarks.getByLabel('On the selected bytes').fill('from the second chip');
+  await remarks.getByRole('button', { name: 'Keep' }).click();
+  await expect(remarks.getByText('from the second chip')).toBeVisible();
+  await page.reload();
+  await open.setInputFiles(asFile('another name.bin', scrambled.value));
+  await expect(remarks.getByText('from the second chip')).toBeVisible();
+  await remarks.getByRole('button', { name: /^Strike out/ }).click();
+  await expect(remarks.getByText('from the second chip')).toBeHidden();
+});
+
+test('parts of a wide memory go apart into a bundle and come together again', async ({ page }) => {
+  await signIn(page, 'lead');
+  await page.goto('/dump');
+  const whole = makeImage(5);
+  const open = page.getByLabel('Open memory images');
+  await open.setInputFiles(asFile('wide.bin', whole));
+  await page.getByLabel('Save as').selectOption('parts-2');
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  const download = await saved;
+  expect(download.suggestedFilename()).toBe('wide_parts.zip');
+  await page.getByRole('button', { name: 'Put wide.bin away' }).click();
+  await open.setInputFiles(await download.path());
+  await expect(page.getByRole('button', { name: /^wide_part2\.bin/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Join byte by byte' }).click();
+  await expect(page.getByRole('button', { name: /^wide_part1_joined\.bin/ })).toBeVisible();
+  await page.getByLabel('Save as').selectOption('bin');
+  const again = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  expect(Buffer.compare(readFileSync(await (await again).path()), whole)).toBe(0);
 });

@@ -3,13 +3,16 @@ import { execFileSync } from 'node:child_process';
 import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import * as zlib from 'node:zlib';
 import crc32 from 'crc/calculators/crc32';
 import MemoryMap from 'nrf-intel-hex';
 import { CRC32_ISO_HDLC, computeCrc } from '../core/src/checksum/crc.ts';
 import { readIntelHex, writeIntelHex } from '../core/src/format/intel-hex.ts';
 import { imageOf } from '../core/src/image/image.ts';
+import { compareMany } from '../core/src/survey/compare-many.ts';
 import { findSums } from '../core/src/sum-search/find-sums.ts';
+import { suggestTransforms } from '../core/src/transform/suggest.ts';
 import { race, report } from './bench-support.ts';
 
 const MIB = 2 ** 20;
@@ -72,6 +75,61 @@ async function readHex(bytes: Uint8Array) {
   });
 }
 
+const imageOfBytes = (bytes: Uint8Array) =>
+  imageOf([{ range: { start: 0, end: bytes.length }, bytes, origin: 'made' }]);
+
+async function compareEightMebibytes(bytes: Uint8Array) {
+  const other = bytes.slice();
+  for (let at = 1000; at < other.length; at += 300_000) other[at] = (other[at] as number) ^ 1;
+  // the native one stops at the first difference: it is given none
+  const same = bytes.slice();
+  const images = [imageOfBytes(bytes), imageOfBytes(other)];
+  const [own, native] = await race(
+    7,
+    () => compareMany(images),
+    () => Buffer.compare(bytes, same)
+  );
+  report('two images of 8 MiB compared / native compare of equal ones', own / native, {
+    aim: '<= 3  ',
+    ok: own / native <= 3,
+    detail: `${own.toFixed(1)} ms, moved content looked for too`
+  });
+  const eight = Array.from({ length: 8 }, (_, i) => {
+    const copy = bytes.slice();
+    copy[i * 1_000_000 + 5] = (copy[i * 1_000_000 + 5] as number) ^ 0x10;
+    return imageOfBytes(copy);
+  });
+  const start = performance.now();
+  compareMany(eight);
+  report('eight images of 8 MiB compared (seconds)', (performance.now() - start) / 1000, {
+    aim: 'shown ',
+    ok: true
+  });
+}
+
+/** In a process of its own: what opening and looking at an image takes beside what Node.js takes anyway. */
+function peakMemory() {
+  const script = fileURLToPath(new URL('bench-dump-peak.ts', import.meta.url));
+  const peak = Number(
+    execFileSync(process.execPath, ['--import', 'tsx', script, String(8 * MIB)], {
+      encoding: 'utf8'
+    })
+  );
+  report('peak memory of opening and looking at 8 MiB / its size', peak, {
+    aim: '<= 6  ',
+    ok: peak <= 6
+  });
+}
+
+function tryWays(bytes: Uint8Array) {
+  const start = performance.now();
+  suggestTransforms(bytes);
+  report('likely ways tried on a scrambled 8 MiB (seconds)', (performance.now() - start) / 1000, {
+    aim: 'shown ',
+    ok: true
+  });
+}
+
 async function findOne(bytes: Uint8Array) {
   const table = Uint32Array.from({ length: 256 }, (_, i) => {
     let r = i;
@@ -109,5 +167,8 @@ export async function dumpDesk(noise: (length: number, seed: number) => Uint8Arr
   const eight = noise(8 * MIB, 5);
   await sumEightMebibytes(eight);
   await readHex(eight);
+  await compareEightMebibytes(eight);
+  peakMemory();
   await findOne(noise(2 * MIB, 6));
+  tryWays(eight);
 }

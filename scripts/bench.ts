@@ -15,6 +15,7 @@ import { listManyJobs, scanSideBySide, uploadWhileReading } from './bench-arrive
 import { holdLoop, walkChains } from './bench-hold.ts';
 import { matchShelf, planGaps, planMany } from './bench-match.ts';
 import { median, race, report } from './bench-support.ts';
+import { dumpPage } from './bench-dump-page.ts';
 import { dumpDesk } from './bench-dump.ts';
 import { eightHoursOfSupplies } from './bench-supply.ts';
 import { traceAgainstTshark } from './bench-trace.ts';
@@ -193,6 +194,7 @@ try {
   walkChains();
   traceAgainstTshark();
   await dumpDesk(noise);
+  await dumpPage(sh('start', 'dump'), noise);
   await eightHoursOfSupplies(sh('start', 'supplies'));
   await uploadWhileReading(sh('start', 'photos'));
 } finally {

@@ -14,6 +14,14 @@ interface Node {
 
 const rows: string[] = [];
 
+/** More words than this are not listed. */
+const MOST_WORDS = 24;
+
+const tellWords = (words: readonly unknown[]) =>
+  words.length > MOST_WORDS
+    ? `One of ${words.length} words; \`./badger sum --algorithm list\` tells the names.`
+    : `One of ${words.map((e) => `\`${String(e)}\``).join(', ')}.`;
+
 function walk(node: Node, path: string): void {
   for (const [key, value] of Object.entries(node.properties ?? {})) {
     const at = path === '' ? key : `${path}.${key}`;
@@ -23,10 +31,7 @@ function walk(node: Node, path: string): void {
     const type = items
       ? `list of ${items.enum ? 'words' : (items.type ?? 'words')}`
       : (value.type ?? 'word');
-    const says = [
-      value.description ?? items?.description ?? '',
-      shape ? `One of ${shape.map((e) => `\`${String(e)}\``).join(', ')}.` : ''
-    ]
+    const says = [value.description ?? items?.description ?? '', shape ? tellWords(shape) : '']
       .filter((t) => t !== '')
       .join(' ');
     rows.push(`| \`${at}\` | ${type} | ${must} | ${says.replaceAll('|', '\\|')} |`);

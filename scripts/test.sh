@@ -40,13 +40,16 @@ lint_done() {
   return "$code"
 }
 check types npm run --silent types
-check lint lint_done
 check boundaries npm run --silent boundaries
 check migrations bash -c 'cd app && npx drizzle-kit check && npx drizzle-kit generate --name drift | grep -q "No schema changes"'
 
-rm -f vitest.json test-results/e2e.json test-results/hours.json
-printf '==    unit, database, socket and fault tests\n'
-npm test -- --reporter=default --reporter=json --outputFile="$PWD/vitest.json" || rc=1
+rm -f vitest-unit.json vitest.json test-results/e2e.json test-results/hours.json
+printf '==    unit tests\n'
+# one core is still at lint
+npm test -- --project core --project standins --project app --maxWorkers 1 --testTimeout 30000 --reporter=default --reporter=json --outputFile="$PWD/vitest-unit.json" || rc=1
+check lint lint_done
+printf '==    database, socket and fault tests\n'
+npm test -- --project bench --reporter=default --reporter=json --outputFile="$PWD/vitest.json" || rc=1
 if [ "${1:-}" != quick ]; then
   printf '==    journeys in Chromium\n'
   npx playwright test || rc=1
@@ -64,12 +67,15 @@ const read = (file) => {
   }
 };
 const [, , passedChecks, failedChecks, mode] = process.argv;
-const unit = read('vitest.json');
+const units = [read('vitest-unit.json'), read('vitest.json')];
 const journeys = [read('test-results/e2e.json'), read('test-results/hours.json')];
 const skipE2e = mode === 'quick';
-let passed = Number(passedChecks) + (unit?.numPassedTests ?? 0) + journeys.reduce((n, j) => n + (j?.stats.expected ?? 0), 0);
-let failed = Number(failedChecks) + (unit?.numFailedTests ?? 1);
-failed += unit?.testResults?.filter((r) => r.status === 'failed' && r.assertionResults.length === 0).length ?? 0;
+let passed = Number(passedChecks) + units.reduce((n, u) => n + (u?.numPassedTests ?? 0), 0) + journeys.reduce((n, j) => n + (j?.stats.expected ?? 0), 0);
+let failed = Number(failedChecks);
+for (const unit of units) {
+  failed += unit?.numFailedTests ?? 1;
+  failed += unit?.testResults?.filter((r) => r.status === 'failed' && r.assertionResults.length === 0).length ?? 0;
+}
 if (!skipE2e) {
   for (const j of journeys) failed += j ? j.stats.unexpected + j.stats.flaky : 1;
 }

@@ -28,7 +28,7 @@ const texts = async (sha256: string) =>
 
 describe('remarks on an image', () => {
   it('belong to its content, in the order of the addresses, with who and when', async () => {
-    await keep(sha('a'), '  torn here ', 2 ** 32 - 4);
+    await keep(sha('a'), '  \u202Etorn here ', 2 ** 32 - 4);
     const notes = await keep(sha('a'), 'serial', 8);
     expect(notes).toMatchObject([
       { start: 8, end: 12, text: 'serial', by: bench.name },

@@ -34,12 +34,9 @@ export interface KnownContent {
 const NOTHING = { sums: [], fields: [] };
 
 /** What moves bytes far, or does not: the first step of a chain. */
-const FAR: readonly (readonly TransformStep[])[] = [
-  [],
-  ...[1, 2, 4].flatMap((unitBytes) =>
-    (['interleave', 'deinterleave'] as const).map((kind) => [{ kind, parts: 2, unitBytes }])
-  )
-];
+const FAR: readonly TransformStep[] = [1, 2, 4].flatMap((unitBytes) =>
+  (['interleave', 'deinterleave'] as const).map((kind) => ({ kind, parts: 2, unitBytes }))
+);
 /** Steps inside a few bytes, alone or in pairs: the last of a chain. */
 const NEAR: readonly TransformStep[] = [
   { kind: 'swap-16' },
@@ -59,7 +56,7 @@ const ENDS: readonly (readonly TransformStep[])[] = [
 /** Chains are told apart on so many bytes first. */
 const SAMPLE_BYTES = 65_536;
 /** Of the likeliest so many are tried on the whole image. */
-const FINALISTS = 14;
+const FINALISTS = 10;
 /** A part may mislead: of one beginning no more than so many. */
 const FINALISTS_ALIKE = 3;
 /** What a step must bring. Units: bits. Own estimates, tried on made images. */
@@ -88,15 +85,12 @@ export function suggestTransforms(
   bytes: Uint8Array,
   { rules = [], fieldsThatFit = () => [] }: KnownContent = {}
 ): readonly Suggestion[] {
-  const windows = windowsOf(bytes.length);
-  const tried = FAR.flatMap((far) => {
-    const moved = applySteps(bytes, far);
-    if (!moved.ok) return [];
-    const keys = findXorKeys(moved.value, windows);
-    return [[], ...keys.map((key) => [{ kind: 'xor', key } as const])].flatMap((xor) =>
-      tryEnds(moved.value, { before: [...far, ...xor], xor, windows })
-    );
-  });
+  const tried = startsOf(bytes).flatMap(({ before, sample }) =>
+    ENDS.flatMap((end) => {
+      const made = applySteps(sample, end);
+      return made.ok ? [scored(made.value, [...before, ...end], NOTHING)] : [];
+    })
+  );
   const finalists = tried
     .toSorted((x, y) => y.score - x.score)
     .filter(isAmongFirst())
@@ -113,6 +107,60 @@ export function suggestTransforms(
     .sort((x, y) => y.score - x.score);
 }
 
+/** The beginning of a chain, and what it makes of parts of the image. */
+interface Start {
+  readonly before: readonly TransformStep[];
+  readonly sample: Uint8Array;
+}
+
+/** Every way to begin: bytes moved far or not, then a key or none. */
+function startsOf(bytes: Uint8Array): Start[] {
+  const windows = windowsOf(bytes.length);
+  const cut = (from: Uint8Array) =>
+    concatBytes(windows.map(({ start, end }) => from.subarray(start, end)));
+  const sample = cut(bytes);
+  // a key goes over the whole image: it is found and laid there, before parts are taken
+  const starts: Start[] = [{ before: [], sample }];
+  for (const key of findXorKeys(bytes, windows)) {
+    const laid = applySteps(bytes, [{ kind: 'xor', key }]);
+    if (laid.ok) starts.push({ before: [{ kind: 'xor', key }], sample: cut(laid.value) });
+  }
+  for (const far of FAR) {
+    const moved = applySteps(sample, [far]);
+    if (!moved.ok) continue;
+    starts.push({ before: [far], sample: moved.value });
+    const whole = [{ start: 0, end: moved.value.length }];
+    // parts begin at round offsets: only keys that divide those go on over them
+    const keys = findXorKeys(moved.value, whole).filter(
+      (key) => WINDOW_STEP % (key.length / 2) === 0
+    );
+    for (const key of windows.length === 1 ? findXorKeys(moved.value, whole) : keys) {
+      const laid = applySteps(moved.value, [{ kind: 'xor', key }]);
+      if (laid.ok) starts.push({ before: [far, { kind: 'xor', key }], sample: laid.value });
+    }
+  }
+  return starts;
+}
+
+/** Parts of an image begin at multiples of this. Units: bytes. */
+const WINDOW_STEP = 4096;
+
+/** The whole image, or two stretches of its first half and the same two of its second: halves that were laid apart still fit. */
+function windowsOf(length: number): Range[] {
+  if (length <= SAMPLE_BYTES) return [{ start: 0, end: length }];
+  const part = SAMPLE_BYTES / 4;
+  const half = length / 2;
+  if (half % WINDOW_STEP !== 0)
+    return [1, 3, 5, 7].map((eighth) => windowAt((length * eighth) / 8, part));
+  const first = [1, 3].map((quarter) => windowAt((half * quarter) / 4, part));
+  return [...first, ...first.map(({ start, end }) => ({ start: start + half, end: end + half }))];
+}
+
+function windowAt(middle: number, part: number): Range {
+  const start = Math.max(0, Math.floor((middle - part / 2) / WINDOW_STEP) * WINDOW_STEP);
+  return { start, end: start + part };
+}
+
 /** Passes the first few chains of each beginning. */
 function isAmongFirst(): (suggestion: Suggestion) => boolean {
   const seen = new Map<string, number>();
@@ -122,34 +170,6 @@ function isAmongFirst(): (suggestion: Suggestion) => boolean {
     seen.set(key, n);
     return n <= FINALISTS_ALIKE;
   };
-}
-
-/** Tries every end on the windows of an image. */
-function tryEnds(
-  moved: Uint8Array,
-  how: {
-    readonly before: readonly TransformStep[];
-    readonly xor: readonly TransformStep[];
-    readonly windows: readonly Range[];
-  }
-): Suggestion[] {
-  const laid = applySteps(moved, how.xor);
-  if (!laid.ok) return [];
-  const sample = concatBytes(how.windows.map(({ start, end }) => laid.value.subarray(start, end)));
-  return ENDS.flatMap((end) => {
-    const made = applySteps(sample, end);
-    return made.ok ? [scored(made.value, [...how.before, ...end], NOTHING)] : [];
-  });
-}
-
-/** The whole image, or a stretch in the middle of each quarter, at round offsets. */
-function windowsOf(length: number): Range[] {
-  if (length <= SAMPLE_BYTES) return [{ start: 0, end: length }];
-  const part = SAMPLE_BYTES / 4;
-  return [1, 3, 5, 7].map((eighth) => {
-    const start = Math.max(0, Math.floor(((length * eighth) / 8 - part / 2) / 4096) * 4096);
-    return { start, end: start + part };
-  });
 }
 
 function scored(

@@ -54,19 +54,20 @@
     <span class="buttons">
       <button
         class="btn btn-sm"
-        disabled={file.edits.length === 0}
+        disabled={file.working || file.edits.length === 0}
         onclick={() => void undo(desk, file)}>Undo</button
       >
       <button
         class="btn btn-sm"
-        disabled={file.undone.length === 0}
-        onclick={() => void redo(desk, file)}>Do again</button
+        disabled={file.working || file.undone.length === 0}
+        onclick={async () => tell(await redo(desk, file))}>Do again</button
       >
     </span>
   </h2>
   {#if file.edits.length === 0}
     <p class="soft">
-      None. Changes lie over the original, each with a name, and are saved as a new file.
+      None. Changes lie over the original, each with a name, and are saved as a new file. Change
+      only what its owner ordered: local law and the maker’s information come first.
     </p>
   {:else}
     <ol>

@@ -14,11 +14,10 @@
   import NotesPanel from './NotesPanel.svelte';
   import TransformPanel from './TransformPanel.svelte';
   import ImageFacts from './ImageFacts.svelte';
-  import ImageMap from './ImageMap.svelte';
+  import ImageSide from './ImageSide.svelte';
   import { bandsOf, byRow, maskedRanges, ribbonsOf } from './ribbons.ts';
   import { supportIn } from './support.ts';
   import { safeName } from './safe-name.ts';
-  import SaveAs from './SaveAs.svelte';
   import SumFinder from './SumFinder.svelte';
 
   let { reads = [], families }: { reads?: readonly string[]; families: readonly DeskFamily[] } =
@@ -37,6 +36,7 @@
   const others = $derived(desk.files.filter((f) => f !== file));
   const remarks = $derived(byRow(file ? ribbonsOf(file) : []));
   const bands = $derived(file ? bandsOf(file) : []);
+  const masked = $derived(maskedRanges(bands));
   // with three images and more it tells who is alone
   const alone = $derived(
     file && others.length > 1
@@ -93,33 +93,9 @@
   {#if desk.broken}<p class="wrong" role="alert">{desk.broken}</p>{/if}
   {#if file}
     <div class="sides">
-      <section class="card-sheet map" aria-label="The whole image">
-        <h2>The whole image</h2>
-        {#if file.inspection}
-          <ImageMap
-            cells={file.inspection.cells}
-            cursor={file.cursor}
-            {differences}
-            onpick={(at: number) => file.moveTo(at)}
-          />
-        {:else}<p role="status">Looking at it …</p>{/if}
-        {#if differences.length > 0}
-          <div class="steps join">
-            <button
-              class="btn"
-              onclick={() => showDifference(true)}
-              aria-label="Previous difference">‹</button
-            >
-            <span>difference</span>
-            <button class="btn" onclick={() => showDifference(false)} aria-label="Next difference"
-              >›</button
-            >
-          </div>
-        {/if}
-        <SaveAs {file} {others} />
-      </section>
+      <ImageSide {file} {others} {differences} onstep={showDifference} />
       <section class="card-sheet bytes" aria-label="Bytes of the image">
-        <HexTools bind:this={tools} {file} masked={maskedRanges(bands)} />
+        <HexTools bind:this={tools} {file} {masked} />
         {#key file}<HexView {file} {differences} {remarks} {bands} {alone} {onkey} />{/key}
       </section>
     </div>
@@ -131,7 +107,7 @@
           others={others.length}
           onfind={() => void desk.findSums(() => performance.now())}
         />
-        <ImageFacts {file} comparison={desk.comparison} />
+        <ImageFacts {file} comparison={desk.comparison} {masked} />
       </div>
       <div class="column">
         {#key file}
@@ -166,19 +142,8 @@
     gap: 12px;
     align-items: start;
   }
-  .map {
-    padding: 12px 14px;
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    gap: 10px;
-  }
   h2 {
     font-weight: 600;
-  }
-  .steps {
-    display: flex;
-    align-items: center;
-    justify-content: space-between;
   }
   .bytes {
     overflow: hidden;

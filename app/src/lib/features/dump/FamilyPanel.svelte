@@ -1,7 +1,8 @@
 <script lang="ts">
   import { bytesAtImage } from '@badger/core/image/region-view';
   import { compareFields } from '@badger/core/field/read-fields';
-  import { verifyFile } from './desk-rules.ts';
+  import { messageOfProblem } from '$lib/messages/catalogue.ts';
+  import { choosePlace } from './desk-edits.ts';
   import type { DumpFile } from './dump-file.svelte.ts';
   import type { DumpState } from './dump-state.svelte.ts';
   import { viewOfPlace, type DeskPlace } from './families.ts';
@@ -28,13 +29,18 @@
       : []
   );
   const bytes = $derived(file.known);
+  let said = $state('');
 
   async function choose(key: string) {
     const all = desk.families.flatMap((family) =>
       family.regions.map((region): DeskPlace => ({ family, region }))
     );
-    file.place = all.find(({ family, region }) => `${family.id} ${region.id}` === key);
-    await verifyFile(file);
+    const refused = await choosePlace(
+      file,
+      all.find(({ family, region }) => `${family.id} ${region.id}` === key)
+    );
+    const words = refused && messageOfProblem(refused);
+    said = words ? `${words.title}. ${words.text} Undo that change first.` : '';
   }
 </script>
 
@@ -68,6 +74,7 @@
       unknown, not blank.
     </p>
   {/if}
+  {#if said}<p class="look" role="alert">{said}</p>{/if}
   <RuleTable {desk} {file} />
   {#if place && fields.length > 0}
     <FieldTable {desk} {file} {fields} files={placed} />

@@ -2,12 +2,26 @@
   import { formatAddress, formatCount, formatSize } from '@badger/core/base/format';
   import { messageOf } from '$lib/messages/catalogue.ts';
   import type { ManyComparison } from '@badger/core/survey/compare-many';
+  import { overlaps, type Range } from '@badger/core/image/range';
   import { tellDigit } from './ribbons.ts';
   import type { DumpFile } from './dump-file.svelte.ts';
 
-  let { file, comparison }: { file: DumpFile; comparison: ManyComparison | undefined } = $props();
+  let {
+    file,
+    comparison,
+    masked
+  }: {
+    file: DumpFile;
+    comparison: ManyComparison | undefined;
+    masked: readonly Range[];
+  } = $props();
 
   const looked = $derived(file.inspection);
+  // security data is told nowhere
+  const isShown = ({ at, text }: { readonly at: number; readonly text: string }) =>
+    !masked.some((m) => overlaps(m, { start: at, end: at + text.length }));
+  const texts = $derived((looked?.texts ?? []).filter(isShown));
+  const numbers = $derived((looked?.numbers ?? []).filter(isShown));
   const vins = $derived(looked?.vins ?? []);
   const grave = $derived(file.opened.findings.filter((f) => f.severity === 'stop').length);
   const findings = $derived([...file.opened.findings, ...(comparison?.findings ?? [])]);
@@ -50,10 +64,10 @@
       {/each}
     </ul>
   {/if}
-  {#if looked && looked.numbers.length > 0}
+  {#if numbers.length > 0}
     <h3>Numbers</h3>
     <ul class="list">
-      {#each looked.numbers.slice(0, 12) as n (n.at)}
+      {#each numbers.slice(0, 12) as n (n.at)}
         <li>
           <button class="mono link" onclick={() => file.select(n.at, n.at + n.text.length)}
             >{n.text}</button
@@ -110,10 +124,10 @@
       {/each}
     </ul>
   {/if}
-  {#if looked && looked.texts.length > 0}
+  {#if texts.length > 0}
     <h3>Text</h3>
     <ul class="list">
-      {#each looked.texts.slice(0, allTexts ? 100 : 6) as t (t.at)}
+      {#each texts.slice(0, allTexts ? 100 : 6) as t (t.at)}
         <li>
           <button class="mono link" onclick={() => file.select(t.at, t.at + t.text.length)}
             >{t.text.slice(0, 48)}</button
@@ -121,8 +135,8 @@
         </li>
       {/each}
     </ul>
-    {#if looked.texts.length > 6}<button class="btn btn-sm" onclick={() => (allTexts = !allTexts)}
-        >{allTexts ? 'Fewer' : `All ${Math.min(100, looked.texts.length)}`}</button
+    {#if texts.length > 6}<button class="btn btn-sm" onclick={() => (allTexts = !allTexts)}
+        >{allTexts ? 'Fewer' : `All ${Math.min(100, texts.length)}`}</button
       >{/if}
   {/if}
   {#if findings.length > 0}

@@ -13,7 +13,7 @@
   let typed = $state('');
   let said = $state('');
   const known = $derived(file.place?.region.transforms ?? []);
-  const best = $derived(Array.isArray(file.suggestions) ? file.suggestions : []);
+  const best = $derived(typeof file.suggestions === 'object' ? file.suggestions : []);
   const evidence = (s: Suggestion) =>
     [
       ...s.vins.map((v) => `VIN ${v}`),

@@ -1,5 +1,5 @@
 import type { Problem, Result } from '@badger/core/base/result';
-import type { ByteChange, ImageEdit } from '@badger/core/edit/edits';
+import type { ByteChange, ImageEdit, KeptField } from '@badger/core/edit/edits';
 import type { FieldSpec } from '@badger/core/field/field';
 import { encodeField } from '@badger/core/field/encode-field';
 import type { Range } from '@badger/core/image/range';
@@ -7,53 +7,82 @@ import type { TransformStep } from '@badger/core/transform/steps';
 import { balancedRule, rulesOf, verifyFile } from './desk-rules.ts';
 import type { DumpFile } from './dump-file.svelte.ts';
 import type { DumpState } from './dump-state.svelte.ts';
-import { keptFields, viewOfPlace } from './families.ts';
+import { keptFields, viewOfPlace, type DeskPlace } from './families.ts';
 
 /** Lays the changes over the file anew; what is refused changes nothing. Gives what was refused. */
 async function lay(
   desk: DumpState,
   file: DumpFile,
-  edits: readonly ImageEdit[]
+  how: { readonly edits: readonly ImageEdit[]; readonly kept: readonly KeptField[] }
 ): Promise<Problem | undefined> {
-  const made = await file.desk.edit(edits, keptFields(file.opened.pieces, file.place));
+  const made = await file.desk.edit(how.edits, how.kept);
   if (!made.ok) return made.problem;
   file.pieces = made.value;
-  file.edits = edits;
+  file.edits = how.edits;
   // what was found in other bytes is no longer told
   file.sums = undefined;
   file.suggestions = undefined;
-  file.inspection = await file.desk.inspect(desk.families.flatMap((f) => f.labels));
   await verifyFile(file);
   await desk.compare();
+  void desk.inspect(file);
   return undefined;
 }
 
-/** Adds a change with a name. Gives what was refused. */
-export async function addEdit(
-  desk: DumpState,
-  file: DumpFile,
-  edit: ImageEdit
-): Promise<Problem | undefined> {
-  const refused = await lay(desk, file, [...file.edits, edit]);
+/** One change of a file after the other: a second press while the first is at work does nothing. */
+async function alone<T>(file: DumpFile, work: () => Promise<T>): Promise<T | undefined> {
+  if (file.working) return undefined;
+  file.working = true;
+  try {
+    return await work();
+  } finally {
+    file.working = false;
+  }
+}
+
+const keptOf = (file: DumpFile) => keptFields(file.opened.pieces, file.place);
+
+/** Adds a change with a name, and forgets what was taken back. Gives what was refused. */
+async function add(desk: DumpState, file: DumpFile, edit: ImageEdit): Promise<Problem | undefined> {
+  const refused = await lay(desk, file, { edits: [...file.edits, edit], kept: keptOf(file) });
   if (!refused) file.undone = [];
   return refused;
 }
 
-/** Takes the last change back; it can be done again. */
-export async function undo(desk: DumpState, file: DumpFile): Promise<void> {
-  const last = file.edits.at(-1);
-  if (!last) return;
-  await lay(desk, file, file.edits.slice(0, -1));
-  file.undone = [last, ...file.undone];
-}
+/** Adds a change with a name. Gives what was refused. */
+export const addEdit = (desk: DumpState, file: DumpFile, edit: ImageEdit) =>
+  alone(file, () => add(desk, file, edit));
 
-/** Does again what was taken back. */
-export async function redo(desk: DumpState, file: DumpFile): Promise<void> {
-  const [next, ...rest] = file.undone;
-  if (!next) return;
-  const refused = await lay(desk, file, [...file.edits, next]);
-  if (!refused) file.undone = rest;
-}
+/** Takes the last change back; it can be done again. Towards the original nothing is refused. */
+export const undo = (desk: DumpState, file: DumpFile) =>
+  alone(file, async () => {
+    const last = file.edits.at(-1);
+    if (!last) return;
+    await lay(desk, file, { edits: file.edits.slice(0, -1), kept: [] });
+    file.undone = [last, ...file.undone];
+  });
+
+/** Does again what was taken back. Gives what was refused. */
+export const redo = (desk: DumpState, file: DumpFile) =>
+  alone(file, async () => {
+    const [next, ...rest] = file.undone;
+    if (!next) return undefined;
+    const refused = await lay(desk, file, { edits: [...file.edits, next], kept: keptOf(file) });
+    if (!refused) file.undone = rest;
+    return refused;
+  });
+
+/**
+ * Says which family and region a file is of. Gives what was refused: a family whose mileage was changed before it was known is not taken until that
+ * change is undone.
+ */
+export const choosePlace = (file: DumpFile, place: DeskPlace | undefined) =>
+  alone(file, async () => {
+    const made = await file.desk.edit(file.edits, keptFields(file.opened.pieces, place));
+    if (!made.ok) return made.problem;
+    file.place = place;
+    await verifyFile(file);
+    return undefined;
+  });
 
 export const editOfBytes = (name: string, changes: readonly ByteChange[]): ImageEdit => ({
   ...{ name, changes, steps: [] }
@@ -73,28 +102,30 @@ export function editOfField(file: DumpFile, spec: FieldSpec, text: string): Resu
 }
 
 /** Makes every rule right that is not. Gives what was refused. */
-export async function correctAll(desk: DumpState, file: DumpFile): Promise<Problem | undefined> {
-  for (const rules of rulesOf(file)) {
-    if (rules.rules.length === 0) continue;
-    const made = await file.desk.correct(rules);
-    if (!made.ok) return made.problem;
-    if (made.value.length === 0) continue;
-    const refused = await addEdit(desk, file, editOfBytes('Checksums corrected', made.value));
-    if (refused) return refused;
-  }
-  return undefined;
-}
+export const correctAll = (desk: DumpState, file: DumpFile) =>
+  alone(file, async () => {
+    for (const rules of rulesOf(file)) {
+      if (rules.rules.length === 0) continue;
+      const made = await file.desk.correct(rules);
+      if (!made.ok) return made.problem;
+      if (made.value.length === 0) continue;
+      const refused = await add(desk, file, editOfBytes('Checksums corrected', made.value));
+      if (refused) return refused;
+    }
+    return undefined;
+  });
 
 /** Changes the bytes of a range until a rule's stored value, which stays, is right. Gives what was refused. */
-export async function balance(
+export const balance = (
   desk: DumpState,
   file: DumpFile,
   how: { readonly rule: string; readonly free: Range }
-): Promise<Problem | undefined> {
-  const rules = balancedRule(file, how.rule, how.free);
-  if (!rules) return undefined;
-  const made = await file.desk.correct(rules);
-  if (!made.ok) return made.problem;
-  if (made.value.length === 0) return undefined;
-  return addEdit(desk, file, editOfBytes(`${how.rule} balanced`, made.value));
-}
+) =>
+  alone(file, async () => {
+    const rules = balancedRule(file, how.rule, how.free);
+    if (!rules) return undefined;
+    const made = await file.desk.correct(rules);
+    if (!made.ok) return made.problem;
+    if (made.value.length === 0) return undefined;
+    return add(desk, file, editOfBytes(`${how.rule} balanced`, made.value));
+  });

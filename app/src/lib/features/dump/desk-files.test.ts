@@ -46,12 +46,18 @@ describe('zip bundles', () => {
     }
   });
   it('that swell beyond the bound, or hold too many files, are refused before they are unpacked', async () => {
-    const bomb = zipSync({ 'a.bin': new Uint8Array(80 * 2 ** 20) }, { level: 9 });
-    const four = Object.fromEntries(
-      [1, 2, 3, 4].map((i) => [`${i}.bin`, new Uint8Array(80 * 2 ** 20)])
+    // four files that say they hold 80 MiB each, and would
+    const four = zipSync(
+      Object.fromEntries([1, 2, 3, 4].map((i) => [`${i}.bin`, new Uint8Array(1000)]))
     );
-    expect(bomb.length).toBeLessThan(200_000);
-    expect(await codeOf(file('x.zip', zipSync(four, { level: 1 })))).toBe('format.zip.huge');
+    const directory = Buffer.from(four.buffer);
+    for (
+      let at = directory.indexOf('PK\x01\x02');
+      at >= 0;
+      at = directory.indexOf('PK\x01\x02', at + 4)
+    )
+      directory.writeUInt32LE(80 * 2 ** 20, at + 24);
+    expect(await codeOf(file('x.zip', four))).toBe('format.zip.huge');
     const many = Object.fromEntries(Array.from({ length: 9 }, (_, i) => [`${i}`, bytes(4)]));
     expect(await codeOf(file('x.zip', zipSync(many)))).toBe('format.zip.many');
     // one that lies about its size gives no more than it said
@@ -59,7 +65,7 @@ describe('zip bundles', () => {
     const at = Buffer.from(lying).lastIndexOf(Buffer.from([0x50, 0x4b, 1, 2]));
     lying.set([10, 0, 0, 0], at + 24);
     expect(await codeOf(file('x.zip', lying))).toBe('format.zip.malformed');
-  }, 30_000);
+  });
   it('are only what calls itself one, or really is', async () => {
     const image = bytes(64);
     image.set([0x50, 0x4b, 3, 4]);
@@ -109,7 +115,7 @@ describe('the place of an image', () => {
     const row = rowAt(layoutRows(image.pieces), 2);
     if (row?.kind !== 'bytes') throw new Error('no row');
     const masked = maskedRanges(bands);
-    expect(bytesText(row, masked).slice(0, 15)).toMatch(/^•• •• •• ••  [0-9A-F]{2}$/);
+    expect(bytesText(row, masked).slice(0, 15)).toMatch(/^•• •• •• •• {2}[0-9A-F]{2}$/);
     expect(plainText(row, masked).slice(0, 4)).toBe('••••');
     expect(bytesText(row)).not.toContain('•');
   });

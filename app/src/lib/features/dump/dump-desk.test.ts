@@ -89,7 +89,7 @@ describe('the desk', () => {
       asked: 2
     });
     expect(shares.length).toBeGreaterThan(10);
-  });
+  }, 30_000);
 });
 
 describe('changes on the desk', () => {

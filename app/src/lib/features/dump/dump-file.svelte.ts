@@ -37,6 +37,8 @@ export class DumpFile {
   ownRules = $state.raw<readonly ChecksumRule[]>([]);
   checks = $state.raw<readonly CheckState[]>([]);
   edits = $state.raw<readonly ImageEdit[]>([]);
+  /** A change is being made. */
+  working = $state(false);
   undone = $state.raw<readonly ImageEdit[]>([]);
   suggestions = $state.raw<readonly Suggestion[] | 'running' | undefined>();
   sha256 = $state('');

@@ -99,9 +99,14 @@ export class DumpState {
     }
   }
 
+  /** Looks at the image as it is now. */
+  async inspect(file: DumpFile): Promise<void> {
+    file.inspection = await file.desk.inspect(this.families.flatMap((f) => f.labels));
+  }
+
   /** Everything that an image tells by itself, and what others remarked on it. */
   async #look(file: DumpFile): Promise<void> {
-    file.inspection = await file.desk.inspect(this.families.flatMap((f) => f.labels));
+    await this.inspect(file);
     await verifyFile(file);
     file.sha256 = await file.desk.sha256();
     const told = await fetchNotes(file.sha256);

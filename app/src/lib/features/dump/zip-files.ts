@@ -22,13 +22,15 @@ export async function unzipFiles(files: Iterable<File>): Promise<Result<File[]>>
       out.push(file);
       continue;
     }
-    const unpacked = await unzipBytes(file.name, new Uint8Array(await file.arrayBuffer()));
-    if (unpacked.ok)
-      out.push(...unpacked.value.map(({ name, bytes }) => new File([bytes as BlobPart], name)));
-    // a memory may begin like a bundle: it is one only where its name says so
-    else if (/\.zip$/i.test(file.name) || unpacked.problem.code !== 'format.zip.malformed')
-      return unpacked;
-    else out.push(file);
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    // a memory may begin like a bundle: it is one where its name says so, or it has a directory
+    if (findEnd(bytes) < 0 && !/\.zip$/i.test(file.name)) {
+      out.push(file);
+      continue;
+    }
+    const unpacked = await unzipBytes(file.name, bytes);
+    if (!unpacked.ok) return unpacked;
+    for (const entry of unpacked.value) out.push(new File([entry.bytes as BlobPart], entry.name));
   }
   return ok(out);
 }

@@ -29,7 +29,8 @@ export async function keepNote(
 ): Promise<Result<NoteList>> {
   const allowed = checkRight(person.role, 'image.remark');
   if (!allowed.ok) return allowed;
-  const told = text.trim();
+  // nothing that cannot be seen, and nothing that turns the direction of reading
+  const told = text.replaceAll(/[\p{Cc}\p{Cf}]/gu, ' ').trim();
   if (told === '' || start >= end) return fail('image.note.empty');
   if ((await countImageNotes(db, sha256)) >= MOST_NOTES)
     return fail('image.note.many', { most: MOST_NOTES });
