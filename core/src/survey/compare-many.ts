@@ -1,6 +1,13 @@
 import { findMismatch } from '../base/bytes.ts';
 import type { Finding } from '../image/finding.ts';
-import { alignImages, equalContent, inOneRow, type SparseImage } from '../image/image.ts';
+import {
+  alignImages,
+  equalContent,
+  inOneRow,
+  joinRanges,
+  sliceImage,
+  type SparseImage
+} from '../image/image.ts';
 import { lengthOf, type Range } from '../image/range.ts';
 import { matchContent } from './match-content.ts';
 
@@ -50,7 +57,7 @@ export function compareMany(
   }
   const findings = [
     ...findingsOf({ bytes: differingBytes, ranges, partlyKnown }, names),
-    ...findShifted(images, groups, names)
+    ...findShifted(zonesOf(images, { ranges, partlyKnown }), groups, names)
   ];
   const shown = ranges.slice(0, MOST_RANGES);
   return { verdict: 'differ', groups, differingBytes, ranges: shown, partlyKnown, findings };
@@ -127,6 +134,27 @@ function findingsOf(
   }
   return findings;
 }
+
+/** Content that moved stands where images differ, with a little around it. */
+const AROUND_BYTES = 64;
+
+/** What of images has to be looked through for content that moved; all of them where they differ in more places than are told. */
+function zonesOf<Origin>(
+  images: readonly SparseImage<Origin>[],
+  { ranges, partlyKnown }: Pick<ManyComparison, 'ranges' | 'partlyKnown'>
+): readonly SparseImage<Origin>[] {
+  if (ranges.length > MOST_ZONES) return images;
+  const zones = joinRanges(
+    [...ranges, ...partlyKnown.map((p) => p.range)].map(({ start, end }) => ({
+      start: Math.max(0, start - AROUND_BYTES),
+      end: end + AROUND_BYTES
+    }))
+  );
+  return images.map((image) => ({ pieces: zones.flatMap((z) => sliceImage(image, z).pieces) }));
+}
+
+/** Each zone is cut out by itself. */
+const MOST_ZONES = 1000;
 
 /** Content of the first image that stands elsewhere in one that differs: the longest stretch of each. */
 function findShifted(
