@@ -14,7 +14,8 @@ interface FreePlace {
 /**
  * Finds what the free bytes of a check must be so that the value `wanted` (as stored) becomes right. Shape: address and value of each byte that
  * changes. Errors: `checksum.balance.room` where the free bytes are too few, `checksum.balance.kind` for a checksum that cannot be balanced,
- * `checksum.range.unknown` where covered bytes are unknown.
+ * `checksum.range.unknown` where covered bytes are unknown,
+ * `checksum.word.odd` where they are no whole number of words.
  */
 export function balanceCheck(
   check: SumCheck,
@@ -24,7 +25,9 @@ export function balanceCheck(
   const { places, covered, unknown } = layOut(check, bytesAt);
   if (unknown !== undefined) return fail('checksum.range.unknown', { address: unknown });
   const target = toForm(check, wanted);
-  const { name } = check.checksum;
+  const { name, wordBytes } = check.checksum;
+  if (covered.length % wordBytes !== 0)
+    return fail('checksum.word.odd', { name, bytes: covered.length, word: wordBytes });
   const room = fail('checksum.balance.room', { name, bytes: places.length });
   if (places.length === 0) return room;
   if (isUnbalanced(name)) return fail('checksum.balance.kind', { name });

@@ -284,5 +284,7 @@ describe('balancing', () => {
     expect(codeOf(fixed('SUM-16', [{ start: 0, end: 1 }]))).toBe('checksum.balance.room');
     expect(codeOf(fixed('ADLER-32', [{ start: 0, end: 8 }]))).toBe('checksum.balance.kind');
     expect(codeOf(fixed('FLETCHER-16', [{ start: 0, end: 8 }]))).toBe('checksum.balance.kind');
+    const odd = { ...fixed('SUM-16-LE', [{ start: 0, end: 8 }]), over: [{ start: 0, end: 63 }] };
+    expect(codeOf(odd)).toBe('checksum.word.odd');
   });
 });
