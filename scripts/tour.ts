@@ -159,17 +159,17 @@ await shot('accesses');
 await open('/jobs/2031/read');
 for (const region of ['data flash', 'data flash', 'program flash', 'program flash'])
   await read(region, 'donor');
-// the last region is the program flash; one read of it is enough for the picture
-const onDesk = await page.getByRole('link', { name: 'on the desk' }).last().getAttribute('href');
-await open((onDesk ?? '/dump').split('&')[0] as string);
-await page.getByRole('button', { name: /^Put .* away$/ }).waitFor();
-await page.getByRole('button', { name: 'Find checksums' }).click();
-await page.getByText(/kinds, /).waitFor({ timeout: 240_000 });
+// the first region is the data flash: fields, a checksum with its inverse, security data that is not shown
+const onDesk = await page.getByRole('link', { name: 'on the desk' }).first().getAttribute('href');
+await open(onDesk ?? '/dump');
 await page
-  .getByRole('button', { name: /^Show CRC-32/ })
+  .getByRole('button', { name: /^Put .* away$/ })
   .first()
-  .click();
-await page.evaluate('window.scrollTo(0, 0)');
+  .waitFor();
+await page.getByText('The checksum holds').waitFor();
+await page.getByLabel('Address').first().fill('400');
+await page.getByRole('button', { name: 'Go to' }).click();
+await page.evaluate('window.scrollTo(0, 190)');
 await page.waitForTimeout(800);
 await shot('dump');
 await open('/jobs/2031/build');

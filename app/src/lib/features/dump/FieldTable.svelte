@@ -50,15 +50,14 @@
   <table class="plain">
     <thead
       ><tr
-        ><th>Field</th>
+        ><th>Field</th><th>{files.length > 1 ? `${differing} differ` : ''}</th>
         {#each files as { file: f } (f)}
           <th
             ><span class="name"><bdi>{files.length > 1 ? safeName(f.name) : 'Value'}</bdi></span
             ></th
           >
         {/each}
-        <th>{files.length > 1 ? `${differing} differ` : ''}</th></tr
-      ></thead
+      </tr></thead
     >
     <tbody>
       {#each fields as { spec, readings, same } (spec.id)}
@@ -72,16 +71,7 @@
               }}>{spec.name}</button
             >
           </th>
-          {#each readings as reading, i (i)}
-            <td>
-              <span class="value">
-                <VerdictMark verdict={markOfField(reading.verdict)} size={16} />
-                <span class:mono={spec.role === 'identity'}>{reading.text}</span>
-                <span class="soft">{tellField(reading)}</span>
-              </span>
-            </td>
-          {/each}
-          <td>
+          <td class="act">
             {#if same === false}<b class="differs">differs</b>{/if}
             {#if changing === spec.id}
               <form
@@ -108,6 +98,15 @@
               >
             {/if}
           </td>
+          {#each readings as reading, i (i)}
+            <td>
+              <span class="value">
+                <VerdictMark verdict={markOfField(reading.verdict)} size={16} />
+                <span class:mono={spec.role === 'identity'}>{reading.text}</span>
+                <span class="soft">{tellField(reading)}</span>
+              </span>
+            </td>
+          {/each}
         </tr>
       {/each}
     </tbody>
@@ -135,6 +134,9 @@
     /* the end of a name tells reads apart */
     direction: rtl;
   }
+  tr:last-child th {
+    border-bottom: 0;
+  }
   th[scope='row'] {
     text-align: left;
     white-space: nowrap;
@@ -150,7 +152,7 @@
     text-decoration: underline dashed;
     margin-right: 8px;
   }
-  td:last-child {
+  .act {
     white-space: nowrap;
   }
   form {

@@ -6,15 +6,18 @@
 
   let { desk }: { desk: DumpState } = $props();
 
+  /** Share of bytes in which reads of one region differ at most, as a rule. */
+  const LITTLE = 0.05;
   const FORMATS: Readonly<Record<ImageFormat, string>> = {
     binary: 'raw binary',
     'intel-hex': 'Intel HEX',
     's-record': 'S-records'
   };
-  // two or four raw files of one length may be the chips of a wide memory
+  // two or four raw files of one length may be the chips of a wide memory; reads of one region differ in little
   const canJoin = $derived(
     [2, 4].includes(desk.files.length) &&
-      desk.files.every((f) => f.opened.format === 'binary' && f.known === desk.files[0]?.known)
+      desk.files.every((f) => f.opened.format === 'binary' && f.known === desk.files[0]?.known) &&
+      (desk.comparison?.differingBytes ?? 0) > LITTLE * (desk.files[0]?.known ?? 0)
   );
   const groupOf = (i: number) => {
     // the comparison counts the file that is looked at first
