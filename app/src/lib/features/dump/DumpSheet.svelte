@@ -121,8 +121,9 @@
     <section class="card-sheet empty" aria-label="Nothing on the desk">
       <h2>Nothing lies on the desk</h2>
       <p>
-        Open a read, an update or any memory image. It stays on this computer: it is looked at here
-        and sent nowhere. An original is never altered; what is saved is a new file.
+        Open a read, an update or any memory image. It stays on this computer and is looked at here;
+        only its SHA-256 goes to the shop’s server, which keeps remarks under it. An original is
+        never altered; what is saved is a new file.
       </p>
       <p class="soft">
         Two to {formatCount(8)} images of one family show where they differ, and their checksums prove

@@ -36,6 +36,7 @@
       family.regions.map((region): DeskPlace => ({ family, region }))
     );
     const refused = await choosePlace(
+      desk,
       file,
       all.find(({ family, region }) => `${family.id} ${region.id}` === key)
     );

@@ -7,6 +7,7 @@ import type { TransformStep } from '@badger/core/transform/steps';
 import { balancedRule, rulesOf, verifyFile } from './desk-rules.ts';
 import type { DumpFile } from './dump-file.svelte.ts';
 import type { DumpState } from './dump-state.svelte.ts';
+import { safeName } from './safe-name.ts';
 import { keptFields, viewOfPlace, type DeskPlace } from './families.ts';
 
 /** Lays the changes over the file anew; what is refused changes nothing. Gives what was refused. */
@@ -29,11 +30,18 @@ async function lay(
 }
 
 /** One change of a file after the other: a second press while the first is at work does nothing. */
-async function alone<T>(file: DumpFile, work: () => Promise<T>): Promise<T | undefined> {
+async function alone<T>(
+  desk: DumpState,
+  file: DumpFile,
+  work: () => Promise<T>
+): Promise<T | undefined> {
   if (file.working) return undefined;
   file.working = true;
   try {
-    return await work();
+    return await Promise.race([work(), file.link.failed]);
+  } catch {
+    desk.broken = `Work on ${safeName(file.name)} broke off: put the file away and open it again.`;
+    return undefined;
   } finally {
     file.working = false;
   }
@@ -50,11 +58,11 @@ async function add(desk: DumpState, file: DumpFile, edit: ImageEdit): Promise<Pr
 
 /** Adds a change with a name. Gives what was refused. */
 export const addEdit = (desk: DumpState, file: DumpFile, edit: ImageEdit) =>
-  alone(file, () => add(desk, file, edit));
+  alone(desk, file, () => add(desk, file, edit));
 
 /** Takes the last change back; it can be done again. Towards the original nothing is refused. */
 export const undo = (desk: DumpState, file: DumpFile) =>
-  alone(file, async () => {
+  alone(desk, file, async () => {
     const last = file.edits.at(-1);
     if (!last) return;
     await lay(desk, file, { edits: file.edits.slice(0, -1), kept: [] });
@@ -63,7 +71,7 @@ export const undo = (desk: DumpState, file: DumpFile) =>
 
 /** Does again what was taken back. Gives what was refused. */
 export const redo = (desk: DumpState, file: DumpFile) =>
-  alone(file, async () => {
+  alone(desk, file, async () => {
     const [next, ...rest] = file.undone;
     if (!next) return undefined;
     const refused = await lay(desk, file, { edits: [...file.edits, next], kept: keptOf(file) });
@@ -75,8 +83,8 @@ export const redo = (desk: DumpState, file: DumpFile) =>
  * Says which family and region a file is of. Gives what was refused: a family whose mileage was changed before it was known is not taken until that
  * change is undone.
  */
-export const choosePlace = (file: DumpFile, place: DeskPlace | undefined) =>
-  alone(file, async () => {
+export const choosePlace = (desk: DumpState, file: DumpFile, place: DeskPlace | undefined) =>
+  alone(desk, file, async () => {
     const made = await file.desk.edit(file.edits, keptFields(file.opened.pieces, place));
     if (!made.ok) return made.problem;
     file.place = place;
@@ -103,7 +111,7 @@ export function editOfField(file: DumpFile, spec: FieldSpec, text: string): Resu
 
 /** Makes every rule right that is not. Gives what was refused. */
 export const correctAll = (desk: DumpState, file: DumpFile) =>
-  alone(file, async () => {
+  alone(desk, file, async () => {
     for (const rules of rulesOf(file)) {
       if (rules.rules.length === 0) continue;
       const made = await file.desk.correct(rules);
@@ -121,7 +129,7 @@ export const balance = (
   file: DumpFile,
   how: { readonly rule: string; readonly free: Range }
 ) =>
-  alone(file, async () => {
+  alone(desk, file, async () => {
     const rules = balancedRule(file, how.rule, how.free);
     if (!rules) return undefined;
     const made = await file.desk.correct(rules);
