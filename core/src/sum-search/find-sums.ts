@@ -73,7 +73,7 @@ function telling(image: Uint8Array, others: readonly Uint8Array[]): Uint8Array[]
 }
 
 /** CRCs that share their prefixes. */
-function groupByPolynomial(crcs: readonly NamedCrc[]): NamedCrc[][] {
+export function groupByPolynomial(crcs: readonly NamedCrc[]): NamedCrc[][] {
   const groups = new Map<string, NamedCrc[]>();
   for (const crc of crcs) {
     const { width, poly, refin } = crc.model;

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { loadImage } from '@badger/core/format/load-image';
 import { joinBytes } from '@badger/core/image/image';
+import { CHECKSUM_NAMES } from '@badger/core/checksum/named';
 import { PLAIN_RULE, type ChecksumRule } from '@badger/core/checksum/rule';
 import { readPatch } from '@badger/core/patch/image-patch';
 import { readSteps } from '@badger/core/transform/read-steps';
@@ -79,7 +80,7 @@ describe('the desk', () => {
     const shares: number[] = [];
     const other = desk(make(2)).open(make(2));
     if (!other.ok) throw new Error(other.problem.code);
-    const { candidates } = desk(make(1)).findSums([other.value.pieces], (share) =>
+    const { candidates } = desk(make(1)).findSums([other.value.pieces], CHECKSUM_NAMES, (share) =>
       shares.push(share)
     );
     expect(candidates.find((c) => c.algorithm === 'SUM-16' && c.storedAt === 300)).toMatchObject({

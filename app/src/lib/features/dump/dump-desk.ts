@@ -150,9 +150,15 @@ export class DumpDesk {
     return ok(suggestTransforms(bytes, whole ? { rules, fieldsThatFit } : {}));
   }
 
-  /** Finds checksums; `others` of the same addresses count as images of the family. */
+  /** Takes up an image that another desk has opened: to share work with it. */
+  take(pieces: OpenedFile['pieces']): void {
+    this.#original = this.#image = imageOfPieces(pieces);
+  }
+
+  /** Finds checksums of these algorithms; `others` of the same addresses count as images of the family. */
   findSums(
     others: readonly OpenedFile['pieces'][],
+    algorithms: readonly string[],
     tell: (share: number) => void
   ): { readonly candidates: readonly SumCandidate[]; readonly tried: number } {
     const { pieces } = this.#image;
@@ -165,13 +171,15 @@ export class DumpDesk {
           .map((p) => p.bytes)
       );
       const search = findSums(bytes, {
+        algorithms,
         others: same,
         onProgress: (share) => {
           tell((i + share) / pieces.length);
           return true;
         }
       });
-      tried += search.tried;
+      // the same ways in every piece
+      tried = search.tried;
       for (const c of search.candidates)
         candidates.push({
           ...c,

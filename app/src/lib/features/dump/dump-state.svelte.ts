@@ -1,4 +1,4 @@
-import { proxy, transfer } from 'comlink';
+import { transfer } from 'comlink';
 import { formatSize } from '@badger/core/base/format';
 import type { Problem } from '@badger/core/base/result';
 import { joinSet } from '@badger/core/format/split-set';
@@ -9,6 +9,7 @@ import { DumpFile } from './dump-file.svelte.ts';
 import { guessPlace, type DeskFamily } from './families.ts';
 import { fetchNotes } from './image-notes.ts';
 import { safeName } from './safe-name.ts';
+import { searchShared } from './search-shared.ts';
 import { unzipFiles } from './zip-files.ts';
 
 /** Files that lie on the desk at once. */
@@ -171,14 +172,10 @@ export class DumpState {
     const from = now();
     file.sums = { state: 'running', share: 0 };
     const others = this.files.filter((f) => f !== file).map((f) => f.pieces);
-    const tell = proxy((share: number) => {
-      if (file.sums?.state === 'running') file.sums = { state: 'running', share };
-    });
     try {
-      const { candidates, tried } = await Promise.race([
-        file.desk.findSums(others, tell),
-        file.link.failed
-      ]);
+      const { candidates, tried } = await searchShared(file, others, (share) => {
+        if (file.sums?.state === 'running') file.sums = { state: 'running', share };
+      });
       file.sums = { state: 'done', candidates, tried, seconds: (now() - from) / 1000 };
     } catch {
       file.sums = undefined;
