@@ -82,7 +82,8 @@ function lay({ pieces }: SparseImage<unknown>, { range, becomes }: SumChange): v
 function correctCheck(check: SumCheck, bytesAt: BytesAt): Result<SumChange[]> {
   const { rule, stored, inverse } = check;
   // a check that holds is let alone, free bytes too
-  if (verifyCheck(check, bytesAt).verdict === 'holds') return ok([]);
+  const { verdict } = verifyCheck(check, bytesAt);
+  if (verdict === 'holds') return ok([]);
   const stands = bytesAt(stored);
   if (!stands) return fail('checksum.range.unknown', { address: stored.start });
   const changes: SumChange[] = [];
@@ -91,11 +92,13 @@ function correctCheck(check: SumCheck, bytesAt: BytesAt): Result<SumChange[]> {
     if (!equalBytes(was, becomes)) changes.push({ check, kind, range, was: was.slice(), becomes });
   };
   let value: Uint8Array = stands.slice();
-  if (rule.fixed) {
+  // a value that is right stays, with the bytes that it counts: only its complement is wrong
+  const isRight = verdict === 'inverse-differs';
+  if (rule.fixed && !isRight) {
     const balanced = balanceBytes(check, bytesAt, decodeStored(stands, rule.littleEndian));
     if (!balanced.ok) return balanced;
     for (const { range, was, becomes } of balanced.value) change('balance', range, was, becomes);
-  } else {
+  } else if (!isRight) {
     const computed = computeCheck(check, bytesAt);
     if (computed === undefined) return unknownOf(check, bytesAt);
     value = encodeStored(computed, stands.length, rule.littleEndian);

@@ -275,6 +275,12 @@ describe('balancing', () => {
     const bytes = applied(noise(96), correct([{ ...r, fixed: false, free: [] }], noise(96)));
     expect(correct([r], bytes).changes).toEqual([]);
   });
+  it('changes a wrong inverse alone where the value is right', () => {
+    const r = { ...fixed('SUM-16', [{ start: 0, end: 4 }]), inverseAt: 70 };
+    const right = applied(noise(96), correct([{ ...r, fixed: false, free: [] }], noise(96)));
+    right[71] = (right[71] as number) ^ 1;
+    expect(correct([r], right).changes.map((c) => c.kind)).toEqual(['inverse']);
+  });
   it('says where there is too little room, and what cannot be balanced', () => {
     const codeOf = (r: ChecksumRule) => {
       const made = correctSums(whole(noise(96)), [r]);

@@ -70,7 +70,7 @@ export const bytesAtOf =
     start >= 0 && end <= image.length ? image.subarray(start, end) : undefined;
 
 /** More blocks are a mistake of whoever wrote the rule. */
-const MOST_BLOCKS = 65_536;
+export const MOST_BLOCKS = 65_536;
 
 /** The checks of a rule, in the order in which they build on each other. Errors: RangeError for a checksum or blocks that there are not. */
 export function checksOf(rule: ChecksumRule): SumCheck[] {

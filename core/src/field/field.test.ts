@@ -57,6 +57,7 @@ describe('a field as it is read', () => {
     [{ type: 'digits' }, [0x12, 0x34, 0x5f], '12345', 'sound'],
     [{ type: 'digits' }, [0x1a, 0x34], '1A34', 'malformed'],
     [{ type: 'bytes' }, [0x00, 0xab], '00 AB', 'sound'],
+    [{ type: 'bytes' }, [0, 0, 0], '', 'blank'],
     [number({ scale: 0.1, unit: 'h' }), [0x00, 0x00, 0x30, 0x39], '1234.5 h', 'sound'],
     [number({ littleEndian: true }), [0x39, 0x30], '12345', 'sound'],
     [number({ signed: true, scale: 0.5 }), [0xfe], '-1.0', 'sound'],

@@ -1,5 +1,11 @@
 import type { Problem } from '../base/result.ts';
-import { checksOf, coveredParts, type ChecksumRule, type SumCheck } from '../checksum/rule.ts';
+import {
+  checksOf,
+  coveredParts,
+  MOST_BLOCKS,
+  type ChecksumRule,
+  type SumCheck
+} from '../checksum/rule.ts';
 import { contains, overlaps, type Range } from '../image/range.ts';
 import { lengthOf } from '../image/range.ts';
 import type { Profile } from './profile.ts';
@@ -35,7 +41,6 @@ function gapOf(profile: Profile, rule: ChecksumRule): RuleCode | undefined {
   return found.find((code) => code !== undefined);
 }
 
-const MOST_BLOCKS = 65_536;
 const tooMany = ({ over, blocks }: ChecksumRule) =>
   blocks !== undefined && lengthOf(over[0] as Range) / blocks.bytes > MOST_BLOCKS;
 

@@ -35,6 +35,10 @@ const PARAMS: Readonly<Record<StepKind, readonly (keyof TransformStep)[]>> = {
   deinterleave: ['parts', 'unitBytes']
 };
 
+/** As the schema of profiles has them: a key as long as the image would be no scrambling. */
+const MOST_KEY_BYTES = 64;
+const MOST_ORDER = 256;
+
 const isCount = (n: number | undefined, least: number) =>
   n !== undefined && Number.isSafeInteger(n) && n >= least;
 
@@ -51,8 +55,9 @@ export function checkStep(step: TransformStep): Problem | undefined {
     given.some(([name]) => !wanted.includes(name as keyof TransformStep))
   )
     return malformed;
-  if (key !== undefined && (parseHex(key)?.length ?? 0) === 0) return malformed;
-  if (order && !isPermutation(order)) return malformed;
+  const keyBytes = key === undefined ? 1 : (parseHex(key)?.length ?? 0);
+  if (keyBytes === 0 || keyBytes > MOST_KEY_BYTES) return malformed;
+  if (order && (order.length > MOST_ORDER || !isPermutation(order))) return malformed;
   const counts = [
     ...(blockBytes === undefined ? [] : [isCount(blockBytes, 1)]),
     ...(parts === undefined ? [] : [isCount(parts, 2)]),

@@ -50,6 +50,7 @@ describe('each step', () => {
       { kind: 'xor' },
       { kind: 'xor', key: '' },
       { kind: 'xor', key: 'F' },
+      { kind: 'xor', key: '00'.repeat(65) },
       { kind: 'swap-16', key: 'FF' },
       { kind: 'rot13' },
       { kind: 'permute-blocks', blockBytes: 1, order: [0, 0] },

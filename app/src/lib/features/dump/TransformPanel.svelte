@@ -40,12 +40,15 @@
   async function suggest() {
     said = '';
     file.suggestions = 'running';
+    const looked = file.pieces;
     const region = file.place?.region ?? { address: 0, lengthBytes: 0, rules: [], fields: [] };
     const texts = region.fields.filter((f) => f.form.type === 'text');
     const told = await file.desk.suggest(
       { region: { address: region.address, lengthBytes: region.lengthBytes }, rules: region.rules },
       texts
     );
+    // the bytes were changed meanwhile: it says nothing of those that are here
+    if (file.pieces !== looked) return;
     file.suggestions = told.ok ? told.value : undefined;
     if (!told.ok) tell(told.problem);
   }

@@ -1,6 +1,5 @@
 import type { ChecksumRule } from '@badger/core/checksum/rule';
 import { PLAIN_RULE } from '@badger/core/checksum/rule';
-import type { ByteChange } from '@badger/core/edit/edits';
 import type { Range } from '@badger/core/image/range';
 import type { SumCandidate } from '@badger/core/sum-search/confirm';
 import type { RegionRules } from './dump-desk.ts';
@@ -45,7 +44,3 @@ export function balancedRule(file: DumpFile, name: string, free: Range): RegionR
   }
   return undefined;
 }
-
-/** Changes of several lists in one. */
-export const joinChanges = (lists: readonly (readonly ByteChange[])[]): readonly ByteChange[] =>
-  lists.flat();

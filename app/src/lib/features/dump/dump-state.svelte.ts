@@ -170,12 +170,16 @@ export class DumpState {
     const file = this.file;
     if (!file || file.sums?.state === 'running') return;
     const from = now();
+    const searched = file.pieces;
     file.sums = { state: 'running', share: 0 };
     const others = this.files.filter((f) => f !== file).map((f) => f.pieces);
     try {
       const { candidates, tried } = await searchShared(file, others, (share) => {
-        if (file.sums?.state === 'running') file.sums = { state: 'running', share };
+        if (file.pieces === searched && file.sums?.state === 'running')
+          file.sums = { state: 'running', share };
       });
+      // what was found in bytes that were changed meanwhile says nothing of those that are here
+      if (file.pieces !== searched) return;
       file.sums = { state: 'done', candidates, tried, seconds: (now() - from) / 1000 };
     } catch {
       file.sums = undefined;
