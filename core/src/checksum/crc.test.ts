@@ -144,3 +144,31 @@ describe('long data, of which eight bytes are taken at once', () => {
     );
   });
 });
+
+it.each<[string, CrcModel]>([
+  ['32 bits', CRC32_ISO_HDLC],
+  ['15 bits', { ...CRC32_ISO_HDLC, width: 15, poly: 0x4599n, init: 0x7abcn, xorout: 0n }]
+])('a long image gives the same as byte by byte, wherever it begins: %s', (_, model) => {
+  const all = Uint8Array.from({ length: 2 ** 18 + 61 }, (_, i) => Math.imul(i, 0x9e3779b1) >>> 23);
+  const mirror = (value: bigint) =>
+    BigInt(`0b${value.toString(2).padStart(model.width, '0').split('').reverse().join('')}`);
+  const poly = Number(mirror(model.poly));
+  const slow = (bytes: Uint8Array) => {
+    let r = Number(mirror(model.init));
+    for (const byte of bytes) {
+      r ^= byte;
+      for (let bit = 0; bit < 8; bit++) r = (r & 1) === 1 ? (r >>> 1) ^ poly : r >>> 1;
+    }
+    return BigInt(r >>> 0) ^ model.xorout;
+  };
+  for (const [from, to] of [
+    [0, 2 ** 18],
+    [0, 2 ** 18 - 1],
+    [1, 2 ** 18 + 1],
+    [2, 2 ** 18 + 61],
+    [3, 2 ** 18 + 19]
+  ] as const) {
+    const bytes = all.subarray(from, to);
+    expect(computeCrc(model, bytes), `${from} to ${to}`).toBe(slow(bytes));
+  }
+});

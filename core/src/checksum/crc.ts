@@ -1,3 +1,5 @@
+import { LEAST_WIDE, makeWideTables, runWide, WIDE_STEP, type WideTables } from './wide-crc.ts';
+
 /** A CRC of 3 to 64 bits in the Rocksoft parameter model (R. Williams, 1993). */
 export interface CrcModel {
   readonly width: number;
@@ -32,8 +34,8 @@ export const CRC16_IBM_3740: CrcModel = {
 interface Table {
   readonly high: Uint32Array;
   readonly low: Uint32Array;
-  /** For sixteen bytes at once; made when they are first needed. */
-  slices?: Int32Array;
+  /** For many bytes; made when they are first needed. */
+  wide?: WideTables;
 }
 
 const tables = new WeakMap<CrcModel, Table>();
@@ -57,74 +59,31 @@ function startOf({ init, refin, width }: CrcModel): bigint {
   return refin ? reflect(init, width) : init << BigInt(64 - width);
 }
 
-/** Reflected, at most 32 bits: the usual case, one word; sixteen bytes at once where there are many. */
+/** Reflected, at most 32 bits: the usual case, one word. */
 function runLow(table: Table, bytes: Uint8Array, start: bigint): bigint {
-  let crc = Number(start) | 0;
-  if (bytes.length < LEAST_SLICED || !LITTLE_ENDIAN)
-    return BigInt(runBytes(table.low, bytes, crc) >>> 0);
-  table.slices ??= makeSlices(table.low);
+  const first = Number(start) | 0;
   // words begin at addresses that are multiples of four
   const head = -bytes.byteOffset & 3;
-  const rounds = (bytes.length - head) >> 4;
-  crc = runBytes(table.low, bytes.subarray(0, head), crc);
-  crc = runWords(
-    table.slices,
-    new Int32Array(bytes.buffer, bytes.byteOffset + head, 4 * rounds),
-    crc
-  );
-  return BigInt(runBytes(table.low, bytes.subarray(head + 16 * rounds), crc) >>> 0);
+  const wide = Math.floor((bytes.length - head) / WIDE_STEP) * WIDE_STEP;
+  const after =
+    bytes.length < LEAST_WIDE
+      ? undefined
+      : runWide(
+          (table.wide ??= makeWideTables(table.low)),
+          new Int32Array(bytes.buffer, bytes.byteOffset + head, wide / 4),
+          runBytes(table.low, bytes.subarray(0, head), first)
+        );
+  const crc =
+    after === undefined
+      ? runBytes(table.low, bytes, first)
+      : runBytes(table.low, bytes.subarray(head + wide), after);
+  return BigInt(crc >>> 0);
 }
 
 function runBytes(low: Uint32Array, bytes: Uint8Array, start: number): number {
   let crc = start;
   for (let i = 0; i < bytes.length; i++)
     crc = (low[(crc ^ (bytes[i] as number)) & 0xff] as number) ^ (crc >>> 8);
-  return crc;
-}
-
-/** Bytes that are taken at once. */
-const SLICES = 16;
-/** Fewer bytes are not worth the tables. */
-const LEAST_SLICED = 4096;
-const LITTLE_ENDIAN = new Uint8Array(Uint32Array.of(1).buffer)[0] === 1;
-
-/**
- * `slices[k << 8 | byte]`: register after that byte and k zeros. Source: M. E. Kounavis and F. L. Berry, "A systematic approach to building
- * high performance software-based CRC generators" (2005), from memory.
- */
-function makeSlices(low: Uint32Array): Int32Array {
-  const slices = new Int32Array(SLICES * 256);
-  for (let byte = 0; byte < 256; byte++) {
-    let r = low[byte] as number;
-    for (let k = 0; k < SLICES; k++) {
-      slices[(k << 8) | byte] = r;
-      r = (low[r & 0xff] as number) ^ (r >>> 8);
-    }
-  }
-  return slices;
-}
-
-/** Shape: a multiple of four words. What does not wait for the register comes first, so that the chain from one round to the next is short. */
-function runWords(t: Int32Array, words: Int32Array, start: number): number {
-  let crc = start;
-  for (let i = 0; i < words.length; i += 4) {
-    const b = words[i + 1] as number;
-    const c = words[i + 2] as number;
-    const d = words[i + 3] as number;
-    const ahead =
-      (t[2816 + (b & 0xff)] as number) ^
-      (t[2560 + ((b >>> 8) & 0xff)] as number) ^
-      ((t[2304 + ((b >>> 16) & 0xff)] as number) ^ (t[2048 + (b >>> 24)] as number)) ^
-      ((t[1792 + (c & 0xff)] as number) ^ (t[1536 + ((c >>> 8) & 0xff)] as number)) ^
-      ((t[1280 + ((c >>> 16) & 0xff)] as number) ^ (t[1024 + (c >>> 24)] as number)) ^
-      ((t[768 + (d & 0xff)] as number) ^ (t[512 + ((d >>> 8) & 0xff)] as number)) ^
-      ((t[256 + ((d >>> 16) & 0xff)] as number) ^ (t[d >>> 24] as number));
-    const a = (words[i] as number) ^ crc;
-    crc =
-      ahead ^
-      ((t[3840 + (a & 0xff)] as number) ^ (t[3584 + ((a >>> 8) & 0xff)] as number)) ^
-      ((t[3328 + ((a >>> 16) & 0xff)] as number) ^ (t[3072 + (a >>> 24)] as number));
-  }
   return crc;
 }
 
