@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { bytesAtImage, viewRegion } from '@badger/core/image/region-view';
 import type { SparseImage } from '@badger/core/image/image';
 import { validateProfile } from '@badger/core/generated/validators';
@@ -25,6 +25,12 @@ export function loadProfile(id: string): Profile {
   if (!validateProfile(doc)) throw new WrongUse(`--profile: the file of ${id} does not hold`);
   return must(parseProfile(doc));
 }
+
+/** Every family of the folder `profiles`. */
+export const loadFamilies = (): Profile[] =>
+  readdirSync(new URL('../profiles/', import.meta.url))
+    .filter((name) => name.endsWith('.json'))
+    .map((name) => loadProfile(name.replace(/\.json$/, '').toUpperCase()));
 
 /** The family and region that are told; undefined for none. Error: {@link WrongUse}. */
 export function readRegion(

@@ -1,4 +1,5 @@
 // Memory images without the application: inspect | sum | find-sums | compare | convert | patch | repair | transform | vin. Documented in the README.
+import * as campaign from './commands/campaign.ts';
 import * as compare from './commands/compare.ts';
 import * as convert from './commands/convert.ts';
 import * as findSums from './commands/find-sums.ts';
@@ -24,7 +25,8 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   patch,
   repair,
   transform,
-  vin
+  vin,
+  campaign
 };
 
 const COMMON = `Every command: --json, --help; of those that read images: --format bin|hex|srec (else the content tells), --base A, --overlap first|last

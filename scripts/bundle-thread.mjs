@@ -1,4 +1,4 @@
-// Makes the thread of a station one file that Node runs as it is, for the build, the development server and the tests.
+// Makes each thread of the server one file that Node runs as it is, for the build, the development server and the tests.
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
@@ -6,8 +6,11 @@ import { build } from 'esbuild';
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 
 await build({
-  entryPoints: [join(root, 'app/src/lib/server/station/thread.ts')],
-  outfile: join(root, 'app/thread/station.js'),
+  entryPoints: [
+    { in: join(root, 'app/src/lib/server/station/thread.ts'), out: 'station' },
+    { in: join(root, 'app/src/lib/server/judge/thread.ts'), out: 'judge' }
+  ],
+  outdir: join(root, 'app/thread'),
   bundle: true,
   platform: 'node',
   format: 'esm',

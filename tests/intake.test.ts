@@ -80,15 +80,15 @@ describe('arrivals', () => {
     const named = () => plateForName(deps.db, { plate: 'SB 88 X' });
     expect(await named()).toBe('');
     expect(
-      await saveShopRules(deps, bench, { wallDisplay: false, namesBy: 'plate' })
+      await saveShopRules(deps, bench, { wallDisplay: false, namesBy: 'plate', readsRequired: 2 })
     ).toMatchObject({
       problem: { code: 'gate.person.role' }
     });
     expect(await named()).toBe('');
-    await saveShopRules(deps, lead, { wallDisplay: false, namesBy: 'plate' });
+    await saveShopRules(deps, lead, { wallDisplay: false, namesBy: 'plate', readsRequired: 2 });
     expect(await named()).toBe('SB 88 X');
     expect(await plateForName(deps.db, { plate: '' })).toBe('');
-    await saveShopRules(deps, lead, { wallDisplay: false, namesBy: 'vin' });
+    await saveShopRules(deps, lead, { wallDisplay: false, namesBy: 'vin', readsRequired: 2 });
   });
 
   describe('two people at once', () => {

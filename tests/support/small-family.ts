@@ -24,7 +24,10 @@ export function smallFamilies(): { dir: string; remove: () => void } {
       stored.offsets = stored.offsets.map(
         (o) => `0x${(Number(o) % 0x1f00).toString(16).toUpperCase()}`
       );
-  doc.checksums = [];
+  doc.checksums = doc.regions.map(({ id }) => ({
+    ...{ id: `${id}-crc`, region: id, kind: 'crc32', littleEndian: false },
+    ...{ start: '0x0', end: '0x1FFC', storedAt: '0x1FFC' }
+  }));
   writeFileSync(path, JSON.stringify(doc));
   return { dir, remove: () => rmSync(dir, { recursive: true, force: true }) };
 }

@@ -81,8 +81,6 @@ export interface AppCodes {
   'quote.price.missing': { what: string };
   'quote.access.none': { stop: number };
   'read.id.unknown': None;
-  'reads.advice.chip': None;
-  'reads.advice.lead': None;
   'request.body.long': { found: number; most: number };
   'request.body.malformed': { where: string };
   'request.body.unmeasured': None;

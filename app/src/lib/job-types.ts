@@ -14,6 +14,7 @@ import type { TestId } from '@badger/core/proof/tests';
 import type { BenchFault } from '@badger/core/scan/bench-faults';
 import type { ScanGroup } from '@badger/core/scan/read-scan';
 import type { ScannedUnit } from '@badger/core/scan/scan';
+import type { TrustSummary } from '@badger/core/trust/summary';
 import type { Range } from '@badger/core/image/range';
 
 export interface SupplyFiguresData {
@@ -63,6 +64,8 @@ export interface RegionData {
   readonly total: number;
   readonly findings: readonly Finding[];
   readonly differences: readonly DifferenceData[];
+  /** What the bytes of the reads show; undefined without a read, or where they could not be looked at. */
+  readonly trust: TrustSummary | undefined;
   readonly verdict: Judgement;
   /** Security data of the region read alone; undefined where the access does not give it away so and none was kept. */
   readonly secrets: SecretsData | undefined;

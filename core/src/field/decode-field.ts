@@ -12,6 +12,7 @@ const malformed = (text: string): FieldValue => ({ text, verdict: 'malformed' })
 /** Nothing was ever written, or all was cleared. A number of zero is a number. */
 function isBlank(bytes: Uint8Array, form: FieldForm): boolean {
   if (bytes.every((b) => b === 0xff)) return !('signed' in form && form.signed);
+  if (form.type === 'text' && bytes.every((b) => b === 0x20)) return true;
   const zeroTells = ['number', 'table', 'flags', 'choice'].includes(form.type);
   return !zeroTells && bytes.every((b) => b === 0);
 }

@@ -1,3 +1,4 @@
+import { trustByCount } from '../trust/examples.ts';
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -7,7 +8,7 @@ import type { ProfileDocument } from '../profile/schema.ts';
 import { factsOfLine } from '../gates/facts-of-job.ts';
 import { isTrusted } from '../reads/judge-region.ts';
 import type { JobFact, JobRows, KeptReadFact, UnitFact } from './job-rows.ts';
-import { pairsOfJob, readJobState } from './job-state.ts';
+import { pairsOfJob, readJobState, setsOfJob } from './job-state.ts';
 import type { OperationFact } from './work-state.ts';
 
 const load = (name: string): Profile => {
@@ -72,7 +73,7 @@ const nothing: JobRows = {
   ...{ vehicleScan: undefined, benchScan: undefined, tests: [] }
 };
 const stateOf = (rows: JobRows, job = JOB) =>
-  readJobState(job, rows, { profileOf, compared: () => undefined });
+  readJobState(job, rows, { profileOf, compared: () => undefined, judged: trustByCount });
 
 describe('the state of a job', () => {
   it('of which everything is kept is built, written and proven', () => {
@@ -178,6 +179,25 @@ describe('the state of a job', () => {
     expect(clone.regions.original.map((r) => r.verdict.state)).toEqual(['none', 'none']);
   });
 
+  it('trusts nothing whose bytes nobody could look at, and nothing that they speak against', () => {
+    const seen = (change: object | undefined) =>
+      readJobState(JOB, whole(), {
+        ...{ profileOf, compared: () => undefined },
+        judged: (set) => (change ? { ...trustByCount(set), ...change } : undefined)
+      }).regions.original.map((r) => r.verdict.state);
+    expect(new Set(seen({}))).toEqual(new Set(['trusted']));
+    expect(new Set(seen(undefined))).toEqual(new Set(['unseen']));
+    const doubt = { verdict: 'read-again', cause: 'undecided', readsNeeded: 1 };
+    expect(new Set(seen(doubt))).toEqual(new Set(['doubtful']));
+    expect(new Set(seen({ ...doubt, cause: 'none' }))).toEqual(new Set(['few']));
+    const useless = { verdict: 'refuse', cause: 'stuck-bit', readsNeeded: undefined };
+    expect(new Set(seen(useless))).toEqual(new Set(['implausible']));
+    expect(new Set(seen({ ...useless, cause: 'undecided' }))).toEqual(new Set(['doubtful']));
+    expect(new Set(seen({ verdict: 'reconstructed' }))).toEqual(new Set(['rebuilt']));
+    expect(setsOfJob(JOB, whole(), profileOf).map((s) => s.reads.length)).toEqual(
+      [...REGIONS, ...REGIONS].map(() => 2)
+    );
+  });
   it('asks for the pairs that stand apart and no others, and tells the difference of each', () => {
     const reads = ['a', 'b', 'a', 'c'].map((sha256, i) => read({ number: i + 1, sha256 }));
     const rows = { ...whole(), reads };
@@ -187,7 +207,8 @@ describe('the state of a job', () => {
     const bytes = new Map(pairs.map(([a, b], i) => [a + b, i + 1]));
     const state = readJobState(JOB, rows, {
       profileOf,
-      compared: (a, b) => ({ differingBytes: bytes.get(a + b) ?? 0 }) as never
+      compared: (a, b) => ({ differingBytes: bytes.get(a + b) ?? 0 }) as never,
+      judged: trustByCount
     });
     const told = state.regions.original[0]?.differences.map((d) => [
       ...[d.first, d.second, d.comparison.differingBytes]

@@ -11,9 +11,11 @@ import { buildProof, type ProofState } from './proof-state.ts';
 import {
   holdAgainst,
   listPairs,
+  listSets,
   viewRegions,
   viewSecrets,
-  type Compared,
+  type Looks,
+  type ReadSet,
   type RegionView,
   type SecretView,
   type SideReads
@@ -123,9 +125,22 @@ export function pairsOfJob(
   });
 }
 
+/** Sets of reads that have to be judged before the state can be read. */
+export function setsOfJob<R extends KeptReadFact>(
+  job: JobFact,
+  rows: JobRows<UnitFact, R>,
+  profileOf: ProfileOf
+): ReadSet<R>[] {
+  const ground = groundOf(job, rows, profileOf);
+  return JOB_ROLES.flatMap((role) => {
+    const side = readsOfSide(ground, rows, { role, kind: 'whole', profileOf });
+    return side ? listSets(side) : [];
+  });
+}
+
 /**
  * Reads the state of a job out of its rows. Total: what nobody knows stays undefined, `open` or `none`.
- * `compared`: how two contents differ, for the pairs of {@link pairsOfJob}.
+ * `compared`: how two contents differ, for the pairs of {@link pairsOfJob}; `judged`: what reads show, for the sets of {@link setsOfJob}.
  * Example: a job whose donor was written and read back equal has `writeState` `verified`; after another image is built `none`.
  */
 export function readJobState<
@@ -136,14 +151,14 @@ export function readJobState<
 >(
   job: JobFact,
   rows: JobRows<U, R, O, C>,
-  { profileOf, compared }: { readonly profileOf: ProfileOf; readonly compared: Compared }
+  { profileOf, ...looks }: { readonly profileOf: ProfileOf } & Looks
 ): JobState<U, R, O, C> {
   const { units, clone, operations } = rows;
   const ground = groundOf(job, rows, profileOf);
   const { profile, shape, target } = ground;
   const seen = (role: UnitRole) => {
     const side = readsOfSide(ground, rows, { role, kind: 'whole', profileOf });
-    return side ? viewRegions(side, compared) : [];
+    return side ? viewRegions(side, looks) : [];
   };
   const alone = (role: UnitRole) => {
     const side = readsOfSide(ground, rows, { role, kind: 'part', profileOf });

@@ -6,6 +6,7 @@ import { getRegion, type Profile, type Region } from '../profile/profile.ts';
 import { computeAgreement, type Agreement } from '../reads/agreement.ts';
 import { findEqualBackups } from '../reads/equal-backup.ts';
 import { judgeEqualBackup, judgeRegion, type RegionJudgement } from '../reads/judge-region.ts';
+import type { TrustSummary } from '../trust/summary.ts';
 import type { KeptReadFact } from './job-rows.ts';
 import type { UnitRole } from './roles.ts';
 
@@ -24,11 +25,32 @@ export interface RegionView<R extends KeptReadFact = KeptReadFact> {
   readonly agreement: Agreement;
   readonly findings: readonly Finding[];
   readonly differences: readonly Difference[];
+  /** What the bytes of the reads themselves show; undefined where that could not be looked at. */
+  readonly trust: TrustSummary | undefined;
   readonly verdict: RegionJudgement;
 }
 
 /** How two contents differ, by their SHA-256; undefined where they cannot be compared. */
 export type Compared = (a: string, b: string) => Comparison | undefined;
+
+/** What the bytes of some reads of a region show, by what was looked at; undefined where they cannot be looked at. */
+export type Judged = (set: ReadSet) => TrustSummary | undefined;
+
+/** Reads of one region of one unit that are judged together, at most {@link MOST_TOGETHER}, by number. */
+export interface ReadSet<R extends KeptReadFact = KeptReadFact> {
+  readonly profile: Profile;
+  readonly regionId: string;
+  readonly reads: readonly R[];
+}
+
+/** More reads are not held against each other: the newest count. */
+export const MOST_TOGETHER = 16;
+
+/** How what is kept looks, found once and looked up here. */
+export interface Looks {
+  readonly compared: Compared;
+  readonly judged: Judged;
+}
 
 /** What the regions of one unit are judged from. */
 export interface SideReads<R extends KeptReadFact = KeptReadFact> {
@@ -51,7 +73,8 @@ export function viewSecrets<R extends KeptReadFact>(side: SideReads<R>): SecretV
       const names = secretsWithin(profile, region.id, ranges).map((s) => s.name);
       const name = names.join(', ') || region.name;
       const own = reads.filter((r) => sameRanges(r.ranges ?? [], ranges));
-      return { ...viewRegion({ role, region, name, compared: () => undefined }, own), ranges };
+      const view = { role, region, name, compared: () => undefined, trust: 'alone' } as const;
+      return { ...viewRegion(view, own), ranges };
     });
   });
 }
@@ -59,11 +82,29 @@ export function viewSecrets<R extends KeptReadFact>(side: SideReads<R>): SecretV
 /** The regions of one unit in the family's write order. */
 export function viewRegions<R extends KeptReadFact>(
   side: SideReads<R>,
-  compared: Compared
+  { compared, judged }: Looks
 ): RegionView<R>[] {
-  return readsByRegion(side).map(({ region, reads }) =>
-    viewRegion({ role: side.role, region, name: region.name, compared }, reads)
+  return readsByRegion(side).map(({ region, reads }) => {
+    const set = setOf(side.profile, region, reads);
+    const trust = reads.length > 0 ? judged(set) : undefined;
+    return viewRegion({ role: side.role, region, name: region.name, compared, trust }, reads);
+  });
+}
+
+/** Sets of reads that have to be judged before the regions of a unit can be viewed. */
+export function listSets<R extends KeptReadFact>(side: SideReads<R>): ReadSet<R>[] {
+  return readsByRegion(side).flatMap(({ region, reads }) =>
+    reads.length > 0 ? [setOf(side.profile, region, reads)] : []
   );
+}
+
+function setOf<R extends KeptReadFact>(
+  profile: Profile,
+  region: Region,
+  reads: readonly R[]
+): ReadSet<R> {
+  const ordered = [...reads].sort((a, b) => a.number - b.number).slice(-MOST_TOGETHER);
+  return { profile, regionId: region.id, reads: ordered };
 }
 
 /** Pairs of contents that have to be compared before the regions of a unit can be viewed. Shape: SHA-256 by SHA-256. */
@@ -84,6 +125,21 @@ function readsByRegion<R extends KeptReadFact>({ profile, reads }: SideReads<R>)
 const agreementOf = (reads: readonly KeptReadFact[]) =>
   computeAgreement(reads.map((r) => ({ ...r, readId: r.id })));
 
+/** Who agrees, where the bytes have decided it: a pair that its checks refute is no rival. */
+function agreeAs(trust: TrustSummary, reads: readonly KeptReadFact[]): Agreement {
+  const counted = agreementOf(reads);
+  if (trust.verdict !== 'trusted') return counted;
+  const isAgreeing = (r: KeptReadFact) => trust.reference.includes(r.number);
+  const numbers = (list: readonly KeptReadFact[]) =>
+    list.map((r) => r.number).sort((a, b) => a - b);
+  return {
+    ...{ state: 'trusted', total: reads.length },
+    trustedSha256: reads.find(isAgreeing)?.sha256,
+    agreeing: numbers(reads.filter(isAgreeing)),
+    dissenting: numbers(reads.filter((r) => !isAgreeing(r)))
+  };
+}
+
 /** The reads that stand apart, and the one that each should equal (the trusted one, or the first). */
 function standApart<R extends KeptReadFact>(reads: readonly R[], agreement: Agreement) {
   const apart = agreement.state === 'disputed' || agreement.dissenting.length > 0;
@@ -99,13 +155,16 @@ interface Viewed {
   /** What the reads are of, in words. */
   readonly name: string;
   readonly compared: Compared;
+  /** `alone`: security data read alone, of which only agreement and its own findings speak. */
+  readonly trust: TrustSummary | undefined | 'alone';
 }
 
 function viewRegion<R extends KeptReadFact>(
-  { role, region, name, compared }: Viewed,
+  { role, region, name, compared, trust: looked }: Viewed,
   reads: readonly R[]
 ): RegionView<R> {
-  const agreement = agreementOf(reads);
+  const trust = looked === 'alone' ? undefined : looked;
+  const agreement = trust ? agreeAs(trust, reads) : agreementOf(reads);
   const { base, others } = standApart(reads, agreement);
   const differences = others.flatMap((read): Difference[] => {
     const comparison = base && compared(base.sha256, read.sha256);
@@ -117,9 +176,10 @@ function viewRegion<R extends KeptReadFact>(
     regionName: name,
     agreement,
     findings,
+    trust: looked,
     differingBytes: differences[0]?.comparison.differingBytes
   });
-  return { region, role, reads, agreement, findings, differences, verdict };
+  return { region, role, reads, agreement, findings, differences, trust, verdict };
 }
 
 /** A backup that is the original's own content is none, whatever else is true of it. */

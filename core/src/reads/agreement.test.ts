@@ -64,13 +64,14 @@ describe('the verdict on a region', () => {
       regionName: 'Data flash',
       agreement: computeAgreement(reads(contents)),
       findings: severities.map(finding),
-      differingBytes: contents === 'ABC' ? undefined : 14
+      differingBytes: contents === 'ABC' ? undefined : 14,
+      trust: 'alone'
     });
   const region = 'Data flash';
   const agreed = (agreeing: number, total: number, which: string) => ({
     ...{ region, agreeing, total, which }
   });
-  const implausible = { region, finding: 'image.fill.single' };
+  const implausible = { region, finding: 'image.fill.single', cause: 'undecided' };
   const table: readonly [string, ('look' | 'stop' | 'note')[], string, string, object, boolean][] =
     [
       ['', [], 'look', 'none', { region }, false],

@@ -14,7 +14,23 @@ export interface ReadsCodes {
   'image.size.wrong': { found: number; expected: number; region: string };
   'reads.donor.equal': { region: string };
   'reads.region.disputed': { region: string; total: number; bytes: number };
-  'reads.region.implausible': { region: string; finding: string };
+  'reads.region.doubtful': {
+    region: string;
+    agreeing: number;
+    total: number;
+    which: string;
+    cause: string;
+  };
+  'reads.region.few': {
+    region: string;
+    agreeing: number;
+    total: number;
+    which: string;
+    more: number;
+  };
+  'reads.region.implausible': { region: string; finding: string; cause: string };
+  'reads.region.rebuilt': { region: string; total: number; cause: string };
+  'reads.region.unseen': { region: string };
   'reads.region.none': { region: string };
   'reads.region.outvoted': { region: string; agreeing: number; total: number; which: string };
   'reads.region.remark': { region: string; agreeing: number; total: number; which: string };
@@ -23,6 +39,8 @@ export interface ReadsCodes {
   'reads.series.contact': { made: number };
   'reads.series.implausible': { made: number };
   'reads.series.many': { made: number };
+  'reads.series.reseat': { made: number };
+  'reads.series.useless': { made: number; cause: string };
   'reads.series.settled': { made: number };
 }
 

@@ -1,5 +1,6 @@
 import { judge, type Judgement } from '../base/verdict.ts';
 import type { Finding } from '../image/finding.ts';
+import type { TrustSummary } from '../trust/summary.ts';
 import type { Agreement } from './agreement.ts';
 
 /** Everything the verdict on one region of one unit rests on. */
@@ -10,11 +11,15 @@ export interface RegionFacts {
   readonly findings: readonly Finding[];
   /** Bytes in which the first two differing reads differ. */
   readonly differingBytes: number | undefined;
+  /** What the bytes themselves show; undefined where they could not be looked at, `alone` where only agreement can speak. */
+  readonly trust: TrustSummary | undefined | 'alone';
 }
 
 /** How the reads of one region stand; `equal`: a donor's backup that is the original's own content. */
 export type RegionState =
-  ('none' | 'single' | 'disputed' | 'implausible') | ('remark' | 'outvoted' | 'trusted' | 'equal');
+  | ('none' | 'single' | 'disputed' | 'implausible')
+  | ('unseen' | 'few' | 'doubtful' | 'rebuilt')
+  | ('remark' | 'outvoted' | 'trusted' | 'equal');
 
 /** Verdict on one region, with the state that others go by. */
 export interface RegionJudgement extends Judgement {
@@ -28,18 +33,25 @@ export function judgeEqualBackup(region: string): RegionJudgement {
 
 /**
  * Verdict on the reads of one region.
- * Order: no read, a single read, reads that dispute, agreement on something implausible, agreement with a
- * remark, agreement with outvoted reads, plain agreement.
+ * Order: no read, content that cannot be right however often it comes, a single read, reads that dispute (put together or not), agreement that the
+ * bytes speak against or that nobody could look at, agreement with a remark, agreement with outvoted reads, plain agreement.
  */
 export function judgeRegion(facts: RegionFacts): RegionJudgement {
   const state = stateOf(facts);
   return { ...say(state, facts), state };
 }
 
-function stateOf({ agreement, findings }: RegionFacts): Exclude<RegionState, 'equal'> {
-  if (agreement.state === 'none' || agreement.state === 'single' || agreement.state === 'disputed')
-    return agreement.state;
+function stateOf({ agreement, findings, trust }: RegionFacts): Exclude<RegionState, 'equal'> {
+  const { state } = agreement;
+  if (state === 'none') return 'none';
+  const seen = trust === 'alone' ? undefined : trust;
+  if (seen?.verdict === 'refuse' && seen.cause !== 'undecided') return 'implausible';
+  if (state === 'single') return state;
+  if (seen?.verdict === 'reconstructed') return 'rebuilt';
+  if (state === 'disputed') return state;
   if (findings.some((f) => f.severity === 'stop')) return 'implausible';
+  if (trust !== 'alone' && !seen) return 'unseen';
+  if (seen && seen.verdict !== 'trusted') return seen.cause === 'none' ? 'few' : 'doubtful';
   if (findings.some((f) => f.severity === 'look')) return 'remark';
   return agreement.dissenting.length > 0 ? 'outvoted' : 'trusted';
 }
@@ -54,6 +66,7 @@ function say(state: Exclude<RegionState, 'equal'>, facts: RegionFacts): Judgemen
   };
   const bytes = facts.differingBytes ?? 0;
   const finding = facts.findings.find((f) => f.severity === 'stop')?.code ?? '';
+  const cause = facts.trust === 'alone' ? 'undecided' : (facts.trust?.cause ?? 'undecided');
   switch (state) {
     case 'none':
       return judge('look', 'reads.region.none', { region });
@@ -62,7 +75,17 @@ function say(state: Exclude<RegionState, 'equal'>, facts: RegionFacts): Judgemen
     case 'disputed':
       return judge('look', 'reads.region.disputed', { region, total: agreement.total, bytes });
     case 'implausible':
-      return judge('stop', 'reads.region.implausible', { region, finding });
+      return judge('stop', 'reads.region.implausible', { region, finding, cause });
+    case 'unseen':
+      return judge('look', 'reads.region.unseen', { region });
+    case 'few': {
+      const more = facts.trust === 'alone' ? 1 : (facts.trust?.readsNeeded ?? 1);
+      return judge('look', 'reads.region.few', { ...params, more });
+    }
+    case 'doubtful':
+      return judge('look', 'reads.region.doubtful', { ...params, cause });
+    case 'rebuilt':
+      return judge('look', 'reads.region.rebuilt', { region, total: agreement.total, cause });
     case 'remark':
       return judge('look', 'reads.region.remark', params);
     case 'outvoted':

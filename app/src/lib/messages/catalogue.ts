@@ -17,6 +17,7 @@ import { prove } from './prove.ts';
 import { scan } from './scan.ts';
 import { network } from './network.ts';
 import { trace } from './trace.ts';
+import { trust } from './trust.ts';
 import { vehicle } from './vehicle.ts';
 import { wiring } from './wiring.ts';
 import { verdicts } from './verdicts.ts';
@@ -35,6 +36,7 @@ export const catalogue: Catalogue = {
   ...image,
   ...network,
   ...trace,
+  ...trust,
   ...vehicle,
   ...wiring,
   ...label,

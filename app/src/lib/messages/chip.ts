@@ -1,4 +1,5 @@
-import { formatChipId, formatVolts } from '@badger/core/base/format';
+import { formatChipId, formatVolts, inSentence } from '@badger/core/base/format';
+import { CAUSE_WORDS } from './trust.ts';
 import { num, text, type MessageOf, type Texts, type Params } from './message.ts';
 
 const volts = (p: Params, name: string) => `${formatVolts(num(p[name]))} V`;
@@ -123,16 +124,16 @@ export const chip = {
     text: `After ${text(p['made'])} reads: it is the contact, not the clock.`,
     clear: CONTACT
   }),
-  'reads.advice.chip': line(
-    'Reads differ',
-    'The board may load the lines, or a leg has no contact.',
-    'Read until two agree lowers the clock by itself; if that does not help, reseat the clip or lift the chip.'
-  ),
-  'reads.advice.lead': line(
-    'Reads differ',
-    'A lead or a pin may have bad contact, or the unit is failing.',
-    'Reseat the lead and check the supply under load, then read until two agree.'
-  ),
+  'reads.series.reseat': (p) => ({
+    title: 'Reseat the lead, then read on',
+    text: `Other bytes were disturbed in each of ${text(p['made'])} reads: the contact is bad.`,
+    clear: 'Take the lead off, look at its pins, push it home, then read until two agree.'
+  }),
+  'reads.series.useless': (p) => ({
+    title: 'Reading on is useless',
+    text: `After ${text(p['made'])} reads: ${inSentence((CAUSE_WORDS[text(p['cause']) as keyof typeof CAUSE_WORDS] ?? CAUSE_WORDS.undecided).title)}.`,
+    clear: CAUSE_WORDS[text(p['cause']) as keyof typeof CAUSE_WORDS]?.clear ?? CONTACT
+  }),
   'write.content.original': (p) => ({
     title: 'The original is on the programmer',
     text: `The content of ${text(p['region'])} equals a kept read of the original. Nothing was changed.`,

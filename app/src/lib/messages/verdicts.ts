@@ -1,5 +1,9 @@
 import { formatCount, inSentence } from '@badger/core/base/format';
-import { listed, num, text, type Texts } from './message.ts';
+import { CAUSE_WORDS } from './trust.ts';
+import { listed, num, text, type Message, type Params, type Texts } from './message.ts';
+
+const causeOf = (cause: Params[string] | undefined): Message =>
+  CAUSE_WORDS[text(cause) as keyof typeof CAUSE_WORDS] ?? CAUSE_WORDS.undecided;
 
 /** Verdicts of the nine stops and of regions. */
 export const verdicts = {
@@ -155,10 +159,33 @@ export const verdicts = {
     text: `${text(p['total'])} reads are kept and no two are equal; the first two differ in ${formatCount(num(p['bytes']))} bytes.`,
     clear: 'Check clamp and leads, then read again: one more equal read settles it.'
   }),
+  'reads.region.doubtful': (p) => ({
+    title: `${text(p['region'])} reads match, but are not trusted`,
+    text: `Reads ${listed(p['which'])} agree on what does not hold. ${causeOf(p['cause']).title}: ${inSentence(causeOf(p['cause']).text)}`,
+    clear: causeOf(p['cause']).clear ?? 'Look at what was measured.'
+  }),
+  'reads.region.few': (p) => ({
+    title: `${text(p['region'])} needs ${num(p['more']) === 1 ? 'one more read' : `${text(p['more'])} more reads`}`,
+    text: `Reads ${listed(p['which'])} agree. The shop asks for more.`,
+    clear: `Read ${inSentence(text(p['region']))} again.`
+  }),
   'reads.region.implausible': (p) => ({
-    title: `${text(p['region'])} reads match, but the content is implausible`,
-    text: 'Equal reads of a dead bus, a locked region or a stuck line are equally wrong.',
-    clear: 'Check access, wiring and chip type, then read again.'
+    title: `${text(p['region'])}: reading on is useless`,
+    text:
+      text(p['cause']) === 'undecided'
+        ? 'Equal reads of a dead bus, a locked region or a stuck line are equally wrong.'
+        : `${causeOf(p['cause']).title}. ${causeOf(p['cause']).text}`,
+    clear: causeOf(p['cause']).clear ?? 'Check access, wiring and chip type, then read again.'
+  }),
+  'reads.region.rebuilt': (p) => ({
+    title: `${text(p['region'])}: no two reads agree, but they can be put together`,
+    text: `Out of ${text(p['total'])} reads one content was put together that passes every checksum. It is marked as such.`,
+    clear: 'Read on until two agree, or let a lead take what was put together.'
+  }),
+  'reads.region.unseen': (p) => ({
+    title: `${text(p['region'])} could not be looked at`,
+    text: 'Reads agree, but their content could not be judged. What is not known is not trusted.',
+    clear: 'Open the job again; if it stays so, tell the lead.'
   }),
   'reads.region.remark': (p) => ({
     title: `${text(p['region'])} is trusted, with a remark`,

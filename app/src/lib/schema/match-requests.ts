@@ -108,12 +108,14 @@ export const shopRules = {
   $id: 'urn:upright-badger:shop-rules',
   type: 'object',
   additionalProperties: false,
-  required: ['wallDisplay', 'namesBy'],
+  required: ['wallDisplay', 'namesBy', 'readsRequired'],
   properties: {
     /** Today is shown to whoever walks past: nobody signed in, initials only. */
     wallDisplay: { type: 'boolean' },
     /** What names of files begin with, where there is one. */
-    namesBy: { enum: ['vin', 'plate'] }
+    namesBy: { enum: ['vin', 'plate'] },
+    /** Reads that must be the same before they are trusted. */
+    readsRequired: { enum: [2, 3] }
   }
 } as const;
 

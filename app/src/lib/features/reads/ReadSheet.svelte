@@ -9,6 +9,7 @@
   import DifferenceStrip from './DifferenceStrip.svelte';
   import KeptReads from './KeptReads.svelte';
   import ReadTable from './ReadTable.svelte';
+  import TrustCard from './TrustCard.svelte';
   import SupplyTrace from '../shared/SupplyTrace.svelte';
   import { uploadFiles } from './upload.ts';
 
@@ -115,12 +116,9 @@
   {/if}
   {#if operation?.kind === 'read' && role === operation.role}{@render traceCard()}{/if}
 {/each}
-{#each roles.flatMap( (role) => job.regions[role].map( (region) => ({ carrier: carrierOf(role), region }) ) ) as { carrier, region }, i (`${i}/${region.id}`)}
+{#each roles.flatMap( (role) => job.regions[role].map( (region) => ({ role, region }) ) ) as { role, region } (`${role}/${region.id}`)}
+  {#if region.reads.length > 1 || region.verdict.verdict === 'stop'}<TrustCard {region} />{/if}
   <DifferenceStrip {region} />
-  {#if region.state === 'disputed' && carrier !== 'file'}
-    {@const m = messageOf(carrier === 'chip' ? 'reads.advice.chip' : 'reads.advice.lead')}
-    <p class="card-sheet finding look"><b>{region.name}: {m.title}.</b> {m.text} {m.clear}</p>
-  {/if}
   {#each [...region.findings, ...(region.secrets?.findings ?? [])] as finding, n (n)}
     {@const m = messageOf(finding.code, finding.params)}
     <p class="card-sheet finding {finding.severity}"><b>{region.name}: {m.title}.</b> {m.text}</p>

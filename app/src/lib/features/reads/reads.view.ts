@@ -6,7 +6,9 @@ export function agreeWords(reads: Pick<RegionData, 'state' | 'agreeing' | 'total
     case 'trusted':
       return `${reads.agreeing.length} of ${reads.total}, trusted`;
     case 'disputed':
-      return `0 of ${reads.total} agree`;
+      return reads.agreeing.length > 1
+        ? `${reads.agreeing.length} of ${reads.total} agree, not trusted`
+        : `0 of ${reads.total} agree`;
     case 'single':
       return '1 read, single';
     case 'none':

@@ -14,7 +14,7 @@ const region = (id: string, lengthBytes: number): RegionData => ({
   findings: [],
   readBy: null,
   secrets: undefined,
-  differences: [],
+  ...{ differences: [], trust: undefined },
   verdict: { verdict: 'look', code: 'reads.region.none', params: {} }
 });
 const target: DropTarget = {

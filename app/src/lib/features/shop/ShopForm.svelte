@@ -40,6 +40,21 @@
       >
     {/each}
   </fieldset>
+  <fieldset disabled={!may}>
+    <legend>Reads are trusted when</legend>
+    {#each [{ n: 2, name: 'two are the same' }, { n: 3, name: 'three are the same (strict)' }] as const as r (r.n)}
+      <label class="tick"
+        ><input
+          type="radio"
+          class="radio"
+          name="readsRequired"
+          value={r.n}
+          checked={rules.readsRequired === r.n}
+          onchange={() => set({ readsRequired: r.n })}
+        />{r.name}</label
+      >
+    {/each}
+  </fieldset>
 </Panel>
 
 <style>

@@ -14,6 +14,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import { sql } from 'drizzle-orm';
 import type { Comparison } from '@badger/core/image/compare';
+import type { TrustSummary } from '@badger/core/trust/summary';
 import type { Range } from '@badger/core/image/range';
 import type { Finding } from '@badger/core/image/finding';
 import type { Problem } from '@badger/core/base/result';
@@ -44,6 +45,14 @@ export const imageChunk = pgTable(
 );
 
 /** How two contents differ, found once: content never changes. The smaller SHA-256 stands first. */
+/** What some reads of a region show, found once. Nothing but a memory of it: it can be found again. */
+export const readsJudgement = pgTable('reads_judgement', {
+  /** SHA-256 of what was judged: the reads by number and content, the family as it was, what the shop asks for. */
+  key: text().primaryKey(),
+  summary: jsonb().$type<TrustSummary>().notNull(),
+  createdAt: createdAt()
+});
+
 export const imageComparison = pgTable(
   'image_comparison',
   {

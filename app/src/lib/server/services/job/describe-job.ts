@@ -1,3 +1,4 @@
+import { isTrusted } from '@badger/core/reads/judge-region';
 import type { JobRow } from '../../repositories/jobs.ts';
 import type {
   JobData,
@@ -167,7 +168,10 @@ const NOTHING_KEPT = {
 
 /** What is kept of it, and whether it agrees. */
 function describeKept(view: RegionView) {
-  const { state, agreeing, total } = view.agreement;
+  const { agreeing, total } = view.agreement;
+  // reads that agree on what is not trusted are no better than such as differ
+  const { state: counted } = view.agreement;
+  const state = counted === 'trusted' && !isTrusted(view.verdict) ? 'disputed' : counted;
   return {
     reads: view.reads.map((r) => describeRead(view, r)),
     ...{ state, agreeing, total, findings: view.findings, verdict: view.verdict }
@@ -204,6 +208,7 @@ function describeRegion(
     lengthBytes: view.region.lengthBytes,
     readBy: by ? { name: by.spec.name, own: by.key === access.key } : null,
     ...describeKept(view),
+    trust: view.trust,
     differences: view.differences.map(({ first, second, comparison }) => ({
       first,
       second,
@@ -216,13 +221,13 @@ function describeRegion(
   };
 }
 
-function describeRead({ agreement }: RegionView, read: ReadRow): ReadData {
+function describeRead({ agreement, verdict }: RegionView, read: ReadRow): ReadData {
   const trust =
-    agreement.state === 'trusted'
+    agreement.state === 'trusted' && isTrusted(verdict)
       ? read.sha256 === agreement.trustedSha256
         ? 'full'
         : 'broken'
-      : agreement.state === 'disputed'
+      : agreement.state === 'disputed' || agreement.state === 'trusted'
         ? 'broken'
         : 'half';
   return {

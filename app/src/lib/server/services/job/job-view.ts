@@ -7,7 +7,7 @@ import { judgeLineOfWork } from '@badger/core/gates/line-of-work';
 import { findNextStep, type NextStep } from '@badger/core/gates/next-step';
 import { readStates, type StageStates } from '@badger/core/gates/stage-states';
 import type { Comparison } from '@badger/core/image/compare';
-import { pairsOfJob, readJobState, type JobState } from '@badger/core/job/job-state';
+import { pairsOfJob, readJobState, setsOfJob, type JobState } from '@badger/core/job/job-state';
 import type {
   RegionView as AnyRegionView,
   SecretView as AnySecretView
@@ -22,6 +22,8 @@ import type { OperationRow } from '../../repositories/operations.ts';
 import type { ReadRow } from '../../repositories/reads.ts';
 import { readingOf } from '../operation/vehicle-cable.ts';
 import { compareKept } from '../reads/compare-reads.ts';
+import { judgeSets } from '../reads/judge-kept.ts';
+import { loadShopRules } from '../shop/shop-settings.ts';
 import { loadJobRecords, type CloneImage, type JobRecords } from './job-records.ts';
 import { connectionNow } from '../wiring/wired-now.ts';
 import { feedOf } from './job-sides.ts';
@@ -85,7 +87,10 @@ async function viewJob(
 ): Promise<JobView> {
   const profileOf = (family: string) => deps.profiles.get(family);
   const compared = await compareAll(db, pairsOfJob(job, records, profileOf));
-  const state = readJobState(job, records, { profileOf, compared });
+  const required = (await loadShopRules(db)).readsRequired;
+  const by = { families: [...deps.profiles.values()], required };
+  const judged = await judgeSets(db, setsOfJob(job, records, profileOf), by);
+  const state = readJobState(job, records, { profileOf, compared, judged });
   const connection = connectionNow(deps, { ...state, job, records });
   const facts = factsOfLine(state, { supply: supplyJudgement(deps, job, state), connection });
   const line = judgeLineOfWork(facts);

@@ -36,8 +36,8 @@ export async function planSeries(run: Run, step?: SeriesStep): Promise<SeriesSte
   if (!region) return undefined;
   const made = (step?.made ?? 0) + 1;
   const clockHz = access.carrier === 'chip' ? access.chip.clockHz : undefined;
-  const { verdict, agreement } = region;
-  const next = planNextRead({ verdict, agreement, made, carrier: access.carrier, clockHz });
+  const { verdict, agreement, trust } = region;
+  const next = planNextRead({ verdict, agreement, made, carrier: access.carrier, clockHz, trust });
   if (next.type === 'again') return { made, clockHz: next.clockHz };
   const { code } = next.judgement;
   await deps.db.transaction(async (tx) => {

@@ -58,12 +58,14 @@ export async function saveSkills(
 }
 
 /** Nothing is shown to whoever walks past until somebody wants it. */
-const USUAL_RULES: ShopRules = { wallDisplay: false, namesBy: 'vin' };
+const USUAL_RULES: ShopRules = { wallDisplay: false, namesBy: 'vin', readsRequired: 2 };
 
 /** What the shop has decided once for all jobs; the careful answer where nothing is kept or it does not hold any more. */
 export async function loadShopRules(db: Tx): Promise<ShopRules> {
   const kept = await findSetting(db, 'shop');
-  return validateShopRules(kept) ? kept : USUAL_RULES;
+  // what was kept before a rule was added lacks it: the usual one then
+  const whole = typeof kept === 'object' ? { ...USUAL_RULES, ...kept } : kept;
+  return validateShopRules(whole) ? whole : USUAL_RULES;
 }
 
 /** Errors: `gate.person.role`. */

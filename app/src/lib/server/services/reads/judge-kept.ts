@@ -1,0 +1,66 @@
+import { createHash } from 'node:crypto';
+import type { KeptReadFact } from '@badger/core/job/job-rows';
+import type { ReadSet } from '@badger/core/job/region-state';
+import type { Profile } from '@badger/core/profile/profile';
+import { knowRegion, type TimedRead } from '@badger/core/trust/read-set';
+import type { TrustSummary } from '@badger/core/trust/summary';
+import type { Tx } from '../../db/client.ts';
+import { judgeApart, type JudgedApart } from '../../judge/judge-apart.ts';
+import { loadImage } from '../../repositories/images.ts';
+import { findJudgements, saveJudgement } from '../../repositories/judgements.ts';
+
+/** Raised when the judgement of reads changes: what was found by an older one is found anew. */
+const JUDGED_BY = 1;
+
+/** What the judgement of reads rests on beside the reads. */
+export interface JudgeBy {
+  readonly families: readonly Profile[];
+  /** Agreeing reads that the shop asks for. */
+  readonly required: number;
+}
+
+/** The same reads of the same region give the same key, whatever job they serve in. */
+export function keyOfSet({ profile, regionId, reads }: ReadSet, { required }: JudgeBy): string {
+  const parts = [JUDGED_BY, profile.id, profile.version, regionId, required];
+  const list = reads.map((r) => `${r.number}:${r.sha256}`);
+  return createHash('sha256')
+    .update(JSON.stringify([...parts, ...list]))
+    .digest('hex');
+}
+
+/**
+ * What sets of reads show: as it was found before, else found now in a thread of its own and kept. A set of which a content cannot be loaded, or
+ * whose judging broke down, is left out: of it nothing is known.
+ */
+export async function judgeSets<R extends KeptReadFact>(
+  db: Tx,
+  sets: readonly ReadSet<R>[],
+  by: JudgeBy
+): Promise<(set: ReadSet) => TrustSummary | undefined> {
+  const keys = new Map(sets.map((set) => [keyOfSet(set, by), set]));
+  const found = new Map(await findJudgements(db, [...keys.keys()]));
+  for (const [key, set] of keys) {
+    if (found.has(key)) continue;
+    const judged = await judgeNow(db, set, by);
+    if (!judged) continue;
+    await saveJudgement(db, key, judged.summary);
+    found.set(key, judged.summary);
+  }
+  return (set) => found.get(keyOfSet(set, by));
+}
+
+/** Judges a set now, with what was put together of it. Undefined where nothing can be known. */
+export async function judgeNow(
+  db: Tx,
+  { profile, regionId, reads }: ReadSet,
+  { families, required }: JudgeBy
+): Promise<JudgedApart | undefined> {
+  const loaded: TimedRead[] = [];
+  for (const { number, sha256 } of reads) {
+    const image = await loadImage(db, sha256);
+    if (!image.ok) return undefined;
+    loaded.push({ number, bytes: image.value });
+  }
+  const knowledge = knowRegion(profile, regionId, families);
+  return judgeApart({ reads: loaded, knowledge, policy: { required } });
+}

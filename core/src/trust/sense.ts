@@ -1,0 +1,77 @@
+import { bytesAtOf, checksOf, coveredParts, type ChecksumRule } from '../checksum/rule.ts';
+import { verifyCheck, type SumState } from '../checksum/verify-sums.ts';
+import { readFields } from '../field/read-fields.ts';
+import { joinRanges } from '../image/image.ts';
+import type { Range } from '../image/range.ts';
+import type { RegionKnowledge } from './read-set.ts';
+
+/** How far a content is what the region must hold. */
+export interface Sense {
+  readonly sums: readonly SumState[];
+  /** Checks that hold, that do not, and that could not be made. */
+  readonly hold: number;
+  readonly differ: number;
+  readonly unknown: number;
+  /** Fields that read as they must, and such as do not; erased ones count for neither. */
+  readonly fieldsSound: number;
+  readonly fieldsWrong: number;
+}
+
+type Known = Pick<RegionKnowledge, 'rules' | 'fields'>;
+
+/** Holds a content against rules and fields. Total: what cannot be computed is unknown. */
+export function senseOf(bytes: Uint8Array, { rules, fields }: Known): Sense {
+  const bytesAt = bytesAtOf(bytes);
+  const sums = rules.flatMap((rule) => checksOf(rule).map((check) => verifyCheck(check, bytesAt)));
+  const count = (of: (s: SumState) => boolean) => sums.filter(of).length;
+  const readings = readFields(fields, bytesAt).filter((f) => f.spec.form.type !== 'bytes');
+  const wrong = ['malformed', 'outside', 'torn', 'voted', 'unknown'];
+  return {
+    sums,
+    hold: count((s) => s.verdict === 'holds'),
+    differ: count((s) => s.verdict === 'differs' || s.verdict === 'inverse-differs'),
+    unknown: count((s) => s.verdict === 'unknown'),
+    fieldsSound: readings.filter((f) => f.verdict === 'sound').length,
+    fieldsWrong: readings.filter((f) => wrong.includes(f.verdict)).length
+  };
+}
+
+/** Something that must be so is not: a check, or more fields than not; where no check speaks, any field. */
+export const isContradicted = ({ hold, differ, fieldsWrong, fieldsSound }: Sense): boolean =>
+  differ > 0 || fieldsWrong > (hold > 0 ? fieldsSound : 0);
+
+/** Every check holds, and there is one. A field that reads wrong among sound ones is what the unit holds. */
+export const isConfirmed = ({ hold, differ, unknown, fieldsWrong, fieldsSound }: Sense): boolean =>
+  hold > 0 && differ === 0 && unknown === 0 && fieldsWrong <= fieldsSound;
+
+/** Better content is worth more: checks first, then fields. */
+export const worthOf = ({ hold, differ, unknown, fieldsSound, fieldsWrong }: Sense): number =>
+  1000 * (hold - differ - unknown) + fieldsSound - fieldsWrong;
+
+/** Offsets that a check of at least `leastBits` bits covers or stores. Ascending. */
+export function coveredBy(rules: readonly ChecksumRule[], leastBits = 16): Range[] {
+  const parts = rules.flatMap((rule) =>
+    checksOf(rule)
+      .filter((check) => check.checksum.bits >= leastBits)
+      .flatMap((check) => [
+        ...coveredParts(check).flatMap((p) => (p.instead ? [] : [p.range])),
+        check.stored,
+        ...(check.inverse ? [check.inverse] : [])
+      ])
+  );
+  return joinRanges(parts);
+}
+
+/** Is an offset in one of the ranges? Shape: ranges ascending and apart. */
+export function isIn(ranges: readonly Range[], at: number): boolean {
+  let low = 0;
+  let high = ranges.length - 1;
+  while (low <= high) {
+    const middle = (low + high) >> 1;
+    const range = ranges[middle] as Range;
+    if (at < range.start) high = middle - 1;
+    else if (at >= range.end) low = middle + 1;
+    else return true;
+  }
+  return false;
+}
