@@ -2,6 +2,7 @@
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { acceptReads } from '../app/src/lib/server/services/reads/accept-reads.ts';
 import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts';
 import { checkJobGate } from '../app/src/lib/server/services/job/gate.ts';
 import { assignUnit, finishJob } from '../app/src/lib/server/services/job/jobs.ts';
@@ -167,6 +168,15 @@ describe('two people at once', () => {
         await runToEnd(shop, bench, request);
       }
     }
+    // files of the original were put down to the donor before: two contents that both could be right, and a lead says which is
+    const donor = (await view()).regions.donor.find((r) => r.region.id === 'program-flash');
+    expect(donor?.verdict.state).toBe('doubtful');
+    const lead = await shop.person('lead');
+    const taken = await acceptReads(shop.root.deps, lead, {
+      ...{ jobNumber: 2031, role: 'donor', regionId: 'program-flash' },
+      ...{ readId: donor?.reads.at(-1)?.id ?? '', reason: 'Read on the bench just now.' }
+    });
+    expect(taken.ok).toBe(true);
     expect((await buildClone(shop.root.deps, bench, 2031)).ok).toBe(true);
   };
   const start = () =>

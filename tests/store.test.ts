@@ -75,7 +75,9 @@ describe('what is kept is kept', () => {
 
   it('compares a read with the others when it is kept, both ways round, and old ones when somebody asks', async () => {
     const contents = [1, 2, 3].map((n) =>
-      new Uint8Array(65536).map((_, i) => (i === 100 * n ? 0xf0 | n : i & 0x3f))
+      new Uint8Array(65536).map((_, i) =>
+        i === 100 * n ? 0xf0 | n : (i * 7 + (i >> 8) * 13) & 0xff
+      )
     );
     const kept = [];
     for (const bytes of contents) kept.push(await drop(bytes));

@@ -72,6 +72,19 @@ export interface ScanFact {
   readonly brokenOff: unknown;
 }
 
+/** A lead takes a content as that of a region although its reads are not trusted, and says why. */
+export interface AcceptedFact {
+  readonly id: string;
+  readonly unitId: string;
+  readonly regionId: string;
+  readonly sha256: string;
+  /** `rebuilt`: put together of several reads. */
+  readonly kind: 'read' | 'rebuilt';
+  /** The reads that there were. One more, and it is to be said anew. */
+  readonly readNumbers: readonly number[];
+  readonly reason: string;
+}
+
 /** What is kept of one job. Lists are oldest first; what is not there is undefined. */
 export interface JobRows<
   U extends UnitFact = UnitFact,
@@ -83,6 +96,7 @@ export interface JobRows<
   /** Access and method that were last chosen. */
   readonly choice: { readonly accessKey: string; readonly method: string } | undefined;
   readonly reads: readonly R[];
+  readonly accepted: readonly AcceptedFact[];
   /** The newest that was built. */
   readonly clone: C | undefined;
   readonly operations: readonly O[];

@@ -61,6 +61,7 @@ const whole = (): JobRows => ({
   units: { original: unit('o'), donor: unit('d') },
   choice: { accessKey: 'boot-0', method: 'whole-image' },
   reads: [...twice('original', 'o'), ...twice('donor', 'd')],
+  accepted: [],
   clone: { id: 'c', plan: { method: 'whole-image', family: 'HV-EC4', lines } },
   operations: [write()],
   writtenElsewhere: new Set(),
@@ -68,7 +69,8 @@ const whole = (): JobRows => ({
   ...{ arrival: { how: 'vehicle' }, vehicleScan: undefined, benchScan: undefined, tests: [] }
 });
 const nothing: JobRows = {
-  ...{ units: {}, choice: undefined, reads: [], clone: undefined, operations: [] },
+  ...{ units: {}, choice: undefined, reads: [], accepted: [] },
+  ...{ clone: undefined, operations: [] },
   ...{ writtenElsewhere: new Set(), authority: undefined, arrival: undefined },
   ...{ vehicleScan: undefined, benchScan: undefined, tests: [] }
 };
@@ -189,7 +191,7 @@ describe('the state of a job', () => {
     expect(new Set(seen(undefined))).toEqual(new Set(['unseen']));
     const doubt = { verdict: 'read-again', cause: 'undecided', readsNeeded: 1 };
     expect(new Set(seen(doubt))).toEqual(new Set(['doubtful']));
-    expect(new Set(seen({ ...doubt, cause: 'none' }))).toEqual(new Set(['few']));
+    expect(new Set(seen({ ...doubt, short: true }))).toEqual(new Set(['few']));
     const useless = { verdict: 'refuse', cause: 'stuck-bit', readsNeeded: undefined };
     expect(new Set(seen(useless))).toEqual(new Set(['implausible']));
     expect(new Set(seen({ ...useless, cause: 'undecided' }))).toEqual(new Set(['doubtful']));

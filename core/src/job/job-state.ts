@@ -98,7 +98,7 @@ type Kind = 'whole' | 'part';
 /** Reads of one unit that still say what was in it before this job changed anything; undefined without family or unit. */
 function readsOfSide<U extends UnitFact, R extends KeptReadFact>(
   ground: ReturnType<typeof groundOf<U, R>>,
-  { reads, operations }: JobRows<U, R>,
+  { reads, operations, accepted }: JobRows<U, R>,
   { role, kind, profileOf }: { role: UnitRole; kind: Kind; profileOf: ProfileOf }
 ): SideReads<R> | undefined {
   const unit = ground.units[role];
@@ -109,7 +109,10 @@ function readsOfSide<U extends UnitFact, R extends KeptReadFact>(
   const own = reads.filter(
     (r) => r.role === role && r.unitId === unit?.id && (r.ranges === null) === (kind === 'whole')
   );
-  return { profile, role, reads: readsBeforeChange(own, writesTo(operations, unit?.id)) };
+  return {
+    ...{ profile, role, reads: readsBeforeChange(own, writesTo(operations, unit?.id)) },
+    accepted: accepted.filter((a) => a.unitId === unit?.id)
+  };
 }
 
 /** Pairs of contents that have to be compared before the state can be read. Shape: SHA-256 by SHA-256. */

@@ -5,9 +5,15 @@ import { sameRanges, type Range } from '../image/range.ts';
 import { getRegion, type Profile, type Region } from '../profile/profile.ts';
 import { computeAgreement, type Agreement } from '../reads/agreement.ts';
 import { findEqualBackups } from '../reads/equal-backup.ts';
-import { judgeEqualBackup, judgeRegion, type RegionJudgement } from '../reads/judge-region.ts';
+import {
+  isTrusted,
+  judgeAccepted,
+  judgeEqualBackup,
+  judgeRegion,
+  type RegionJudgement
+} from '../reads/judge-region.ts';
 import type { TrustSummary } from '../trust/summary.ts';
-import type { KeptReadFact } from './job-rows.ts';
+import type { AcceptedFact, KeptReadFact } from './job-rows.ts';
 import type { UnitRole } from './roles.ts';
 
 export interface Difference {
@@ -27,6 +33,8 @@ export interface RegionView<R extends KeptReadFact = KeptReadFact> {
   readonly differences: readonly Difference[];
   /** What the bytes of the reads themselves show; undefined where that could not be looked at. */
   readonly trust: TrustSummary | undefined;
+  /** What a lead took in spite of that, and why. */
+  readonly accepted: AcceptedFact | undefined;
   readonly verdict: RegionJudgement;
 }
 
@@ -57,6 +65,8 @@ export interface SideReads<R extends KeptReadFact = KeptReadFact> {
   readonly profile: Profile;
   readonly role: UnitRole;
   readonly reads: readonly R[];
+  /** Of the same unit. */
+  readonly accepted: readonly AcceptedFact[];
 }
 
 /** Security data of one region that was read alone. Ranges: addresses. */
@@ -73,7 +83,8 @@ export function viewSecrets<R extends KeptReadFact>(side: SideReads<R>): SecretV
       const names = secretsWithin(profile, region.id, ranges).map((s) => s.name);
       const name = names.join(', ') || region.name;
       const own = reads.filter((r) => sameRanges(r.ranges ?? [], ranges));
-      const view = { role, region, name, compared: () => undefined, trust: 'alone' } as const;
+      const seen = { compared: () => undefined, trust: 'alone', accepted: undefined } as const;
+      const view = { role, region, name, ...seen };
       return { ...viewRegion(view, own), ranges };
     });
   });
@@ -85,26 +96,29 @@ export function viewRegions<R extends KeptReadFact>(
   { compared, judged }: Looks
 ): RegionView<R>[] {
   return readsByRegion(side).map(({ region, reads }) => {
-    const set = setOf(side.profile, region, reads);
+    const set = setOfRegion(side.profile, region.id, reads);
     const trust = reads.length > 0 ? judged(set) : undefined;
-    return viewRegion({ role: side.role, region, name: region.name, compared, trust }, reads);
+    const accepted = acceptedOf(side.accepted, region.id, reads);
+    const view = { role: side.role, region, name: region.name, compared, trust, accepted };
+    return viewRegion(view, reads);
   });
 }
 
 /** Sets of reads that have to be judged before the regions of a unit can be viewed. */
 export function listSets<R extends KeptReadFact>(side: SideReads<R>): ReadSet<R>[] {
   return readsByRegion(side).flatMap(({ region, reads }) =>
-    reads.length > 0 ? [setOf(side.profile, region, reads)] : []
+    reads.length > 0 ? [setOfRegion(side.profile, region.id, reads)] : []
   );
 }
 
-function setOf<R extends KeptReadFact>(
+/** The reads of a region that are judged together. */
+export function setOfRegion<R extends KeptReadFact>(
   profile: Profile,
-  region: Region,
+  regionId: string,
   reads: readonly R[]
 ): ReadSet<R> {
   const ordered = [...reads].sort((a, b) => a.number - b.number).slice(-MOST_TOGETHER);
-  return { profile, regionId: region.id, reads: ordered };
+  return { profile, regionId, reads: ordered };
 }
 
 /** Pairs of contents that have to be compared before the regions of a unit can be viewed. Shape: SHA-256 by SHA-256. */
@@ -124,6 +138,21 @@ function readsByRegion<R extends KeptReadFact>({ profile, reads }: SideReads<R>)
 
 const agreementOf = (reads: readonly KeptReadFact[]) =>
   computeAgreement(reads.map((r) => ({ ...r, readId: r.id })));
+
+/** The content that a lead took, and the reads that hold it; what was put together no read holds. */
+function takenAs(
+  { sha256 }: AcceptedFact,
+  agreement: Agreement,
+  reads: readonly KeptReadFact[]
+): Agreement {
+  const numbers = (list: readonly KeptReadFact[]) =>
+    list.map((r) => r.number).sort((a, b) => a - b);
+  return {
+    ...{ state: 'trusted', total: agreement.total, trustedSha256: sha256 },
+    agreeing: numbers(reads.filter((r) => r.sha256 === sha256)),
+    dissenting: numbers(reads.filter((r) => r.sha256 !== sha256))
+  };
+}
 
 /** Who agrees, where the bytes have decided it: a pair that its checks refute is no rival. */
 function agreeAs(trust: TrustSummary, reads: readonly KeptReadFact[]): Agreement {
@@ -157,29 +186,47 @@ interface Viewed {
   readonly compared: Compared;
   /** `alone`: security data read alone, of which only agreement and its own findings speak. */
   readonly trust: TrustSummary | undefined | 'alone';
+  readonly accepted: AcceptedFact | undefined;
+}
+
+/** The last word of a lead on just these reads. */
+function acceptedOf(
+  list: readonly AcceptedFact[],
+  regionId: string,
+  reads: readonly KeptReadFact[]
+): AcceptedFact | undefined {
+  const numbers = reads.map((r) => r.number).sort((a, b) => a - b);
+  return list
+    .filter((a) => a.regionId === regionId && a.readNumbers.join() === numbers.join())
+    .at(-1);
 }
 
 function viewRegion<R extends KeptReadFact>(
-  { role, region, name, compared, trust: looked }: Viewed,
+  { role, region, name, compared, trust: looked, accepted }: Viewed,
   reads: readonly R[]
 ): RegionView<R> {
   const trust = looked === 'alone' ? undefined : looked;
-  const agreement = trust ? agreeAs(trust, reads) : agreementOf(reads);
-  const { base, others } = standApart(reads, agreement);
+  const counted = trust ? agreeAs(trust, reads) : agreementOf(reads);
+  const { base, others } = standApart(reads, counted);
   const differences = others.flatMap((read): Difference[] => {
     const comparison = base && compared(base.sha256, read.sha256);
     return base && comparison ? [{ first: base.number, second: read.number, comparison }] : [];
   });
-  const judged = reads.find((r) => r.sha256 === agreement.trustedSha256) ?? reads[0];
+  const judged = reads.find((r) => r.sha256 === counted.trustedSha256) ?? reads[0];
   const findings = judged?.findings ?? [];
-  const verdict = judgeRegion({
+  const facts = {
     regionName: name,
-    agreement,
+    agreement: counted,
     findings,
     trust: looked,
     differingBytes: differences[0]?.comparison.differingBytes
-  });
-  return { region, role, reads, agreement, findings, differences, trust, verdict };
+  };
+  const own = judgeRegion(facts);
+  // what is trusted by itself needs nobody's word
+  const taken = accepted && !isTrusted(own) && own.state !== 'none' ? accepted : undefined;
+  const verdict = taken ? judgeAccepted(facts, taken) : own;
+  const agreement = taken ? takenAs(taken, counted, reads) : counted;
+  return { region, role, reads, agreement, findings, differences, trust, accepted: taken, verdict };
 }
 
 /** A backup that is the original's own content is none, whatever else is true of it. */

@@ -13,6 +13,9 @@ export interface ReadsCodes {
   'image.size.huge': { most?: number; found?: number; expected?: number; region?: string };
   'image.size.wrong': { found: number; expected: number; region: string };
   'reads.donor.equal': { region: string };
+  'reads.accept.needless': { region: string };
+  'reads.accept.none': { region: string };
+  'reads.region.accepted': { region: string; kind: string; reason: string; total: number };
   'reads.region.disputed': { region: string; total: number; bytes: number };
   'reads.region.doubtful': {
     region: string;

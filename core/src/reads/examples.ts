@@ -5,7 +5,7 @@ import type { RegionJudgement, RegionState } from './judge-region.ts';
 
 const VERDICTS: Readonly<Record<RegionState, Verdict>> = {
   ...{ none: 'look', single: 'look', disputed: 'look', implausible: 'stop' },
-  ...{ unseen: 'look', few: 'look', doubtful: 'look', rebuilt: 'look' },
+  ...{ accepted: 'look', unseen: 'look', few: 'look', doubtful: 'look', rebuilt: 'look' },
   ...{ remark: 'look', outvoted: 'go', trusted: 'go', equal: 'stop' }
 };
 

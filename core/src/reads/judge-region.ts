@@ -18,7 +18,7 @@ export interface RegionFacts {
 /** How the reads of one region stand; `equal`: a donor's backup that is the original's own content. */
 export type RegionState =
   | ('none' | 'single' | 'disputed' | 'implausible')
-  | ('unseen' | 'few' | 'doubtful' | 'rebuilt')
+  | ('accepted' | 'unseen' | 'few' | 'doubtful' | 'rebuilt')
   | ('remark' | 'outvoted' | 'trusted' | 'equal');
 
 /** Verdict on one region, with the state that others go by. */
@@ -31,6 +31,15 @@ export function judgeEqualBackup(region: string): RegionJudgement {
   return { ...judge('stop', 'reads.donor.equal', { region }), state: 'equal' };
 }
 
+/** A content that a lead took although the reads are not trusted, and why. */
+export function judgeAccepted(
+  { regionName: region, agreement }: RegionFacts,
+  { kind, reason }: { readonly kind: 'read' | 'rebuilt'; readonly reason: string }
+): RegionJudgement {
+  const params = { region, kind, reason, total: agreement.total };
+  return { ...judge('look', 'reads.region.accepted', params), state: 'accepted' };
+}
+
 /**
  * Verdict on the reads of one region.
  * Order: no read, content that cannot be right however often it comes, a single read, reads that dispute (put together or not), agreement that the
@@ -41,22 +50,27 @@ export function judgeRegion(facts: RegionFacts): RegionJudgement {
   return { ...say(state, facts), state };
 }
 
-function stateOf({ agreement, findings, trust }: RegionFacts): Exclude<RegionState, 'equal'> {
+function stateOf({
+  agreement,
+  findings,
+  trust
+}: RegionFacts): Exclude<RegionState, 'equal' | 'accepted'> {
   const { state } = agreement;
   if (state === 'none') return 'none';
   const seen = trust === 'alone' ? undefined : trust;
   if (seen?.verdict === 'refuse' && seen.cause !== 'undecided') return 'implausible';
   if (state === 'single') return state;
+  if (seen?.short) return 'few';
   if (seen?.verdict === 'reconstructed') return 'rebuilt';
   if (state === 'disputed') return state;
   if (findings.some((f) => f.severity === 'stop')) return 'implausible';
   if (trust !== 'alone' && !seen) return 'unseen';
-  if (seen && seen.verdict !== 'trusted') return seen.cause === 'none' ? 'few' : 'doubtful';
+  if (seen && seen.verdict !== 'trusted') return 'doubtful';
   if (findings.some((f) => f.severity === 'look')) return 'remark';
   return agreement.dissenting.length > 0 ? 'outvoted' : 'trusted';
 }
 
-function say(state: Exclude<RegionState, 'equal'>, facts: RegionFacts): Judgement {
+function say(state: Exclude<RegionState, 'equal' | 'accepted'>, facts: RegionFacts): Judgement {
   const { agreement, regionName: region } = facts;
   const params = {
     region,
@@ -95,7 +109,7 @@ function say(state: Exclude<RegionState, 'equal'>, facts: RegionFacts): Judgemen
   }
 }
 
-const TRUSTED: readonly RegionState[] = ['trusted', 'outvoted', 'remark'];
+const TRUSTED: readonly RegionState[] = ['trusted', 'outvoted', 'remark', 'accepted'];
 
 /** True when a verdict on a region lets its content be written or relied on as a backup. */
 export function isTrusted({ state }: Pick<RegionJudgement, 'state'>): boolean {

@@ -59,6 +59,8 @@ export const RIGHTS = {
   'job.end': LEAD,
   /** The donor is written without a way back. */
   'backup.waive': LEAD,
+  /** Reads that are not trusted are taken all the same. */
+  'reads.accept': LEAD,
   'settings.change': LEAD
 } as const satisfies Record<string, readonly Role[]>;
 

@@ -4,8 +4,8 @@ export interface TrustCodes {
   'trust.sign.alone': { reads: string };
   'trust.sign.apart': { reads: number; groups: number; bytes: number };
   'trust.sign.cells': { places: number; again: number; sameWay: number };
-  'trust.sign.checks': { differ: number; hold: number; unknown: number };
-  'trust.sign.checks-hold': { hold: number };
+  'trust.sign.checks': { reads: string; differ: number; hold: number; unknown: number };
+  'trust.sign.checks-hold': { reads: string; hold: number };
   'trust.sign.dropped': { reads: string; at: number; bytes: number; value: string; places: number };
   'trust.sign.fields': { wrong: number; sound: number };
   'trust.sign.filled': { reads: string; value: string; percent: number };

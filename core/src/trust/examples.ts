@@ -10,6 +10,6 @@ export function trustByCount({ reads }: { readonly reads: readonly KeptReadFact[
     ...{ verdict: trusted ? 'trusted' : 'read-again', cause: trusted ? 'none' : 'undecided' },
     ...{ evidence: [], readsNeeded: trusted ? 0 : 1, groups: [], reference: agreeing },
     ...{ differing: [], disputedBytes: 0, disputed: [], map: [], trend: undefined },
-    ...{ sums: { hold: 0, differ: 0, unknown: 0 }, reconstruction: undefined }
+    ...{ sums: { hold: 0, differ: 0, unknown: 0 }, reconstruction: undefined, short: false }
   };
 }

@@ -8,7 +8,7 @@ import type { RegionKnowledge, TimedRead } from './read-set.ts';
 import { countReadsNeeded } from './reads-needed.ts';
 import { reconstruct, type Reconstruction } from './reconstruct.ts';
 import type { ScatterFigures } from './scatter.ts';
-import { coveredBy, isConfirmed, isContradicted, isIn, type Sense } from './sense.ts';
+import { areStrong, coveredBy, isConfirmed, isContradicted, isIn, type Sense } from './sense.ts';
 import { evidenceOf } from './tell-reads.ts';
 import { findTrend, type Trend } from './trend.ts';
 
@@ -37,6 +37,8 @@ export interface TrustJudgement {
   /** Undefined where reading on is useless; 0 where nothing is needed. */
   readonly readsNeeded: number | undefined;
   readonly reconstruction: Reconstruction | undefined;
+  /** Nothing speaks against the reads but that the shop asks for more of them. */
+  readonly short: boolean;
 }
 
 /** Where reads differ and no check covers the place, what the most say must be as sure as this. */
@@ -58,15 +60,19 @@ export function judgeReads(
   const agreed = isAgreed(comparison, chosen, required);
   const first = { reads, knowledge, comparison, chosen, required, agreed };
   const doubtful = lookAtScatter(reads, chosen);
-  const trusted = agreed && isSound({ ...first, scattered: doubtful });
-  const rebuilt = trusted ? undefined : rebuild({ ...first, scattered: doubtful });
+  const sound = isSound({ ...first, scattered: doubtful });
+  const trusted = agreed && sound;
+  const short = !agreed && sound && isAgreed(comparison, chosen, 2);
+  // what agrees needs no putting together
+  const rebuilt = trusted || short ? undefined : rebuild({ ...first, scattered: doubtful });
   // once it is known what is right, it is also known which way every change went
-  const truth = trusted ? chosen.reference.bytes : rebuilt?.writable ? rebuilt.bytes : undefined;
+  const truth =
+    trusted || short ? chosen.reference.bytes : rebuilt?.writable ? rebuilt.bytes : undefined;
   const scattered = truth ? lookAtScatter(reads, chosen, truth) : doubtful;
   const sign = firstSign([...chosen.signs, ...scattered.signs]);
   const facts: Facts = { ...first, scattered, sign };
   const cause = causeOf(facts, trusted);
-  const readsNeeded = trusted ? 0 : needOf(facts, cause);
+  const readsNeeded = trusted ? 0 : short ? missingOf(chosen, required) : needOf(facts, cause);
   const verdict = trusted
     ? 'trusted'
     : rebuilt?.writable
@@ -78,6 +84,7 @@ export function judgeReads(
   return {
     ...{ verdict, cause, comparison, reference: chosen.reference, sense: chosen.sense, trend },
     ...{ places: scattered.places, figures: scattered.figures, reconstruction: rebuilt },
+    short,
     readsNeeded: verdict === 'reconstructed' ? 0 : readsNeeded,
     evidence: evidenceOf({
       ...{ chosen, comparison, knowledge, trend, reads: reads.length },
@@ -104,7 +111,7 @@ function nothingRead(comparison: ReadComparison): TrustJudgement {
   return {
     ...{ verdict: 'read-again', cause: 'undecided', evidence: [], comparison },
     ...{ reference: undefined, sense: undefined, places: [], figures: undefined },
-    ...{ trend: undefined, readsNeeded: 2, reconstruction: undefined }
+    ...{ trend: undefined, readsNeeded: 2, reconstruction: undefined, short: false }
   };
 }
 
@@ -149,6 +156,8 @@ function causeOf({ sign, agreed, chosen, comparison, reads }: Facts, trusted: bo
   return (agreed || reads.length > 1) && isContradicted(chosen.sense) ? 'undecided' : 'none';
 }
 
+const missingOf = ({ reference }: Chosen, required: number) => required - reference.numbers.length;
+
 /** So many reads that agree on what cannot be will not be joined by one that is right. */
 const AGREE_IN_VAIN = 3;
 
@@ -161,6 +170,7 @@ function needOf(facts: Facts, cause: Cause): number | undefined {
     ...{ cause, reads: reads.length, agreeing, required: Math.max(2, required) },
     ...{ figures: scattered.figures, places: scattered.places },
     lengthBytes: chosen.reference.bytes.length,
-    checked: knowledge.rules.length > 0
+    checked: knowledge.rules.length > 0,
+    strong: areStrong(knowledge.rules)
   });
 }

@@ -20,6 +20,8 @@ export interface NeedFacts {
   readonly places: readonly DisputedPlace[];
   /** Rules are known: then content can be put together of several reads. */
   readonly checked: boolean;
+  /** All of them have 32 bits or more: then they settle several cells at once. */
+  readonly strong: boolean;
 }
 
 /**
@@ -35,8 +37,13 @@ export function countReadsNeeded(facts: NeedFacts): number | undefined {
   const until =
     cause === 'failing-cells' ? readsForCells(facts, figures) : readsForNoise(facts, figures);
   const more = Math.max(missing, until - reads);
-  return more > MOST_NEEDED ? undefined : more;
+  // a few reads are too little to give up on
+  if (more > MOST_NEEDED && reads >= LEAST_TO_GIVE_UP) return undefined;
+  return Math.min(more, MOST_NEEDED);
 }
+
+/** Sooner nobody gives a unit up. */
+const LEAST_TO_GIVE_UP = 6;
 
 /** What comes the same however often it is read. */
 const USELESS: ReadonlySet<Cause> = new Set<Cause>([
@@ -56,7 +63,7 @@ function readsForNoise({ required, lengthBytes, checked }: NeedFacts, { perRead 
 }
 
 /** Reads until two are the same: as in the birthday problem, by the chance that two reads fall alike in every cell. */
-function readsForCells({ places, reads, required, checked }: NeedFacts, figures: ScatterFigures) {
+function readsForCells({ places, reads, required, strong }: NeedFacts, figures: ScatterFigures) {
   const same = places.reduce((product, { candidates }) => {
     const all = candidates.reduce((n, c) => n + c.reads.length, 0);
     return all === 0
@@ -69,7 +76,7 @@ function readsForCells({ places, reads, required, checked }: NeedFacts, figures:
   // where checks settle the rest it is enough that every cell has shown both of its values
   const byChecks =
     figures.places <= MOST_OPEN_CELLS ? Math.max(4, reads + 1) : MOST_NEEDED + reads + 1;
-  return checked ? Math.min(byAgreement, byChecks) : byAgreement;
+  return strong ? Math.min(byAgreement, byChecks) : byAgreement;
 }
 
 /** So many cells of which nothing is known a check of 32 bits can settle. */

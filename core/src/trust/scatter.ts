@@ -29,8 +29,11 @@ export interface ScatterFigures {
 
 /** Before anything is seen one is as likely as the other. */
 const PRIOR_CELLS = 0.5;
-/** Of what a bad contact changes, so much is one bit only. Source: common practice (a line that is loose for a moment changes one bit, a clock edge that is lost all that follow). */
-const NOISE_SINGLE = 0.5;
+/**
+ * Shares of what a bad contact changes that are one bit only: a line that is loaded changes one bit, a clock edge that is lost all that follow. Which of
+ * both it is nobody knows before. Source: common practice.
+ */
+const NOISE_SINGLE = [0.5, 0.97] as const;
 /** A failing cell changes its own bit; seldom two of one byte fail. */
 const CELLS_SINGLE = 0.95;
 /** Failing cells of one memory lose or gain their charge the same way, mostly. Source: common practice. */
@@ -47,8 +50,7 @@ export function judgeScatter({ values, places, lengthBytes, truth }: Scattered):
   const ways = tally.lost + tally.gained;
   const most = Math.max(tally.lost, tally.gained);
   let logOdds = Math.log(PRIOR_CELLS / (1 - PRIOR_CELLS));
-  logOdds += tally.single * Math.log(CELLS_SINGLE / NOISE_SINGLE);
-  logOdds += (places - tally.single) * Math.log((1 - CELLS_SINGLE) / (1 - NOISE_SINGLE));
+  logOdds += lnSingles(CELLS_SINGLE, tally.single, places) - lnNoiseSingles(tally.single, places);
   // which way is not known before: the first place shows it, the others follow or do not
   if (ways > 1)
     logOdds +=
@@ -67,6 +69,19 @@ export function judgeScatter({ values, places, lengthBytes, truth }: Scattered):
     way: tally.lost >= tally.gained ? 'lost' : 'gained',
     cells: 1 / (1 + Math.exp(-logOdds))
   };
+}
+
+const lnSingles = (share: number, single: number, places: number) =>
+  single * Math.log(share) + (places - single) * Math.log(1 - share);
+
+/** Both kinds of contact are as likely. */
+function lnNoiseSingles(single: number, places: number): number {
+  const [mixed, one] = NOISE_SINGLE.map((share) => lnSingles(share, single, places)) as [
+    number,
+    number
+  ];
+  const most = Math.max(mixed, one);
+  return most + Math.log((Math.exp(mixed - most) + Math.exp(one - most)) / 2);
 }
 
 interface Tally {

@@ -1,4 +1,5 @@
 import { bytesAtOf, checksOf, coveredParts, type ChecksumRule } from '../checksum/rule.ts';
+import { findChecksum } from '../checksum/named.ts';
 import { verifyCheck, type SumState } from '../checksum/verify-sums.ts';
 import { readFields } from '../field/read-fields.ts';
 import { joinRanges } from '../image/image.ts';
@@ -61,6 +62,10 @@ export function coveredBy(rules: readonly ChecksumRule[], leastBits = 16): Range
   );
   return joinRanges(parts);
 }
+
+/** Checks of 32 bits or more, all of them: what passes is no chance. False for none. */
+export const areStrong = (rules: readonly ChecksumRule[]): boolean =>
+  rules.length > 0 && rules.every((rule) => (findChecksum(rule.algorithm)?.bits ?? 0) >= 32);
 
 /** Is an offset in one of the ranges? Shape: ranges ascending and apart. */
 export function isIn(ranges: readonly Range[], at: number): boolean {

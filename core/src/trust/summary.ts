@@ -27,6 +27,8 @@ export interface TrustSummary {
   readonly trend: Trend | undefined;
   readonly sums: { readonly hold: number; readonly differ: number; readonly unknown: number };
   readonly reconstruction: RebuiltSummary | undefined;
+  /** Nothing speaks against the reads but that the shop asks for more of them. */
+  readonly short: boolean;
 }
 
 /** What a reconstruction comes to. */
@@ -50,11 +52,11 @@ const MOST_DOUBTFUL = 24;
 
 /** Takes what is kept out of a judgement. */
 export function summariseTrust(judgement: TrustJudgement): TrustSummary {
-  const { verdict, cause, evidence, readsNeeded, comparison, trend, sense } = judgement;
+  const { verdict, cause, evidence, readsNeeded, comparison, trend, sense, short } = judgement;
   const { reconstruction } = judgement;
   const { groups, differing, positions, disputed, longestBytes, commonBytes } = comparison;
   return {
-    ...{ verdict, cause, evidence, readsNeeded, trend, differing },
+    ...{ verdict, cause, evidence, readsNeeded, trend, differing, short },
     groups: groups.map((g) => g.numbers),
     reference: judgement.reference?.numbers ?? [],
     disputedBytes: positions.length + longestBytes - commonBytes,

@@ -1,7 +1,7 @@
 import type { Finding } from '../image/finding.ts';
 import { firstSign, type Sign } from './cause.ts';
 import { findRival, type Chosen } from './choose-reference.ts';
-import type { ReadComparison } from './compare-reads.ts';
+import type { ReadComparison, ReadGroup } from './compare-reads.ts';
 import type { RegionKnowledge } from './read-set.ts';
 import { coveredBy, type Sense } from './sense.ts';
 import type { Trend } from './trend.ts';
@@ -31,7 +31,7 @@ export function evidenceOf({
   const list = [
     ...told,
     ...tellGroups(comparison, chosen, reads),
-    ...tellSense(sense, knowledge, reference.bytes)
+    ...tellSense(sense, knowledge, reference)
   ];
   if (!trend?.worse) return list;
   const params = { first: trend.first, last: trend.last };
@@ -69,16 +69,17 @@ function tellGroups(comparison: ReadComparison, chosen: Chosen, reads: number): 
 function tellSense(
   { differ, hold, unknown, fieldsWrong, fieldsSound }: Sense,
   { rules }: RegionKnowledge,
-  bytes: Uint8Array
+  { bytes, numbers }: ReadGroup
 ): Finding[] {
+  const reads = numbers.join(', ');
   const list: Finding[] = [];
   if (differ + unknown > 0)
     list.push({
       ...{ code: 'trust.sign.checks', severity: 'look' },
-      params: { differ, hold, unknown }
+      params: { reads, differ, hold, unknown }
     });
   else if (hold > 0)
-    list.push({ code: 'trust.sign.checks-hold', severity: 'note', params: { hold } });
+    list.push({ code: 'trust.sign.checks-hold', severity: 'note', params: { reads, hold } });
   if (fieldsWrong > 0)
     list.push({
       ...{ code: 'trust.sign.fields', severity: 'look' },

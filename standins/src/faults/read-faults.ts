@@ -1,6 +1,6 @@
 /** What goes wrong while a memory is read, as it shows in the bytes. Everything is drawn from `random`, so the same seed gives the same reads. */
-import type { Random } from './random-picks.ts';
-import { between, chance, pick } from './random-picks.ts';
+import { seedOf } from '@badger/core/base/random';
+import { between, chance, pick, randomOf, type Random } from './random-picks.ts';
 
 /** Faults that lie in the hardware are drawn once for a unit and then act on every read; the others are drawn anew for each. */
 export type ReadFault = (memory: Uint8Array, random: Random) => Uint8Array;
@@ -144,3 +144,19 @@ export const READ_FAULTS = {
 } as const satisfies Record<string, (random: Random, memory: Uint8Array) => ReadFault>;
 
 export type ReadFaultKind = keyof typeof READ_FAULTS;
+
+/** A fault that a unit has; `seed` draws which bytes it concerns. */
+export interface UnitFault {
+  readonly kind: ReadFaultKind;
+  readonly seed: number;
+}
+
+/** What one upload of a faulty unit delivers. The same fault and name give the same bytes. */
+export function faultyUpload(
+  { kind, seed }: UnitFault,
+  bytes: Uint8Array,
+  name: string
+): Uint8Array {
+  const act = READ_FAULTS[kind](randomOf(seed), bytes);
+  return act(bytes, randomOf(seedOf(`${seed}/${name}`)));
+}

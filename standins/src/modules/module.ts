@@ -14,6 +14,7 @@ import type { Answer, BusUnit } from '../interface-box/bus-unit.ts';
 import { answerPresent, refuse, reply, SILENCE } from './answers.ts';
 import { answerFaults } from './bench-memory.ts';
 import { Exerciser, type StageFault } from './exerciser.ts';
+import { faultyUpload, type UnitFault } from '../faults/read-faults.ts';
 import { loseBits } from './lose-bits.ts';
 import type { Memory } from './make-memory.ts';
 import { typicalDraw } from './typical-draw.ts';
@@ -29,6 +30,8 @@ export interface UnitSpec {
   readonly fields: Readonly<Record<string, string>>;
   /** Numbers of the uploads since power-up of the world that come out wrong, by region. */
   readonly wrongUploads?: Readonly<Record<string, readonly number[]>>;
+  /** What every upload of a region suffers from. */
+  readonly readFaults?: Readonly<Record<string, UnitFault>>;
   /** Vehicle that it sits in until it lies on a bench. */
   readonly fitted?: string;
   /** What it has stored when it lies alone on a bench, as `P0201-13/2F`. */
@@ -330,6 +333,8 @@ export class Module implements BusUnit {
   #uploadOf(region: Region, bytes: Uint8Array): Uint8Array {
     const count = (this.#uploads.get(region.id) ?? 0) + 1;
     this.#uploads.set(region.id, count);
+    const fault = this.spec.readFaults?.[region.id];
+    if (fault) return faultyUpload(fault, bytes, `${this.spec.tag}/${region.id}/${count}`);
     const wrong = this.spec.wrongUploads?.[region.id]?.includes(count);
     return wrong ? loseBits(bytes, `${this.spec.tag}/${region.id}/${count}`) : bytes;
   }

@@ -127,8 +127,11 @@ export const UNITS: readonly UnitSpec[] = [
       serial: '4410093312',
       vin: 'U8PLT5C3500771268'
     },
-    // corroded: hardly two reads alike
-    wrongUploads: { eeprom: [1, 2, 3, 4, 6, 8], processor: [1, 2, 3, 5, 6] }
+    // corroded: cells of the EEPROM waver, and the leads to the processor are bad: hardly two reads alike
+    readFaults: {
+      eeprom: { kind: 'failing-cells', seed: 123 },
+      processor: { kind: 'contact-noise', seed: 16 }
+    }
   },
   {
     tag: '0405',

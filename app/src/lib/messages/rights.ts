@@ -40,6 +40,7 @@ export const RIGHT_WORDS: Readonly<Record<Right, string>> = {
   'memory.download': 'Take images and traces away',
   'kit.edit': 'Change the kit list',
   'job.end': 'End a job without a result',
+  'reads.accept': 'Take reads that are not trusted, with a reason',
   'backup.waive': 'Go on without the donor’s backup',
   'settings.change': 'Change the shop’s settings'
 };

@@ -32,22 +32,22 @@ export const trust = {
     text: `${num(p.again) === 0 ? 'None' : text(p.again)} of them in more than one read; ${text(p.sameWay)} % of the changes go the same way, one bit each.`
   }),
   'trust.sign.checks': (p) => ({
-    title: `${bad(p)} of ${bad(p) + num(p.hold)} checksums ${bad(p) === 1 ? 'does' : 'do'} not hold`,
+    title: `${reads(p.reads)}: ${bad(p)} of ${bad(p) + num(p.hold)} checksums ${bad(p) === 1 ? 'does' : 'do'} not hold`,
     text:
-      p.unknown > 0
+      num(p.unknown) > 0
         ? `${text(p.unknown)} could not be computed at all.`
         : 'Content that is right holds all of them.'
   }),
   'trust.sign.checks-hold': (p) => ({
-    title: p.hold === 1 ? 'Its checksum holds' : `All ${text(p.hold)} checksums hold`,
+    title: `${reads(p.reads)}: ${num(p.hold) === 1 ? 'the checksum holds' : `all ${text(p.hold)} checksums hold`}`,
     text: ''
   }),
   'trust.sign.dropped': (p) => ({
-    title: `${say(p.reads, 'lacks', 'lack')} ${p.places === 1 ? 'a block' : `${text(p.places)} blocks`}`,
+    title: `${say(p.reads, 'lacks', 'lack')} ${num(p.places) === 1 ? 'a block' : `${text(p.places)} blocks`}`,
     text: `${bytes(p.bytes)} from ${hex(p.at)} on are ${text(p.value)} where others have content.`
   }),
   'trust.sign.fields': (p) => ({
-    title: `${text(p.wrong)} of ${num(p.wrong) + num(p.sound)} fields ${p.wrong === 1 ? 'reads' : 'read'} wrong`,
+    title: `${text(p.wrong)} of ${num(p.wrong) + num(p.sound)} fields ${num(p.wrong) === 1 ? 'reads' : 'read'} wrong`,
     text: 'Malformed, out of bounds, or copies that differ.'
   }),
   'trust.sign.filled': (p) => ({
@@ -64,7 +64,7 @@ export const trust = {
   }),
   'trust.sign.noise': (p) => ({
     title: `Single bytes differ at ${places(p.places)}`,
-    text: `Other ones in each read: some ${text(p.perRead)} a read, ${formatCount(p.ofMillion)} in a million.`
+    text: `Other ones in each read: some ${text(p.perRead)} a read, ${formatCount(num(p.ofMillion))} in a million.`
   }),
   'trust.sign.other-region': (p) => ({
     title: `This is the content of ${text(p.region)}`,
@@ -76,7 +76,7 @@ export const trust = {
     clear: 'One more read tells more.'
   }),
   'trust.sign.repeated': (p) => ({
-    title: `${say(p.reads, 'has', 'have')} ${p.places === 1 ? 'a block' : `${text(p.places)} blocks`} twice`,
+    title: `${say(p.reads, 'has', 'have')} ${num(p.places) === 1 ? 'a block' : `${text(p.places)} blocks`} twice`,
     text: `${bytes(p.bytes)} at ${hex(p.at)} are those that stand ${bytes(p.back)} before.`
   }),
   'trust.sign.rival': (p) => ({

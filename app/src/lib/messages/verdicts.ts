@@ -156,13 +156,27 @@ export const verdicts = {
   }),
   'reads.region.disputed': (p) => ({
     title: `${text(p['region'])} is not trusted yet`,
-    text: `${text(p['total'])} reads are kept and no two are equal; the first two differ in ${formatCount(num(p['bytes']))} bytes.`,
+    text: `${text(p['total'])} reads are kept and no two are equal; the first two differ in ${formatCount(num(p['bytes']))} ${num(p['bytes']) === 1 ? 'byte' : 'bytes'}.`,
     clear: 'Check clamp and leads, then read again: one more equal read settles it.'
   }),
   'reads.region.doubtful': (p) => ({
     title: `${text(p['region'])} reads match, but are not trusted`,
-    text: `Reads ${listed(p['which'])} agree on what does not hold. ${causeOf(p['cause']).title}: ${inSentence(causeOf(p['cause']).text)}`,
+    text: `Reads ${listed(p['which'])} agree, but what they say does not hold, or others say something else. ${causeOf(p['cause']).title}.`,
     clear: causeOf(p['cause']).clear ?? 'Look at what was measured.'
+  }),
+  'reads.accept.needless': (p) => ({
+    title: `${text(p['region'])} needs no word of a lead`,
+    text: 'It is trusted by itself, or there is no read of it.'
+  }),
+  'reads.accept.none': (p) => ({
+    title: `Nothing of ${inSentence(text(p['region']))} can be taken so`,
+    text: 'No such read is kept, or what was put together of them does not pass.',
+    clear: 'Read on, or take one of the kept reads.'
+  }),
+  'reads.region.accepted': (p) => ({
+    title: `${text(p['region'])} is taken on a lead’s word`,
+    text: `${text(p['kind']) === 'rebuilt' ? `Put together of ${text(p['total'])} reads.` : `One of ${text(p['total'])} reads that are not trusted.`} Reason: ${text(p['reason'])}`,
+    clear: 'Read on until it is trusted by itself, where that is still possible.'
   }),
   'reads.region.few': (p) => ({
     title: `${text(p['region'])} needs ${num(p['more']) === 1 ? 'one more read' : `${text(p['more'])} more reads`}`,

@@ -86,7 +86,7 @@ export const kitEdit = {
     ...['port', 'wires']
   ],
   properties: {
-    id: { type: 'string', pattern: '^[0-9a-f-]{36}$' },
+    id: { type: 'string', pattern: '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$' },
     version: { type: 'integer', minimum: 1 },
     retire: { type: 'boolean' },
     kind: {
@@ -226,6 +226,25 @@ export const unitFeed = {
     by: { enum: ['bench', 'vehicle'] },
     /** Measured at the unit, where the vehicle feeds it. Units: mV. */
     measuredMv: { type: 'integer', minimum: 0, maximum: 60000 }
+  }
+} as const;
+
+/** A lead takes a content although its reads are not trusted. `readId` null: what was put together of them. */
+export const acceptReads = {
+  $id: 'urn:upright-badger:accept-reads',
+  type: 'object',
+  additionalProperties: false,
+  required: ['role', 'regionId', 'readId', 'reason'],
+  properties: {
+    role: jobRole,
+    regionId: { type: 'string', minLength: 1, maxLength: 60 },
+    readId: {
+      anyOf: [
+        { type: 'string', pattern: '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$' },
+        { type: 'null' }
+      ]
+    },
+    reason: { type: 'string', minLength: 8, maxLength: 300, pattern: '\\S' }
   }
 } as const;
 

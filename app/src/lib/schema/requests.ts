@@ -9,7 +9,8 @@ import {
   newJob,
   place,
   unitFeed,
-  waiver
+  waiver,
+  acceptReads
 } from './arrive-requests.ts';
 import {
   newQuote,
@@ -183,6 +184,7 @@ export const schemas = {
   Evidence: evidence,
   CauseFinding: causeFinding,
   Waiver: waiver,
+  AcceptReads: acceptReads,
   Authority: authority,
   ChooseStation: chooseStation,
   ForgetChip: forgetChip,
@@ -228,6 +230,7 @@ export type ConnectionMeasure = Static<typeof connectionMeasure>;
 export type ConnectionSense = Static<typeof connectionSense>;
 export type Evidence = Static<typeof evidence>;
 export type CauseFinding = Static<typeof causeFinding>;
+export type AcceptReads = Static<typeof acceptReads>;
 export type Waiver = Static<typeof waiver>;
 export type Authority = Static<typeof authority>;
 export type ForgetChip = Static<typeof forgetChip>;

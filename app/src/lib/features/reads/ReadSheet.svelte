@@ -117,7 +117,11 @@
   {#if operation?.kind === 'read' && role === operation.role}{@render traceCard()}{/if}
 {/each}
 {#each roles.flatMap( (role) => job.regions[role].map( (region) => ({ role, region }) ) ) as { role, region } (`${role}/${region.id}`)}
-  {#if region.reads.length > 1 || region.verdict.verdict === 'stop'}<TrustCard {region} />{/if}
+  {#if region.reads.length > 1 || region.verdict.verdict === 'stop'}<TrustCard
+      jobNumber={job.number}
+      {role}
+      {region}
+    />{/if}
   <DifferenceStrip {region} />
   {#each [...region.findings, ...(region.secrets?.findings ?? [])] as finding, n (n)}
     {@const m = messageOf(finding.code, finding.params)}

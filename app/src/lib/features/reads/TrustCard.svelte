@@ -3,10 +3,14 @@
   import { messageOf, messageOfJudgement } from '$lib/messages/catalogue.ts';
   import { CAUSE_WORDS } from '$lib/messages/trust.ts';
   import type { RegionData } from '$lib/job-types.ts';
+  import type { UnitRole } from '@badger/core/job/roles';
+  import { may } from '$lib/features/live/may.ts';
+  import AcceptReads from './AcceptReads.svelte';
   import AgreementMap from './AgreementMap.svelte';
   import { chanceWords, groupWords, neededWords } from './trust.view.ts';
 
-  let { region }: { region: RegionData } = $props();
+  let { jobNumber, role, region }: { jobNumber: number; role: UnitRole; region: RegionData } =
+    $props();
 
   const trust = $derived(region.trust);
   const cause = $derived(trust && CAUSE_WORDS[trust.cause]);
@@ -73,6 +77,9 @@
         </table>
       {/if}
     </details>
+    {#if may('reads.accept') && region.state !== 'trusted'}
+      <AcceptReads {jobNumber} {role} {region} />
+    {/if}
   </section>
 {/if}
 

@@ -3,6 +3,8 @@ import { cellsOf, chanceWords, groupWords, neededWords } from './trust.view.ts';
 
 it('groups, needs and chances are told as people say them', () => {
   expect(groupWords([[1, 3], [2], [4]])).toBe('1 and 3 the same; 2; 4');
+  expect(groupWords([[1], [2], [3]])).toBe('all differ');
+  expect(groupWords([[1]])).toBe('1');
   expect(groupWords([[1, 2, 5]])).toBe('1, 2 and 5 the same');
   expect(neededWords({ verdict: 'read-again', readsNeeded: 1 })).toBe('about 1 more read');
   expect(neededWords({ verdict: 'refuse', readsNeeded: undefined })).toBe('reading on is useless');

@@ -1,7 +1,8 @@
 import type { TrustSummary } from '@badger/core/trust/summary';
 
-/** Reads that hold the same, in words. Example: `1 and 3 the same; 2; 4`. */
+/** Reads that hold the same, in words. Example: `1 and 3 the same; 2; 4`; `all differ` where no two are the same. */
 export function groupWords(groups: readonly (readonly number[])[]): string {
+  if (groups.length > 1 && groups.every((g) => g.length === 1)) return 'all differ';
   return groups
     .map((g) =>
       g.length === 1 ? `${g[0]}` : `${g.slice(0, -1).join(', ')} and ${g.at(-1)} the same`

@@ -53,6 +53,32 @@ export const readsJudgement = pgTable('reads_judgement', {
   createdAt: createdAt()
 });
 
+/** A content that a lead took for a region although its reads are not trusted; rows are never changed (a trigger refuses). */
+export const readsAccepted = pgTable(
+  'reads_accepted',
+  {
+    id: id(),
+    jobId: uuid()
+      .notNull()
+      .references(() => job.id),
+    unitId: uuid()
+      .notNull()
+      .references(() => unit.id),
+    regionId: text().notNull(),
+    sha256: text()
+      .notNull()
+      .references(() => image.sha256),
+    kind: text({ enum: ['read', 'rebuilt'] }).notNull(),
+    readNumbers: jsonb().$type<number[]>().notNull(),
+    reason: text().notNull(),
+    at: createdAt(),
+    personId: uuid()
+      .notNull()
+      .references(() => person.id)
+  },
+  (t) => [index('reads_accepted_job').on(t.jobId)]
+);
+
 export const imageComparison = pgTable(
   'image_comparison',
   {

@@ -42,7 +42,8 @@ function planFor(view: JobView, profile: Profile): Result<ClonePlan> {
   const sources = view.regions.original.map((r) => ({
     regionId: r.region.id,
     trustedSha256: isTrusted(r.verdict) ? r.agreement.trustedSha256 : undefined,
-    readId: r.reads.find((read) => read.sha256 === r.agreement.trustedSha256)?.id
+    // what was put together of reads is named by the word that took it
+    readId: r.reads.find((read) => read.sha256 === r.agreement.trustedSha256)?.id ?? r.accepted?.id
   }));
   if (view.shape.target === 'donor') return planWholeImage(profile, view.method, sources);
   if (view.shape.target === undefined) return fail('gate.target.none');

@@ -1,3 +1,4 @@
+import type { AcceptedFact } from '@badger/core/job/job-rows';
 import { listLatestConnections, type ConnectionRow } from '../../repositories/connections.ts';
 import { gather, type Tx } from '../../db/client.ts';
 import {
@@ -5,6 +6,7 @@ import {
   listLatestAuthorities,
   type AuthorityRow
 } from '../../repositories/arrive.ts';
+import { listAccepted } from '../../repositories/accepted-reads.ts';
 import { listDeskValues, type DeskValueRow } from '../../repositories/desk-values.ts';
 import { listLatestChoices } from '../../repositories/choices.ts';
 import { listJobUnits, type JobUnits } from '../../repositories/job-units.ts';
@@ -25,6 +27,8 @@ export type ArrivalRow = Awaited<ReturnType<typeof listArrivals>>[number];
 export interface JobRecords {
   readonly units: JobUnits;
   readonly reads: readonly ReadRow[];
+  /** What leads took although the reads are not trusted. */
+  readonly accepted: readonly AcceptedFact[];
   /** The way and the method that were last chosen for the job. */
   readonly choice: { readonly accessKey: string; readonly method: string } | undefined;
   readonly clone: CloneImage | undefined;
@@ -64,9 +68,10 @@ export async function loadJobRecords(
     () => listLatestScans(db, jobIds),
     () => listProofTests(db, jobIds),
     () => listLatestConnections(db, jobIds),
-    () => listDeskValues(db, jobIds)
+    () => listDeskValues(db, jobIds),
+    () => listAccepted(db, jobIds)
   ]);
-  const [authorities, arrivals, scans, tests, connections, deskValues] = rest;
+  const [authorities, arrivals, scans, tests, connections, deskValues, accepted] = rest;
   return (jobId) => {
     const own = <T extends { jobId: string }>(rows: readonly T[]) =>
       rows.filter((r) => r.jobId === jobId);
@@ -74,6 +79,7 @@ export async function loadJobRecords(
       units: units.get(jobId) ?? {},
       choice: own(choices)[0],
       reads: own(reads),
+      accepted: own(accepted),
       clone: own(clones)[0],
       operations: own(operations),
       writtenElsewhere: new Set(own(written).map((w) => w.unitId)),
