@@ -16,7 +16,9 @@ test('a failing unit: reads that differ are told, where and how, and one more se
   await expect(
     page.getByRole('heading', { name: 'Look: Data flash is not trusted yet' })
   ).toBeVisible();
-  await expect(page.getByText('the first two differ in 14 bytes')).toBeVisible();
+  const card = page.getByLabel('Can data flash be trusted?');
+  await expect(card).toContainText('the first two differ in 14 bytes');
+  await expect(card).toContainText('2 reads, 2 contents');
   const strip = page.getByRole('region', { name: 'Where the reads of Data flash disagree' });
   await expect(strip).toContainText(/14 of 65.536 bytes · every bit 1 → 0/);
   await strip.getByText('As a table').click();
