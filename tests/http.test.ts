@@ -202,7 +202,7 @@ describe('the application over HTTP', () => {
 
   it('shows nothing without a sign-in once the shop wants no wall display, and only the lead decides', async () => {
     const nobody = new Client(server.url);
-    const rules = (wallDisplay: boolean) => ({ wallDisplay, namesBy: 'vin' });
+    const rules = (wallDisplay: boolean) => ({ wallDisplay, namesBy: 'vin', readsRequired: 2 });
     const bench = new Client(server.url);
     await bench.signIn('bench');
     expect((await bench.post('/api/shop/rules', rules(false))).status).toBe(403);

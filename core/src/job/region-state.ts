@@ -158,12 +158,14 @@ function takenAs(
 function agreeAs(trust: TrustSummary, reads: readonly KeptReadFact[]): Agreement {
   const counted = agreementOf(reads);
   if (trust.verdict !== 'trusted') return counted;
-  const isAgreeing = (r: KeptReadFact) => trust.reference.includes(r.number);
+  // older reads than are held against each other count by what they hold
+  const own = reads.find((r) => trust.reference.includes(r.number))?.sha256;
+  const isAgreeing = (r: KeptReadFact) => r.sha256 === own;
   const numbers = (list: readonly KeptReadFact[]) =>
     list.map((r) => r.number).sort((a, b) => a - b);
   return {
     ...{ state: 'trusted', total: reads.length },
-    trustedSha256: reads.find(isAgreeing)?.sha256,
+    trustedSha256: own,
     agreeing: numbers(reads.filter(isAgreeing)),
     dissenting: numbers(reads.filter((r) => !isAgreeing(r)))
   };
