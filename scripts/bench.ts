@@ -17,6 +17,7 @@ import { matchShelf, planGaps, planMany } from './bench-match.ts';
 import { median, race, report } from './bench-support.ts';
 import { dumpPage } from './bench-dump-page.ts';
 import { dumpDesk } from './bench-dump.ts';
+import { judgeEightReads } from './bench-trust.ts';
 import { eightHoursOfSupplies } from './bench-supply.ts';
 import { traceAgainstTshark } from './bench-trace.ts';
 
@@ -194,6 +195,7 @@ try {
   walkChains();
   traceAgainstTshark();
   await dumpDesk(noise);
+  await judgeEightReads(noise);
   await dumpPage(sh('start', 'dump'), noise);
   await eightHoursOfSupplies(sh('start', 'supplies'));
   await uploadWhileReading(sh('start', 'photos'));

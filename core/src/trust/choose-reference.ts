@@ -3,7 +3,7 @@ import type { ReadComparison, ReadGroup } from './compare-reads.ts';
 import { explainBoth, explainRead, type Explained } from './explain.ts';
 import type { RegionKnowledge } from './read-set.ts';
 import { isConfirmed, isContradicted, senseOf, worthOf, type Sense } from './sense.ts';
-import { findSign } from './signs.ts';
+import { findPlainSign, findSign } from './signs.ts';
 
 /** The reads that the others are held against, and why those differ. */
 export interface Chosen {
@@ -36,7 +36,7 @@ export function findBetter(
   const weighed = groups.map((group): Weighed => {
     const sense = senseOf(group.bytes, knowledge);
     const reads = group.numbers.join(', ');
-    return { group, sense, sign: findSign({ bytes: group.bytes, knowledge, sense, reads }) };
+    return { group, sense, sign: findPlainSign({ bytes: group.bytes, knowledge, sense, reads }) };
   });
   const [best] = [...weighed].sort(
     (a, b) =>
@@ -52,7 +52,9 @@ export function findBetter(
     .map((w) => w.group);
   const found = others.map((other) => explainPair(other.group, best.group));
   const explained = found.flatMap((f) => f.explained);
-  const ownSign = firstSign([...(best.sign ? [best.sign] : []), ...found.flatMap((f) => f.own)]);
+  const { bytes, numbers } = best.group;
+  const sign = findSign({ bytes, knowledge, sense: best.sense, reads: numbers.join(', ') });
+  const ownSign = firstSign([...(sign ? [sign] : []), ...found.flatMap((f) => f.own)]);
   return {
     ...{ reference: best.group, sense: best.sense, ownSign, explained, plausible },
     signs: [...(ownSign ? [ownSign] : []), ...explained.map((e) => e.why)]

@@ -54,20 +54,24 @@ export function weighPlaces(
   return Array.from(positions, (at, p) => {
     const said = values.map((v) => v[p] as number);
     const distinct = [...new Set(said.filter((v) => v >= 0))];
-    const weights = distinct.map(
-      (value) =>
-        (1 - cells) * noiseLikelihood(value, said, errors) + cells * cellsOf(value, said, figures)
-    );
-    const all = weights.reduce((a, b) => a + b, 0);
+    // what each kind would say of a place that is disputed; that it is disputed at all is in the weight of the kind
+    const byNoise = shares(distinct.map((value) => noiseLikelihood(value, said, errors)));
+    const byCells = shares(distinct.map((value) => cellsOf(value, said, figures)));
     const candidates = distinct
       .map((value, i) => ({
         value,
-        probability: all > 0 ? (weights[i] as number) / all : 1 / distinct.length,
+        probability: (1 - cells) * (byNoise[i] as number) + cells * (byCells[i] as number),
         reads: reads.flatMap((r, j) => (said[j] === value ? [r.number] : []))
       }))
       .sort((a, b) => b.probability - a.probability || b.reads.length - a.reads.length);
     return { at, candidates };
   });
+}
+
+/** Likelihoods as parts of their sum; all alike where none says anything. */
+function shares(likelihoods: readonly number[]): number[] {
+  const all = likelihoods.reduce((a, b) => a + b, 0);
+  return likelihoods.map((l) => (all > 0 ? l / all : 1 / likelihoods.length));
 }
 
 /** How often each read is wrong in a byte, as often as it stood against the most, and once more. */

@@ -1,10 +1,11 @@
-import type { Finding } from '../image/finding.ts';
+import { findMismatch } from '../base/bytes.ts';
 import { joinRanges } from '../image/image.ts';
 import type { Range } from '../image/range.ts';
 import { matchContent } from '../survey/match-content.ts';
 import type { Sign } from './cause.ts';
 import { rangesOf } from './compare-reads.ts';
-import { findFill, hexByte, sign, swapBytes } from './signs.ts';
+import { explainStuck } from './explain-stuck.ts';
+import { findFill, hexByte, look, sign, swapBytes } from './signs.ts';
 
 /** Why a read differs from another, and the stretches of it that hold no content of their own. */
 export interface Explained extends Sign {
@@ -19,7 +20,7 @@ export interface Pair {
   readonly reads: string;
 }
 
-interface Differing extends Pair {
+export interface Differing extends Pair {
   /** Offsets that both have and at which they differ, ascending. */
   readonly at: Uint32Array;
 }
@@ -52,11 +53,18 @@ const WAYS: readonly ((pair: Differing) => Explained | undefined)[] = [
 
 function differingAt(a: Uint8Array, b: Uint8Array): Uint32Array {
   const length = Math.min(a.length, b.length);
+  let at = new Uint32Array(1024);
   let count = 0;
-  for (let i = 0; i < length; i++) if (a[i] !== b[i]) count++;
-  const at = new Uint32Array(count);
-  for (let i = 0, n = 0; n < count; i++) if (a[i] !== b[i]) at[n++] = i;
-  return at;
+  for (let i = findMismatch(a, b, 0, length); i < length;) {
+    if (count === at.length) {
+      const grown = new Uint32Array(2 * count);
+      grown.set(at);
+      at = grown;
+    }
+    at[count++] = i++;
+    if (i < length && a[i] === b[i]) i = findMismatch(a, b, i, length);
+  }
+  return at.slice(0, count);
 }
 
 /** A read that ends early with the same content, or whose end is filler where there is content. */
@@ -92,10 +100,6 @@ function endOfContent(bytes: Uint8Array): number {
   if (isFill(value)) while (end > 0 && bytes[end - 1] === value) end--;
   return end;
 }
-
-const look = (code: Finding['code'], params: Finding['params']): Finding => ({
-  ...{ code, severity: 'look', params }
-});
 
 /** What a read says at every offset that differs is what its reference has where one address line is held. */
 function explainLine({ bytes, reference, at, reads }: Differing): Explained | undefined {
@@ -311,50 +315,4 @@ function distanceBack(
     if (i === end) return back;
   }
   return undefined;
-}
-
-/** A level that shows in nearly every byte that could show it is no chance. */
-const STUCK_SHARE = 0.95;
-
-/** Every difference is one bit, always the same one and to the same level, and hardly a byte that could show it does not. */
-function explainStuck({ bytes, reference, at, reads }: Differing): Explained | undefined {
-  if (at.length < LEAST_BLOCK || bytes.length !== reference.length) return undefined;
-  const mask = ((bytes[at[0] as number] as number) ^ (reference[at[0] as number] as number)) & 0xff;
-  if ((mask & (mask - 1)) !== 0) return undefined;
-  const level = ((bytes[at[0] as number] as number) & mask) === 0 ? 0 : 1;
-  const fit = at.filter(
-    (i) =>
-      ((bytes[i] as number) ^ (reference[i] as number)) === mask &&
-      (((bytes[i] as number) & mask) === 0) === (level === 0)
-  );
-  if (fit.length < at.length * SHARE) return undefined;
-  for (const lanes of [1, 2, 4]) {
-    const lane = (at[0] as number) % lanes;
-    if (fit.some((i) => i % lanes !== lane)) continue;
-    const shown = shareShown({ bytes, reference }, { mask, level, lane, lanes });
-    if (shown < STUCK_SHARE) continue;
-    const bit = Math.log2(mask);
-    const told = lanes === 1 ? 'every' : `${lane + 1} of ${lanes}`;
-    const params = { reads, bit, level, lane: told, bytes: at.length };
-    return {
-      ...sign('stuck-bit', look('trust.sign.stuck', params)),
-      spoilt: [{ start: 0, end: bytes.length }]
-    };
-  }
-  return undefined;
-}
-
-/** Of the bytes that would show a held line, the share that does. */
-function shareShown(
-  { bytes, reference }: Pick<Pair, 'bytes' | 'reference'>,
-  { mask, level, lane, lanes }: { mask: number; level: number; lane: number; lanes: number }
-): number {
-  let could = 0;
-  let does = 0;
-  for (let i = lane; i < bytes.length; i += lanes) {
-    if ((((reference[i] as number) & mask) === 0) === (level === 0)) continue;
-    could++;
-    if ((((bytes[i] as number) & mask) === 0) === (level === 0)) does++;
-  }
-  return could === 0 ? 0 : does / could;
 }

@@ -23,8 +23,9 @@ const MOST_ANEW = 64;
 export class ResidualTable {
   readonly #checks: readonly SumCheck[];
   readonly #start: readonly bigint[];
-  /** Shape: `[place][choice][check]`; undefined where changes do not add up or would cost too much. */
-  readonly #changes: readonly (readonly (readonly bigint[])[])[] | undefined;
+  /** By place and choice, for each check, learnt when it is first asked for; undefined where changes do not add up or would cost too much. */
+  readonly #changes: Map<string, readonly bigint[]> | undefined;
+  readonly #spans: readonly ReturnType<typeof spanOf>[];
   readonly #bytes: Uint8Array;
   readonly #places: readonly DisputedPlace[];
   /** Combinations that can be tried within reason. */
@@ -52,14 +53,19 @@ export class ResidualTable {
       adds && cost <= MOST_BYTES
         ? Infinity
         : Math.max(1, Math.min(MOST_ANEW, Math.floor(MOST_BYTES / Math.max(1, whole))));
-    this.#changes =
-      this.most === Infinity
-        ? places.map(({ at, candidates }, p) =>
-            (choices[p]?.costs ?? []).map((_, c) =>
-              this.#learn(at, (candidates[c + 1] as Candidate).value, spans)
-            )
-          )
-        : undefined;
+    this.#spans = spans;
+    this.#changes = this.most === Infinity ? new Map() : undefined;
+  }
+
+  /** What one choice at one place does to the distance of each check. */
+  #changeOf(place: number, choice: number): readonly bigint[] {
+    const key = `${place} ${choice}`;
+    const known = this.#changes?.get(key);
+    if (known) return known;
+    const { at, candidates } = this.#places[place] as DisputedPlace;
+    const learnt = this.#learn(at, (candidates[choice + 1] as Candidate).value, this.#spans);
+    this.#changes?.set(key, learnt);
+    return learnt;
   }
 
   #learn(at: number, value: number, spans: readonly ReturnType<typeof spanOf>[]): bigint[] {
@@ -76,12 +82,11 @@ export class ResidualTable {
 
   /** Do all checks hold with these choices? */
   passes(picked: Combination['picked']): boolean {
-    const changes = this.#changes;
-    if (!changes) return this.#passesAnew(picked);
+    if (!this.#changes) return this.#passesAnew(picked);
+    const changes = picked.map(([p, c]) => this.#changeOf(p, c));
     return this.#checks.every((check, k) => {
-      let residual = this.#start[k] as bigint;
-      for (const [p, c] of picked) residual = add(check, residual, changes[p]?.[c]?.[k] ?? 0n);
-      return residual === 0n;
+      const start = this.#start[k] as bigint;
+      return changes.reduce((r, change) => add(check, r, change[k] as bigint), start) === 0n;
     });
   }
 

@@ -16,18 +16,34 @@ export interface Looked {
 }
 
 export const sign = (cause: Cause, ...evidence: Finding[]): Sign => ({ cause, evidence });
+/** A finding that somebody has to look at. */
+export const look = (code: Finding['code'], params: Finding['params']): Finding => ({
+  ...{ code, severity: 'look', params }
+});
 export const hexByte = (value: number) => value.toString(16).toUpperCase().padStart(2, '0');
 
 /** What is wrong with a content by itself, however many reads agree on it; undefined when nothing shows. First match in the order of causes. */
 export function findSign(looked: Looked): Sign | undefined {
-  for (const find of LOOKS) {
+  return findFirst(LOOKS, looked);
+}
+
+/** As {@link findSign}, but only what is soon told: of many contents the others are looked at when one of them is chosen. */
+export function findPlainSign(looked: Looked): Sign | undefined {
+  return findFirst(PLAIN_LOOKS, looked);
+}
+
+type Look = (looked: Looked) => Sign | undefined;
+
+function findFirst(looks: readonly Look[], looked: Looked): Sign | undefined {
+  for (const find of looks) {
     const found = find(looked);
     if (found) return found;
   }
   return undefined;
 }
 
-const LOOKS: readonly ((looked: Looked) => Sign | undefined)[] = [
+const PLAIN_LOOKS: readonly Look[] = [findFill, findWrongLength, findMirror, findStuck];
+const LOOKS: readonly Look[] = [
   findFill,
   findOtherRegion,
   findWrongLength,

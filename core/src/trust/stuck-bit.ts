@@ -19,7 +19,7 @@ const BLANK_RUN = 16;
  * stretches show it: FF with that bit missing, 00 with it set; bits below the eighth also when all others change. Undefined for none.
  */
 export function findStuckBit(bytes: Uint8Array, contradicted: boolean): StuckBit | undefined {
-  if (bytes.length < LEAST_BYTES) return undefined;
+  if (bytes.length < LEAST_BYTES || !hasStillBit(bytes)) return undefined;
   for (const lanes of [1, 2, 4])
     for (let lane = 0; lane < lanes; lane++) {
       const ones = countOnes(bytes, { lane, lanes });
@@ -33,6 +33,19 @@ export function findStuckBit(bytes: Uint8Array, contradicted: boolean): StuckBit
         return { bit, level, lane: lanes === 1 ? 'every' : `${lane + 1} of ${lanes}` };
     }
   return undefined;
+}
+
+/** Is any bit the same in every fourth byte? Most contents are told apart here, by whole words. */
+function hasStillBit(bytes: Uint8Array): boolean {
+  if (bytes.byteOffset % 4 !== 0) return true;
+  const words = new Int32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2);
+  let [ones, any] = [-1, 0];
+  for (let i = 0; i < words.length; i++) {
+    ones &= words[i] as number;
+    any |= words[i] as number;
+    if (ones === 0 && any === -1) return false;
+  }
+  return true;
 }
 
 interface Lane {
