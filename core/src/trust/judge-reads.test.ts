@@ -139,6 +139,10 @@ describe('what is said of reads', () => {
     expect(told([TRUTH, wrong, TRUTH, wrong], open).verdict).toBe('read-again');
     expect(codes([TRUTH, wrong, TRUTH, wrong], open)).toContain('trust.sign.rival');
   });
+  it('of two contents that both hold their checks nobody knows which is meant, whatever comes more often', () => {
+    const other = content(9);
+    expect(told([TRUTH, other, TRUTH, other, TRUTH]).verdict).toBe('read-again');
+  });
   it('a wavering bit that no check covers is not settled by two against one', () => {
     const open = {
       ...KNOWN,

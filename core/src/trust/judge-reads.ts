@@ -63,8 +63,10 @@ export function judgeReads(
   const sound = isSound({ ...first, scattered: doubtful });
   const trusted = agreed && sound;
   const short = !agreed && sound && isAgreed(comparison, chosen, 2);
-  // what agrees needs no putting together
-  const rebuilt = trusted || short ? undefined : rebuild({ ...first, scattered: doubtful });
+  // what agrees needs no putting together, and of two contents that both hold nobody knows which is meant
+  const rival = isConfirmed(chosen.sense) && findRival(comparison, chosen);
+  const rebuilt =
+    trusted || short || rival ? undefined : rebuild({ ...first, scattered: doubtful });
   // once it is known what is right, it is also known which way every change went
   const truth =
     trusted || short ? chosen.reference.bytes : rebuilt?.writable ? rebuilt.bytes : undefined;
