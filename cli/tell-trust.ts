@@ -38,11 +38,13 @@ export function judgeFiles(files: readonly LoadedFile[], { told, required }: ToJ
 }
 
 function readOf(file: LoadedFile, region: Region | undefined) {
-  const { image, base } = region ? viewOf(file.image, region) : { image: file.image, base: 0 };
+  // a file without addresses is a read from the start of the region, however long: more than the region is no sound read of it
+  const cut = region !== undefined && file.format !== 'binary';
+  const { image, base } = cut ? viewOf(file.image, region) : { image: file.image, base: 0 };
   const [piece, ...more] = image.pieces;
   if (more.length > 0) throw new WrongUse(`${file.path} has holes: a read is in one piece`);
   const start = piece?.range.start ?? 0;
-  if (region && start !== 0)
+  if (cut && start !== 0)
     throw new WrongUse(`${file.path} begins ${start} bytes behind the start of the region`);
   return { path: file.path, base: base + start, bytes: joinBytes(image) };
 }

@@ -46,6 +46,17 @@ describe('compare as reads of a region', () => {
       }
     });
   });
+  it('a file longer than the region is no sound read of it, whatever its first bytes are', () => {
+    const right = memory();
+    const twice = Buffer.concat([right, right]);
+    expect(json('compare', put('t1', twice), put('t2', twice), ...words)).toMatchObject({
+      ...{ verdict: 'refuse', cause: 'address-line', exit: 1 }
+    });
+    const more = Buffer.concat([right, Buffer.alloc(100, 7)]);
+    expect(json('compare', put('m1', more), put('m2', more), ...words)).toMatchObject({
+      ...{ verdict: 'refuse', cause: 'wrong-region' }
+    });
+  });
   it('tells it in words, counts a link once, and refuses what is no whole read', () => {
     const right = memory();
     const [path] = [put('a1', right)];

@@ -20,7 +20,8 @@ export function run(words: readonly string[]): Report {
   const json = { seed, ...total, byFault: rows };
   const lines = [
     'fault             cases  right cause  trusted  put together  again  useless  reads beyond  false trust',
-    ...[...rows, total].map(lineOf)
+    ...[...rows, total].map(lineOf),
+    `wrongly trusted or put together: below ${(100 * total.wrongBelow95).toFixed(2)} % of cases with 95 % certainty; cause named in ${total.causeNamed95.map((n) => (100 * n).toFixed(1)).join(' to ')} %`
   ];
   const wrong = total.falseTrust + total.wrongReconstructions;
   return { json, lines, exit: wrong > 0 ? EXIT.refused : EXIT.fine };

@@ -45,6 +45,12 @@ export function compareReads(reads: readonly TimedRead[]): ReadComparison {
   };
 }
 
+/** Offsets that all have and at which not all say the same, ascending. */
+export function findDisputed(reads: readonly TimedRead[]): Uint32Array {
+  const common = Math.min(...reads.map((r) => r.bytes.length));
+  return collectPositions(groupReads(reads), Number.isFinite(common) ? common : 0);
+}
+
 /** Reads by their content. */
 function groupReads(reads: readonly TimedRead[]): ReadGroup[] {
   const groups: { numbers: number[]; bytes: Uint8Array }[] = [];

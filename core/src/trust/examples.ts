@@ -9,7 +9,7 @@ export function trustByCount({ reads }: { readonly reads: readonly KeptReadFact[
   return {
     ...{ verdict: trusted ? 'trusted' : 'read-again', cause: trusted ? 'none' : 'undecided' },
     ...{ evidence: [], readsNeeded: trusted ? 0 : 1, groups: [], reference: agreeing },
-    ...{ differing: [], disputedBytes: 0, disputed: [], map: [], trend: undefined },
+    ...{ differing: [], disputedBytes: 0, support: [], disputed: [], map: [], trend: undefined },
     ...{ sums: { hold: 0, differ: 0, unknown: 0 }, reconstruction: undefined, short: false }
   };
 }

@@ -5,7 +5,7 @@ import { matchContent } from '../survey/match-content.ts';
 import type { Sign } from './cause.ts';
 import { rangesOf } from './compare-reads.ts';
 import { explainStuck } from './explain-stuck.ts';
-import { findFill, hexByte, look, sign, swapBytes } from './signs.ts';
+import { findFill, hexByte, look, sign } from './signs.ts';
 
 /** Why a read differs from another, and the stretches of it that hold no content of their own. */
 export interface Explained extends Sign {
@@ -107,9 +107,12 @@ function explainLine({ bytes, reference, at, reads }: Differing): Explained | un
   for (let line = 0; 2 ** line < bytes.length; line++)
     for (const level of [0, 1]) {
       const held = (i: number) => holdLine(i, line, level);
-      if (!fits({ bytes, reference, at }, held) || !isWhole({ bytes, reference }, held)) continue;
+      if (!fits({ bytes, reference, at }, held)) continue;
+      const share = shareHeld({ bytes, reference }, held);
+      if (share < HELD_SHARE) continue;
       const spoilt = [{ start: 0, end: bytes.length }];
-      const params = { reads, line, everyBytes: 2 ** line, percent: 98 };
+      const percent = Math.floor(100 * share);
+      const params = { reads, line, everyBytes: 2 ** line, percent };
       return { ...sign('address-line', look('trust.sign.mirrored', params)), spoilt };
     }
   return undefined;
@@ -137,11 +140,14 @@ function fits(
   return equal >= tried * SHARE;
 }
 
-/** Holds the read to the same at offsets that do not differ: a line that is held shows everywhere. */
-function isWhole(
+/** A line that is held shows nearly everywhere. */
+const HELD_SHARE = 0.9;
+
+/** Of offsets that a held line would turn elsewhere, differing or not, the share that says what stands there. Sampled. */
+function shareHeld(
   { bytes, reference }: Pick<Pair, 'bytes' | 'reference'>,
   elsewhere: (i: number) => number
-): boolean {
+): number {
   // an odd step meets every level of every line
   const step = Math.floor(bytes.length / SAMPLE) | 1;
   let tried = 0;
@@ -152,14 +158,14 @@ function isWhole(
     tried++;
     if (bytes[i] === reference[from]) equal++;
   }
-  return tried > 0 && equal >= tried * 0.9;
+  return tried === 0 ? 0 : equal / tried;
 }
 
 function explainSwap({ bytes, reference, at, reads }: Differing): Explained | undefined {
   if (at.length < LEAST_BLOCK) return undefined;
   for (const width of [2, 4] as const) {
     const order = (i: number) => i - (i % width) + (width - 1 - (i % width));
-    if (!fits({ bytes, reference, at }, order) || !swapBytes(bytes, width)) continue;
+    if (bytes.length % width !== 0 || !fits({ bytes, reference, at }, order)) continue;
     const params = { reads, width, bytes: at.length };
     return {
       ...sign('byte-swapped', look('trust.sign.swapped', params)),
@@ -188,12 +194,11 @@ function explainShift({ bytes, reference, at, reads }: Differing): Explained | u
   const [best] = [...moved].sort((x, y) => y[1] - x[1]);
   if (!best || best[1] < LEAST_MOVED) return undefined;
   const [by] = best;
-  const behind = at.filter((i) => i >= first);
-  const step = Math.max(1, Math.floor(behind.length / SAMPLE));
+  const step = Math.max(1, Math.floor(at.length / SAMPLE));
   let tried = 0;
   let equal = 0;
-  for (let n = 0; n < behind.length; n += step) {
-    const i = behind[n] as number;
+  for (let n = 0; n < at.length; n += step) {
+    const i = at[n] as number;
     const source = i + by;
     // what was put in or fell off at the end has no source
     if (source < 0 || source >= reference.length) continue;
@@ -300,6 +305,8 @@ function describeBlock(
 
 /** The furthest that a block is looked for in front of its place. Units: bytes. */
 const MOST_BACK = 65_536;
+/** Content that is the same all over is not looked through for ever. Units: bytes that are compared. */
+const MOST_STEPS = 4 * 2 ** 20;
 
 /** How far before its place the content of a stretch stands in the reference; at least as far as it is long, so that no part of it is its own source. */
 function distanceBack(
@@ -308,11 +315,13 @@ function distanceBack(
   { start, end }: Range
 ): number | undefined {
   const length = end - start;
-  for (let back = length; back <= Math.min(MOST_BACK, start); back++) {
+  let left = MOST_STEPS;
+  for (let back = length; back <= Math.min(MOST_BACK, start) && left > 0; back++) {
     let i = start;
     // the block before may be spoilt in the reference: then it still is what this read had there
     while (i < end && (bytes[i] === reference[i - back] || bytes[i] === bytes[i - back])) i++;
     if (i === end) return back;
+    left -= i - start;
   }
   return undefined;
 }

@@ -143,6 +143,45 @@ describe('what is said of reads', () => {
     const other = content(9);
     expect(told([TRUTH, other, TRUTH, other, TRUTH]).verdict).toBe('read-again');
   });
+  it('what differs in more places than are weighed is trusted only where checks cover it', () => {
+    const long = 2 ** 18;
+    const rule = { ...RULE, over: [{ start: 0, end: 1000 }], storedAt: 1000 };
+    const random = createRandom(77);
+    const bytes = Uint8Array.from({ length: long }, () => random() >>> 24);
+    bytes.set(encodeUintBe(Number(computeCrc(CRC32_ISO_HDLC, bytes.subarray(0, 1000))), 4), 1000);
+    const other = bytes.map((b, i) => (i > 5000 && i % 2 === 0 ? b ^ 0x55 : b));
+    const knowledge = { ...KNOWN, lengthBytes: long, fields: [], rules: [rule] };
+    expect(told([bytes, other, bytes], knowledge).verdict).not.toBe('trusted');
+    const rest = { ...RULE, over: [{ start: 1004, end: long - 4 }], storedAt: long - 4 };
+    const crc = computeCrc(CRC32_ISO_HDLC, bytes.subarray(1004, long - 4));
+    bytes.set(encodeUintBe(Number(crc), 4), long - 4);
+    expect(told([bytes, other, bytes], { ...knowledge, rules: [rule, rest] }).verdict).toBe(
+      'trusted'
+    );
+  });
+  it('two contents of which nobody knows which is meant have a chance of being wrong that is a number', () => {
+    const { verdict, reconstruction } = judge([TRUTH, content(9)]);
+    expect(verdict).toBe('read-again');
+    expect(reconstruction?.wrongByteProbability).toBe(1);
+  });
+  it('a held address line is told with the share that was measured', () => {
+    const held = TRUTH.map((_, i) => TRUTH[i | 32] as number);
+    for (let i = 0; i < 6; i++) held[i * 251 + 32] = (held[i * 251 + 32] as number) ^ 1;
+    const sign = judge([TRUTH, held, TRUTH]).evidence.find((f) => f.code === 'trust.sign.mirrored');
+    expect(sign?.params['percent']).toBeLessThan(100);
+    expect(sign?.params['percent']).toBeGreaterThan(90);
+  });
+  it('content that is the same all over is judged in its time', () => {
+    const flat = new Uint8Array(2 ** 18).fill(0x55);
+    const reads = [1, 2, 3, 4, 5, 6].map((n) => {
+      const bytes = flat.slice();
+      for (let i = 70_000 * (n % 3); i < 70_000 * (n % 3) + 60_000; i++)
+        bytes[i] = i % 59 === n ? n : 0x56;
+      return bytes;
+    });
+    const { verdict } = judge(reads, { ...NOTHING_KNOWN, lengthBytes: flat.length });
+    expect(verdict).not.toBe('trusted');
+  });
   it('a wavering bit that no check covers is not settled by two against one', () => {
     const open = {
       ...KNOWN,

@@ -129,6 +129,8 @@ function isSound({ chosen, knowledge, scattered }: Looked): boolean {
   if (ownSign || spoilt || isContradicted(sense) || sense.unknown > 0) return false;
   if (scattered.unexplained && !isConfirmed(sense)) return false;
   const covered = isConfirmed(sense) ? coveredBy(knowledge.rules) : [];
+  // of what was not weighed only a check can speak
+  if (scattered.unweighed.some((at) => !isIn(covered, at))) return false;
   const doubt = scattered.places
     .filter(({ at }) => !isIn(covered, at))
     .reduce((sum, { at, candidates }) => {

@@ -1,7 +1,7 @@
 import { joinRanges } from '../image/image.ts';
 import type { Sign } from './cause.ts';
 import type { Chosen } from './choose-reference.ts';
-import { compareReads } from './compare-reads.ts';
+import { findDisputed } from './compare-reads.ts';
 import { valuesAt, weighPlaces, type DisputedPlace, type UsableRead } from './error-model.ts';
 import type { TimedRead } from './read-set.ts';
 import { MOST_PLACES } from './reconstruct.ts';
@@ -15,6 +15,8 @@ export interface ScatterLook {
   readonly signs: readonly Sign[];
   /** A read stands apart in a way that is neither scattered nor has a name. */
   readonly unexplained: boolean;
+  /** Offsets at which reads differ, where they are more than are weighed. */
+  readonly unweighed: Uint32Array;
 }
 
 /** So sure must it be that it is one and not the other before it is named. */
@@ -41,10 +43,11 @@ export function lookAtScatter(
   const apart = reads.some(
     (r) => r.bytes.length !== reference.bytes.length && !isExplained(r.number)
   );
-  const none = { usable, places: [], figures: undefined, signs: [], unexplained: apart };
-  const { positions } = compareReads(usable);
+  const seen = { usable, unexplained: apart, unweighed: new Uint32Array(0) };
+  const none = { ...seen, places: [], figures: undefined, signs: [] };
+  const positions = findDisputed(usable);
   if (positions.length === 0) return none;
-  if (positions.length > MOST_PLACES) return { ...none, unexplained: true };
+  if (positions.length > MOST_PLACES) return { ...none, unexplained: true, unweighed: positions };
   const values = valuesAt(usable, positions);
   const still = positions.filter((_, p) => differs(values, p));
   const open = valuesAt(usable, still);
@@ -57,7 +60,7 @@ export function lookAtScatter(
   if (figures.perRead > MOST_SHARE * lengthBytes || !isScattered(still, lengthBytes))
     return { ...none, places, unexplained: true };
   return {
-    ...{ usable, places, figures, unexplained: apart },
+    ...{ ...seen, places, figures },
     signs: [nameScatter(figures, lengthBytes)]
   };
 }

@@ -1,11 +1,11 @@
-import { checksOf, coveredParts, type ChecksumRule, type SumCheck } from '../checksum/rule.ts';
+import { checksOf, type ChecksumRule, type SumCheck } from '../checksum/rule.ts';
 import { joinRanges } from '../image/image.ts';
 import type { Range } from '../image/range.ts';
 import { cheapestCombinations, type Combination } from './combinations.ts';
 import type { Candidate, DisputedPlace } from './error-model.ts';
 import type { RegionKnowledge } from './read-set.ts';
 import { ResidualTable } from './residual.ts';
-import { isConfirmed, isIn, senseOf, type Sense } from './sense.ts';
+import { isConfirmed, isIn, senseOf, spanOf, type Sense } from './sense.ts';
 
 /** The likeliest content of a region, put together of several reads. */
 export interface Reconstruction {
@@ -82,6 +82,7 @@ interface Affected {
   readonly checks: readonly SumCheck[];
   /** What they cover and store, ascending. */
   readonly covered: readonly Range[];
+  /** Of the weakest. */
   readonly bits: number;
 }
 
@@ -90,17 +91,14 @@ function affectedChecks(
   places: readonly DisputedPlace[]
 ): Affected {
   const all = rules.flatMap((rule) => checksOf(rule));
-  const spanOf = (check: SumCheck) =>
-    joinRanges([
-      ...coveredParts(check).flatMap((part) => (part.instead ? [] : [part.range])),
-      check.stored
-    ]);
   const checks = all.filter((check) => {
     const span = spanOf(check);
     return places.some(({ at }) => isIn(span, at));
   });
   const covered = joinRanges(checks.flatMap(spanOf));
-  return { checks, covered, bits: checks.reduce((sum, c) => sum + c.checksum.bits, 0) };
+  // a wrong combination may be wrong for one check only: no more than the weakest stands against it
+  const bits = checks.length === 0 ? 0 : Math.min(...checks.map((c) => c.checksum.bits));
+  return { checks, covered, bits };
 }
 
 interface Tried {
@@ -180,5 +178,7 @@ function chanceOfWrong({
   const open = places
     .filter(({ at }) => !isIn(affected.covered, at))
     .reduce((sum, { candidates }) => sum + 1 - (candidates[0] as Candidate).probability, 0);
-  return Math.min(1, amongTold + accident + open);
+  const wrong = amongTold + accident + open;
+  // of more combinations than can be counted nothing is sure
+  return Number.isFinite(wrong) ? Math.min(1, wrong) : 1;
 }

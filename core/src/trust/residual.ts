@@ -1,15 +1,8 @@
-import {
-  bytesAtOf,
-  computeCheck,
-  coveredParts,
-  decodeStored,
-  type SumCheck
-} from '../checksum/rule.ts';
-import { joinRanges } from '../image/image.ts';
-import { lengthOf } from '../image/range.ts';
+import { bytesAtOf, computeCheck, decodeStored, type SumCheck } from '../checksum/rule.ts';
+import { lengthOf, type Range } from '../image/range.ts';
 import type { Choice, Combination } from './combinations.ts';
 import type { Candidate, DisputedPlace } from './error-model.ts';
-import { isIn } from './sense.ts';
+import { isIn, spanOf } from './sense.ts';
 
 /** More bytes are not summed up to learn what single changes do. */
 const MOST_BYTES = 256 * 2 ** 20;
@@ -25,7 +18,8 @@ export class ResidualTable {
   readonly #start: readonly bigint[];
   /** By place and choice, for each check, learnt when it is first asked for; undefined where changes do not add up or would cost too much. */
   readonly #changes: Map<string, readonly bigint[]> | undefined;
-  readonly #spans: readonly ReturnType<typeof spanOf>[];
+  /** What each check covers and stores. */
+  readonly #spans: readonly (readonly Range[])[];
   readonly #bytes: Uint8Array;
   readonly #places: readonly DisputedPlace[];
   /** Combinations that can be tried within reason. */
@@ -40,7 +34,10 @@ export class ResidualTable {
     this.#checks = checks;
     this.#places = places;
     this.#start = checks.map((check) => residualOf(check, bytes));
-    const spans = checks.map(spanOf);
+    const spans = checks.map((check) => {
+      const ranges = spanOf(check);
+      return { ranges, bytes: ranges.reduce((n, r) => n + lengthOf(r), 0) };
+    });
     const touching = (at: number) => spans.filter((s) => isIn(s.ranges, at));
     const cost = places.reduce(
       (sum, { at }, p) =>
@@ -53,7 +50,7 @@ export class ResidualTable {
       adds && cost <= MOST_BYTES
         ? Infinity
         : Math.max(1, Math.min(MOST_ANEW, Math.floor(MOST_BYTES / Math.max(1, whole))));
-    this.#spans = spans;
+    this.#spans = spans.map((s) => s.ranges);
     this.#changes = this.most === Infinity ? new Map() : undefined;
   }
 
@@ -63,16 +60,16 @@ export class ResidualTable {
     const known = this.#changes?.get(key);
     if (known) return known;
     const { at, candidates } = this.#places[place] as DisputedPlace;
-    const learnt = this.#learn(at, (candidates[choice + 1] as Candidate).value, this.#spans);
+    const learnt = this.#learn(at, (candidates[choice + 1] as Candidate).value);
     this.#changes?.set(key, learnt);
     return learnt;
   }
 
-  #learn(at: number, value: number, spans: readonly ReturnType<typeof spanOf>[]): bigint[] {
+  #learn(at: number, value: number): bigint[] {
     const was = this.#bytes[at] as number;
     this.#bytes[at] = value;
     const change = this.#checks.map((check, k) =>
-      isIn((spans[k] as ReturnType<typeof spanOf>).ranges, at)
+      isIn(this.#spans[k] as readonly Range[], at)
         ? subtract(check, residualOf(check, this.#bytes), this.#start[k] as bigint)
         : 0n
     );
@@ -101,14 +98,6 @@ export class ResidualTable {
     for (const [at, before] of was) this.#bytes[at] = before;
     return pass;
   }
-}
-
-function spanOf(check: SumCheck) {
-  const covered = coveredParts(check).flatMap((part) => (part.instead ? [] : [part.range]));
-  return {
-    ranges: joinRanges([...covered, check.stored]),
-    bytes: covered.reduce((n, r) => n + lengthOf(r), 0)
-  };
 }
 
 const kindOf = ({ checksum }: SumCheck): 'xor' | 'sum' | 'other' =>

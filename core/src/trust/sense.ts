@@ -1,4 +1,10 @@
-import { bytesAtOf, checksOf, coveredParts, type ChecksumRule } from '../checksum/rule.ts';
+import {
+  bytesAtOf,
+  checksOf,
+  coveredParts,
+  type ChecksumRule,
+  type SumCheck
+} from '../checksum/rule.ts';
 import { findChecksum } from '../checksum/named.ts';
 import { verifyCheck, type SumState } from '../checksum/verify-sums.ts';
 import { readFields } from '../field/read-fields.ts';
@@ -8,7 +14,6 @@ import type { RegionKnowledge } from './read-set.ts';
 
 /** How far a content is what the region must hold. */
 export interface Sense {
-  readonly sums: readonly SumState[];
   /** Checks that hold, that do not, and that could not be made. */
   readonly hold: number;
   readonly differ: number;
@@ -28,7 +33,6 @@ export function senseOf(bytes: Uint8Array, { rules, fields }: Known): Sense {
   const readings = readFields(fields, bytesAt).filter((f) => f.spec.form.type !== 'bytes');
   const wrong = ['malformed', 'outside', 'torn', 'voted', 'unknown'];
   return {
-    sums,
     hold: count((s) => s.verdict === 'holds'),
     differ: count((s) => s.verdict === 'differs' || s.verdict === 'inverse-differs'),
     unknown: count((s) => s.verdict === 'unknown'),
@@ -49,18 +53,22 @@ export const isConfirmed = ({ hold, differ, unknown, fieldsWrong, fieldsSound }:
 export const worthOf = ({ hold, differ, unknown, fieldsSound, fieldsWrong }: Sense): number =>
   1000 * (hold - differ - unknown) + fieldsSound - fieldsWrong;
 
-/** Offsets that a check of at least `leastBits` bits covers or stores. Ascending. */
-export function coveredBy(rules: readonly ChecksumRule[], leastBits = 16): Range[] {
-  const parts = rules.flatMap((rule) =>
-    checksOf(rule)
-      .filter((check) => check.checksum.bits >= leastBits)
-      .flatMap((check) => [
-        ...coveredParts(check).flatMap((p) => (p.instead ? [] : [p.range])),
-        check.stored,
-        ...(check.inverse ? [check.inverse] : [])
-      ])
-  );
-  return joinRanges(parts);
+/** Offsets of the image that count for a check, and those where its value is stored. Ascending and apart. */
+export const spanOf = (check: SumCheck): Range[] =>
+  joinRanges([
+    ...coveredParts(check).flatMap((part) => (part.instead ? [] : [part.range])),
+    check.stored
+  ]);
+
+/** Fewer bits of a check let too much pass for it to speak for a byte. */
+const LEAST_BITS = 16;
+
+/** Offsets for which a check of {@link LEAST_BITS} or more speaks, its inverse included. Ascending and apart. */
+export function coveredBy(rules: readonly ChecksumRule[]): Range[] {
+  const checks = rules
+    .flatMap((rule) => checksOf(rule))
+    .filter(({ checksum }) => checksum.bits >= LEAST_BITS);
+  return joinRanges(checks.flatMap((c) => [...spanOf(c), ...(c.inverse ? [c.inverse] : [])]));
 }
 
 /** Checks of 32 bits or more, all of them: what passes is no chance. False for none. */

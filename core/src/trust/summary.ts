@@ -20,6 +20,8 @@ export interface TrustSummary {
   /** Bytes in which two groups differ, by their places. */
   readonly differing: readonly (readonly number[])[];
   readonly disputedBytes: number;
+  /** How many disputed bytes have so many reads for what most say there; the fewest reads first. */
+  readonly support: readonly { readonly reads: number; readonly bytes: number }[];
   /** Offsets, at most {@link MOST_RANGES}. */
   readonly disputed: readonly Range[];
   /** Disputed bytes by stretches of equal length. */
@@ -60,6 +62,7 @@ export function summariseTrust(judgement: TrustJudgement): TrustSummary {
     groups: groups.map((g) => g.numbers),
     reference: judgement.reference?.numbers ?? [],
     disputedBytes: positions.length + longestBytes - commonBytes,
+    support: countBySupport(comparison.support),
     disputed: disputed.slice(0, MOST_RANGES),
     map: mapDisputes(comparison, CELLS),
     sums: { hold: sense?.hold ?? 0, differ: sense?.differ ?? 0, unknown: sense?.unknown ?? 0 },
@@ -74,4 +77,10 @@ export function summariseTrust(judgement: TrustJudgement): TrustSummary {
         .map(({ at, taken: { probability, reads } }) => ({ at, probability, reads }))
     }
   };
+}
+
+function countBySupport(support: Uint8Array): TrustSummary['support'] {
+  const bytes = new Map<number, number>();
+  for (const reads of support) bytes.set(reads, (bytes.get(reads) ?? 0) + 1);
+  return [...bytes].sort((a, b) => a[0] - b[0]).map(([reads, n]) => ({ reads, bytes: n }));
 }

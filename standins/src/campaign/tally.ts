@@ -1,3 +1,4 @@
+import { upperOfNone95, wilson95 } from '@badger/core/trust/chances';
 import type { Profile } from '@badger/core/profile/profile';
 import { CAMPAIGN_FAULTS, runCase, type CampaignCase } from './read-campaign.ts';
 
@@ -7,11 +8,15 @@ export interface CampaignRow {
   readonly cases: number;
   /** Share of the cases whose cause was named right. */
   readonly causeNamed: number;
+  /** What chance leaves of that share, with 95 % certainty. */
+  readonly causeNamed95: readonly [number, number];
   readonly trusted: number;
   readonly reconstructed: number;
   readonly readAgain: number;
   readonly refused: number;
   readonly falseTrust: number;
+  /** The share of cases trusted or put together wrongly is below this with 95 % certainty. */
+  readonly wrongBelow95: number;
   readonly wrongReconstructions: number;
   /** Mean number of reads asked for after two were right, where that was so. */
   readonly readsBeyond: number;
@@ -32,10 +37,14 @@ export function runCampaign(
 
 function tally(fault: string, cases: readonly CampaignCase[]): CampaignRow {
   const count = (of: (c: CampaignCase) => boolean) => cases.filter(of).length;
+  const named = count((c) => c.named === c.expected);
+  const wrong = count((c) => c.falseTrust || c.wrongRebuilt);
   const beyond = cases.flatMap((c) => (c.needed === undefined ? [] : [c.reads - c.needed]));
   return {
     ...{ fault, cases: cases.length },
-    causeNamed: count((c) => c.named === c.expected) / cases.length,
+    causeNamed: named / cases.length,
+    causeNamed95: wilson95(named, cases.length),
+    wrongBelow95: wrong === 0 ? upperOfNone95(cases.length) : wilson95(wrong, cases.length)[1],
     trusted: count((c) => c.verdict === 'trusted'),
     reconstructed: count((c) => c.verdict === 'reconstructed'),
     readAgain: count((c) => c.verdict === 'read-again'),

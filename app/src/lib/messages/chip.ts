@@ -107,7 +107,7 @@ export const chip = {
   }),
   'reads.series.settled': (p) => ({
     title: 'Reads agree',
-    text: `Two reads agree after ${text(p['made'])}.`
+    text: `As many as the shop asks for agree after ${text(p['made'])}.`
   }),
   'reads.series.implausible': (p) => ({
     title: 'Reads match, but the content is implausible',

@@ -7,7 +7,7 @@
   import { may } from '$lib/features/live/may.ts';
   import AcceptReads from './AcceptReads.svelte';
   import AgreementMap from './AgreementMap.svelte';
-  import { chanceWords, groupWords, neededWords } from './trust.view.ts';
+  import { chanceWords, groupWords, neededWords, supportWords } from './trust.view.ts';
 
   let { jobNumber, role, region }: { jobNumber: number; role: UnitRole; region: RegionData } =
     $props();
@@ -38,6 +38,12 @@
         <dt>Still needed</dt>
         <dd>{neededWords(trust)}</dd>
       </div>
+      {#if trust.support.length > 0}
+        <div>
+          <dt>Support</dt>
+          <dd>{supportWords(trust.support, region.total)}</dd>
+        </div>
+      {/if}
       {#if rebuilt}
         <div>
           <dt>Put together</dt>

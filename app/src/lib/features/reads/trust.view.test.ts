@@ -1,11 +1,16 @@
 import { expect, it } from 'vitest';
-import { cellsOf, chanceWords, groupWords, neededWords } from './trust.view.ts';
+import { cellsOf, chanceWords, groupWords, neededWords, supportWords } from './trust.view.ts';
 
 it('groups, needs and chances are told as people say them', () => {
   expect(groupWords([[1, 3], [2], [4]])).toBe('1 and 3 the same; 2; 4');
   expect(groupWords([[1], [2], [3]])).toBe('all differ');
   expect(groupWords([[1]])).toBe('1');
   expect(groupWords([[1, 2, 5]])).toBe('1, 2 and 5 the same');
+  const support = [
+    { reads: 2, bytes: 2 },
+    { reads: 3, bytes: 1 }
+  ];
+  expect(supportWords(support, 4)).toBe('2 bytes by 2, 1 byte by 3 of 4 reads');
   expect(neededWords({ verdict: 'read-again', readsNeeded: 1 })).toBe('about 1 more read');
   expect(neededWords({ verdict: 'refuse', readsNeeded: undefined })).toBe('reading on is useless');
   expect(neededWords({ verdict: 'trusted', readsNeeded: 0 })).toBe('nothing');

@@ -1,3 +1,4 @@
+import { formatCount } from '@badger/core/base/format';
 import type { TrustSummary } from '@badger/core/trust/summary';
 
 /** Reads that hold the same, in words. Example: `1 and 3 the same; 2; 4`; `all differ` where no two are the same. */
@@ -8,6 +9,14 @@ export function groupWords(groups: readonly (readonly number[])[]): string {
       g.length === 1 ? `${g[0]}` : `${g.slice(0, -1).join(', ')} and ${g.at(-1)} the same`
     )
     .join('; ');
+}
+
+/** How many reads say what most say at disputed bytes. Example: `2 bytes by 2, 1 byte by 3 of 4 reads`. */
+export function supportWords(support: TrustSummary['support'], total: number): string {
+  const list = support.map(
+    ({ reads, bytes }) => `${formatCount(bytes)} ${bytes === 1 ? 'byte' : 'bytes'} by ${reads}`
+  );
+  return `${list.join(', ')} of ${total} reads`;
 }
 
 /** What reading on is expected to need, in words. */

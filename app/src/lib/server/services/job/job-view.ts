@@ -9,6 +9,7 @@ import { readStates, type StageStates } from '@badger/core/gates/stage-states';
 import type { Comparison } from '@badger/core/image/compare';
 import { pairsOfJob, readJobState, setsOfJob, type JobState } from '@badger/core/job/job-state';
 import type {
+  Judged,
   RegionView as AnyRegionView,
   SecretView as AnySecretView
 } from '@badger/core/job/region-state';
@@ -57,8 +58,9 @@ export async function loadJobView(
 }
 
 export async function buildJobView(deps: Deps, job: JobRow, db: Tx = deps.db): Promise<JobView> {
-  const records = await loadJobRecords(db, [job.id]);
-  return viewJob(deps, { job, records: records(job.id), db });
+  const records = (await loadJobRecords(db, [job.id]))(job.id);
+  const judged = await judgeJobs(deps, db, [{ job, records }]);
+  return viewJob(deps, { job, records, judged, db });
 }
 
 /** Views of many jobs, their records loaded together. */
@@ -67,11 +69,14 @@ export async function buildJobViews(deps: Deps, jobs: readonly JobRow[]): Promis
     deps.db,
     jobs.map((j) => j.id)
   );
+  const all = jobs.map((job) => ({ job, records: records(job.id) }));
+  const judged = await judgeJobs(deps, deps.db, all);
   const views: JobView[] = [];
-  for (let at = 0; at < jobs.length; at += TOGETHER) {
-    const some = jobs.slice(at, at + TOGETHER);
-    const view = (job: JobRow) => viewJob(deps, { job, records: records(job.id), db: deps.db });
-    views.push(...(await Promise.all(some.map(view))));
+  for (let at = 0; at < all.length; at += TOGETHER) {
+    const some = all.slice(at, at + TOGETHER);
+    views.push(
+      ...(await Promise.all(some.map((one) => viewJob(deps, { ...one, judged, db: deps.db }))))
+    );
     // others are let in between: a shop with hundreds of open jobs holds nobody up
     await breathe();
   }
@@ -81,15 +86,25 @@ export async function buildJobViews(deps: Deps, jobs: readonly JobRow[]): Promis
 /** Jobs that are judged in one go; about a millisecond each. */
 const TOGETHER = 8;
 
+interface JobWithRecords {
+  readonly job: JobRow;
+  readonly records: JobRecords;
+}
+
+/** What the reads of jobs show, looked up together. */
+async function judgeJobs(deps: Deps, db: Tx, jobs: readonly JobWithRecords[]): Promise<Judged> {
+  const profileOf = (family: string) => deps.profiles.get(family);
+  const sets = jobs.flatMap(({ job, records }) => setsOfJob(job, records, profileOf));
+  const required = (await loadShopRules(db)).readsRequired;
+  return judgeSets(db, sets, { families: [...deps.profiles.values()], required });
+}
+
 async function viewJob(
   deps: Deps,
-  { job, records, db }: { job: JobRow; records: JobRecords; db: Tx }
+  { job, records, judged, db }: JobWithRecords & { judged: Judged; db: Tx }
 ): Promise<JobView> {
   const profileOf = (family: string) => deps.profiles.get(family);
   const compared = await compareAll(db, pairsOfJob(job, records, profileOf));
-  const required = (await loadShopRules(db)).readsRequired;
-  const by = { families: [...deps.profiles.values()], required };
-  const judged = await judgeSets(db, setsOfJob(job, records, profileOf), by);
   const state = readJobState(job, records, { profileOf, compared, judged });
   const connection = connectionNow(deps, { ...state, job, records });
   const facts = factsOfLine(state, { supply: supplyJudgement(deps, job, state), connection });

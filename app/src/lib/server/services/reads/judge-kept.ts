@@ -10,7 +10,7 @@ import { loadImage } from '../../repositories/images.ts';
 import { findJudgements, saveJudgement } from '../../repositories/judgements.ts';
 
 /** Raised when the judgement of reads changes: what was found by an older one is found anew. */
-const JUDGED_BY = 1;
+const JUDGED_BY = 2;
 
 /** What the judgement of reads rests on beside the reads. */
 export interface JudgeBy {
@@ -20,8 +20,13 @@ export interface JudgeBy {
 }
 
 /** The same reads of the same region give the same key, whatever job they serve in. */
-export function keyOfSet({ profile, regionId, reads }: ReadSet, { required }: JudgeBy): string {
-  const parts = [JUDGED_BY, profile.id, profile.version, regionId, required];
+export function keyOfSet(
+  { profile, regionId, reads }: ReadSet,
+  { families, required }: JudgeBy
+): string {
+  // a read may be taken for that of another family: what is known of those counts too
+  const known = families.map((f) => `${f.id} ${f.version}`).sort();
+  const parts = [JUDGED_BY, profile.id, profile.version, regionId, required, ...known];
   const list = reads.map((r) => `${r.number}:${r.sha256}`);
   return createHash('sha256')
     .update(JSON.stringify([...parts, ...list]))
@@ -39,7 +44,8 @@ export async function judgeSets<R extends KeptReadFact>(
 ): Promise<(set: ReadSet) => TrustSummary | undefined> {
   const keys = new Map(sets.map((set) => [keyOfSet(set, by), set]));
   const found = new Map(await findJudgements(db, [...keys.keys()]));
-  for (const [key, set] of keys) {
+  // always in the same order: two that keep the same judgements must not wait for each other in a ring
+  for (const [key, set] of [...keys].sort(([a], [b]) => (a < b ? -1 : 1))) {
     if (found.has(key)) continue;
     const judged = await judgeNow(db, set, by);
     if (!judged) continue;
