@@ -6,10 +6,11 @@ type Options = NonNullable<ParseArgsConfig['options']>;
 /** The words and options of a command. Error: {@link WrongUse}. */
 export function readArguments(
   args: readonly string[],
-  options: Record<string, 'string' | 'boolean'>
+  options: Record<string, 'string' | 'boolean' | 'list'>
 ) {
   const all: Options = { json: { type: 'boolean' }, help: { type: 'boolean' } };
-  for (const [name, type] of Object.entries(options)) all[name] = { type };
+  for (const [name, type] of Object.entries(options))
+    all[name] = type === 'list' ? { type: 'string', multiple: true } : { type };
   try {
     const { values, positionals } = parseArgs({
       args: [...args],
@@ -20,7 +21,13 @@ export function readArguments(
       const value = values[name];
       return typeof value === 'string' ? value : undefined;
     };
-    return { files: positionals, told, has: (name: string) => values[name] === true };
+    /** Of an option that may be given more than once, or with commas. */
+    const list = (name: string) => {
+      const value = values[name];
+      const words = Array.isArray(value) ? value : [];
+      return words.flatMap((w) => (typeof w === 'string' ? w.split(',') : [])).filter(Boolean);
+    };
+    return { files: positionals, told, list, has: (name: string) => values[name] === true };
   } catch (error) {
     throw new WrongUse((error as Error).message);
   }

@@ -1,5 +1,6 @@
-// Memory images without the application: inspect | sum | find-sums | compare | convert | patch | repair | transform | vin. Documented in the README.
+// Memory images without the application: inspect | sum | find-sums | compare | convert | patch | repair | transform | vin | clone. Documented in the README.
 import * as campaign from './commands/campaign.ts';
+import * as clone from './commands/clone.ts';
 import * as compare from './commands/compare.ts';
 import * as convert from './commands/convert.ts';
 import * as findSums from './commands/find-sums.ts';
@@ -26,6 +27,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   repair,
   transform,
   vin,
+  clone,
   campaign
 };
 

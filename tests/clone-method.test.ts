@@ -65,7 +65,7 @@ describe('the clone method that was chosen', () => {
     });
     expect(await choose('whole-image')).toMatchObject({ ok: true });
     expect((await view()).method).toBe('whole-image');
-    expect((await view()).line.build.code).not.toBe('build.method.other');
+    expect((await view()).line.build.code).not.toBe('clone.method.other');
     for (const region of (await view()).profile?.regions ?? [])
       for (let copy = 0; copy < 2; copy++) {
         const kept = await uploadRead(deps, lead, {
@@ -95,7 +95,7 @@ describe('the clone method that was chosen', () => {
       expect.arrayContaining(['gate.backup.missing', 'gate.image.none'])
     );
     expect(await buildClone(deps, lead, JOB)).toMatchObject({
-      problem: { code: 'clone.method.other' }
+      problem: { code: 'clone.region.untrusted', params: { from: 'donor' } }
     });
     expect(await choose('whole-image')).toMatchObject({ ok: true });
     expect((await view()).cloneState).toBe('built');

@@ -1,5 +1,7 @@
 // Jobs of every shape through the real services: the same unit written, data handed over, a loose unit, a dead one.
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { correctSums } from '@badger/core/checksum/correct-sums';
+import { imageOf } from '@badger/core/image/image';
 import type { NewJob } from '../app/src/lib/schema/requests.ts';
 import { listEvents } from '../app/src/lib/server/repositories/events.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
@@ -72,6 +74,19 @@ async function readAll(jobNumber: number) {
     expect((await runToEnd(shop, bench, read)).operation?.state).toBe('done');
   }
 }
+/** A file whose checksums hold, as one that is sold does. */
+function sound(regionId: string, bytes: Uint8Array): Uint8Array {
+  const rules = shop.root.deps.profiles.get('HV-EC4')?.checksums ?? [];
+  const range = { start: 0, end: bytes.length };
+  const image = imageOf([{ range, bytes, origin: 'file' }]);
+  const made = correctSums(
+    image,
+    rules.filter((r) => r.region === regionId)
+  );
+  if (!made.ok) throw new Error(made.problem.code);
+  for (const { becomes, range: at } of made.value.changes) bytes.set(becomes, at.start);
+  return bytes;
+}
 const supply = (jobNumber: number, regionId: string, bytes: Uint8Array) =>
   uploadRead(shop.root.deps, bench, {
     ...{ jobNumber, role: 'supplied' as const, regionId, fileName: 'update.bin', bytes }
@@ -94,6 +109,8 @@ describe('the same unit gets new content', () => {
     before = REGIONS.map((r) => memoryOf('0421', r));
     next.set(before[1] as Uint8Array);
     next[0x100] = (next[0x100] ?? 0) ^ 0x5a;
+    const broken = next.slice();
+    sound('program-flash', next);
     expect((await view(job)).line).toMatchObject({
       match: { code: 'stage.job.needless' },
       build: { code: 'build.supplied.none' }
@@ -110,6 +127,9 @@ describe('the same unit gets new content', () => {
     expect((await view(job)).regions.original.map((r) => r.reads.length)).toEqual([2, 2]);
     expect(await build(job)).toBe('gate.content.wrong');
     expect(await write(job)).toBe('gate.content.wrong');
+    // a file whose checksum does not hold is kept, looked at and never built
+    expect(codeOf(await supply(job, 'program-flash', broken))).toBe('ok');
+    expect(await build(job)).toBe('clone.source.unsound');
     expect(codeOf(await supply(job, 'program-flash', next))).toBe('ok');
     expect(await write(job)).toBe('gate.image.none');
     expect(await build(job)).toBe('ok');
@@ -138,6 +158,7 @@ describe('the same unit gets new content', () => {
   it('another file after the build is another image', async () => {
     const other = Uint8Array.from(next);
     other[0x200] = (other[0x200] ?? 0) ^ 1;
+    sound('program-flash', other);
     expect(codeOf(await supply(job, 'program-flash', other))).toBe('ok');
     expect((await view(job)).cloneState).toBe('stale');
     expect(await write(job)).toBe('gate.image.stale');

@@ -6,7 +6,7 @@ import { createControlServer } from './world/control-server.ts';
 import { createFileStore } from './world/file-store.ts';
 import { loadLayouts } from './world/load-layouts.ts';
 import { loadProfiles } from './world/load-profiles.ts';
-import { CHIP_UNITS, STATIONS, UNITS } from './world/saltmarsh.ts';
+import { CHIP_UNITS, DONOR_UNITS, STATIONS, UNITS } from './world/saltmarsh.ts';
 import { VEHICLES } from './world/saltmarsh-vehicles.ts';
 import { World } from './world/world.ts';
 
@@ -14,7 +14,7 @@ const { PROFILES_DIR = 'profiles', WORLD_DIR, WORLD_PORT = '0', WORLD_SPEED = '3
 
 const world = new World({
   profiles: loadProfiles(PROFILES_DIR),
-  units: UNITS,
+  units: [...UNITS, ...DONOR_UNITS],
   chipUnits: CHIP_UNITS,
   stations: STATIONS,
   vehicles: VEHICLES,

@@ -11,7 +11,7 @@ import { tapDoip, type DoipTap } from './doip-tap.ts';
 import { listen } from '../../standins/src/world/listen.ts';
 import { createControlServer } from '../../standins/src/world/control-server.ts';
 import { loadProfiles } from '../../standins/src/world/load-profiles.ts';
-import { CHIP_UNITS, STATIONS, UNITS } from '../../standins/src/world/saltmarsh.ts';
+import { CHIP_UNITS, DONOR_UNITS, STATIONS, UNITS } from '../../standins/src/world/saltmarsh.ts';
 import { VEHICLES } from '../../standins/src/world/saltmarsh-vehicles.ts';
 import { loadLayouts } from '../../standins/src/world/load-layouts.ts';
 import { World } from '../../standins/src/world/world.ts';
@@ -55,7 +55,7 @@ export async function startWorld(
 ): Promise<{ world: World; url: string; stop: () => void }> {
   const world = new World({
     profiles: loadProfiles(profilesDir),
-    units: UNITS,
+    units: [...UNITS, ...DONOR_UNITS],
     chipUnits: CHIP_UNITS,
     stations: STATIONS,
     vehicles: VEHICLES,

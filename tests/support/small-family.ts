@@ -32,20 +32,42 @@ export function smallFamilies(): { dir: string; remove: () => void } {
   return { dir, remove: () => rmSync(dir, { recursive: true, force: true }) };
 }
 
-interface CloneDocument {
+export interface FamilyDocument {
+  regions: { id: string; lengthBytes: number }[];
+  checksums: { id: string; start: string; end: string; storedAt: string }[];
   clone: { methods: { id: string; why: string }[]; ranges: unknown[] };
 }
 
-/** The families of the demo with one of them changed. */
-export function changedFamily(
-  name: string,
-  change: (doc: CloneDocument) => void
-): { dir: string; remove: () => void } {
+type Change = (doc: FamilyDocument) => void;
+
+/** Makes a region shorter; its rules are set by {@link setRule}. */
+export function shrink(doc: FamilyDocument, regionId: string, lengthBytes: number): void {
+  for (const r of doc.regions) if (r.id === regionId) r.lengthBytes = lengthBytes;
+}
+
+export function setRule(
+  doc: FamilyDocument,
+  id: string,
+  rule: Partial<FamilyDocument['checksums'][number]>
+): void {
+  for (const r of doc.checksums) if (r.id === id) Object.assign(r, rule);
+}
+
+/** The families of the demo with some of them changed. */
+export function changedFamilies(changes: Readonly<Record<string, Change>>): {
+  dir: string;
+  remove: () => void;
+} {
   const dir = mkdtempSync(join(tmpdir(), 'badger-families-'));
   cpSync(at('profiles'), dir, { recursive: true });
-  const path = join(dir, `${name}.json`);
-  const doc = JSON.parse(readFileSync(path, 'utf8')) as CloneDocument;
-  change(doc);
-  writeFileSync(path, JSON.stringify(doc));
+  for (const [name, change] of Object.entries(changes)) {
+    const path = join(dir, `${name}.json`);
+    const doc = JSON.parse(readFileSync(path, 'utf8')) as FamilyDocument;
+    change(doc);
+    writeFileSync(path, JSON.stringify(doc));
+  }
   return { dir, remove: () => rmSync(dir, { recursive: true, force: true }) };
 }
+
+/** The families of the demo with one of them changed. */
+export const changedFamily = (name: string, change: Change) => changedFamilies({ [name]: change });

@@ -1,7 +1,9 @@
 import type { DonorCheck } from '@badger/core/match/judge-donor';
 import type { Judgement } from '@badger/core/base/verdict';
-import type { Problem } from '@badger/core/base/result';
+import type { Problem, Result } from '@badger/core/base/result';
+import type { RegionParts } from '@badger/core/clone/parts';
 import type { ClonePlan } from '@badger/core/clone/plan';
+import type { CloneMethod } from '@badger/core/profile/profile';
 import type { GateFacts } from '@badger/core/gates/facts';
 import type { UnitRole } from '@badger/core/job/roles';
 import type { JobResult } from '@badger/core/job/shape';
@@ -228,8 +230,24 @@ export interface JobData {
   >;
   readonly units: Partial<Record<UnitRole, UnitData>>;
   readonly regions: Record<UnitRole, readonly RegionData[]>;
+  readonly method: CloneMethod;
+  /** Where each byte that is written comes from, or why nothing can be built; undefined where nothing is written. */
+  readonly parts: Result<readonly RegionParts[]> | undefined;
+  /** What was built comes to, in words; undefined where nothing is. */
+  readonly buildWords: string | undefined;
+  /** Why it cannot be built now. */
+  readonly recipeGap: Problem | undefined;
   readonly clone:
-    { readonly plan: ClonePlan; readonly builtAt: Date; readonly builtBy: string } | undefined;
+    | {
+        readonly id: string;
+        readonly plan: ClonePlan;
+        readonly builtAt: Date;
+        readonly builtBy: string;
+      }
+    | undefined;
+  /** Written regions of which nobody knows how they are checked, and a lead's word on just this image. */
+  readonly unruled: readonly string[];
+  readonly consent: string | undefined;
   readonly cloneState: 'none' | 'stale' | 'built';
   readonly operations: readonly OperationData[];
   readonly lastWrite: OperationData | undefined;

@@ -3,8 +3,25 @@ import type { None } from '../base/codes.ts';
 /** What `clone` tells: problems, findings and verdicts by code, each with its figures. */
 export interface CloneCodes {
   'clone.content.gap': { region: string };
-  'clone.region.untrusted': { region: string };
+  'clone.region.untrusted': { region: string; from: string };
   'clone.method.other': { family: string; method: string };
+  'clone.method.unfit': { family: string; method: string };
+  'clone.change.outside': { region: string };
+  'clone.change.partner': { region: string };
+  'clone.change.supplied': None;
+  'clone.field.torn': { field: string; region: string };
+  'clone.mileage.apart': { field: string };
+  'clone.together.missing': { region: string };
+  'clone.nothing.left': { method: string };
+  'clone.source.missing': { region: string; from: string };
+  'clone.source.unsound': { rule: string; from: string };
+  'clone.secret.unsound': { secret: string; family: string };
+  'clone.secret.none': { secret: string; family: string };
+  'clone.build.broken': None;
+  'clone.order.other': None;
+  'clone.consent.needless': None;
+  'clone.consent.other': None;
+  'clone.sums.differ': { rule: string };
   'gate.content.none': None;
   'gate.content.wrong': { region: string; found: string };
 }

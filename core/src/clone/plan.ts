@@ -1,24 +1,85 @@
 import { fail, ok, type Result } from '../base/result.ts';
 import { imageOf, type SparseImage } from '../image/image.ts';
+import type { Range } from '../image/range.ts';
 import { getRegion, rangeOf, type CloneMethod, type Profile } from '../profile/profile.ts';
+import type { PartSource, PlanPart, RegionParts } from './parts.ts';
 
-/** What the plan needs to know of one region of the original. */
-export interface RegionSource {
+/** A kept content that parts of a region are taken from. */
+export interface PlanSource {
+  readonly from: PartSource;
+  /** Region of the unit that it was read from; of a partner that of its own family. */
   readonly regionId: string;
-  readonly trustedSha256: string | undefined;
-  /** The kept read that is named as the source. */
-  readonly readId: string | undefined;
+  readonly readId: string;
+  readonly sha256: string;
+  /** Addresses that it covers, where it is not the whole region. */
+  readonly ranges?: readonly Range[];
+}
+
+/** What is decided of one region before any byte is looked at. The same decision over the same contents gives the same bytes. */
+export interface RecipeLine extends RegionParts {
+  readonly sources: readonly PlanSource[];
+}
+
+/** Where bytes of the finished image come from. `checksum`: corrected; `patched`: security data put in its place. */
+export type ByteOrigin = Exclude<PartSource, 'partner'> | 'patched' | 'checksum';
+
+/** Offsets of the plain content and where they come from. */
+export interface Provenance extends Range {
+  readonly origin: ByteOrigin;
+  /** What it is: a field, a part that the family names, a checksum; empty for what has no name. */
+  readonly what: string;
+}
+
+/** One check of the finished image. Values as hex. */
+export interface SumLine {
+  readonly rule: string;
+  /** Number of the block from 0, where the rule has several. */
+  readonly block: number;
+  readonly before: string;
+  readonly after: string;
+}
+
+/** What a field of the finished image says, beside what it says in the units. Of security data never its value. */
+export interface FieldLine {
+  readonly id: string;
+  readonly name: string;
+  readonly role: 'identity' | 'mileage' | 'secret' | 'other';
+  readonly origin: ByteOrigin;
+  readonly written: string;
+  /** Undefined where that content was not there to be looked at. */
+  readonly original?: string;
+  readonly donor?: string;
 }
 
 export interface PlanLine {
   readonly regionId: string;
   readonly regionName: string;
   readonly lengthBytes: number;
+  /** The read that most of it is taken from. */
   readonly readId: string;
+  /** Of what is written. */
   readonly sha256: string;
+  readonly parts: readonly PlanPart[];
+  readonly sources: readonly PlanSource[];
+  /** Ascending, and covers the region exactly. */
+  readonly provenance: readonly Provenance[];
+  /** Empty where nobody knows how the region is checked. */
+  readonly sums: readonly SumLine[];
+  readonly fields: readonly FieldLine[];
+  /** Bytes in which it differs from what the target holds now; undefined where that is not known. */
+  readonly changesBytes?: number;
 }
 
-/** Where a piece of what is written came from: a kept read, or a supplied file. */
+/** What will be written, in the order in which it is written. */
+export interface ClonePlan {
+  readonly method: CloneMethod;
+  readonly family: string;
+  /** Of the profile; undefined in plans from before it was kept. */
+  readonly version?: number;
+  readonly lines: readonly PlanLine[];
+}
+
+/** Where a piece of what is written came from. */
 export interface WriteOrigin {
   readonly readId: string;
   readonly sha256: string;
@@ -39,77 +100,51 @@ export function imageOfLine(
   return ok(imageOf([{ range: rangeOf(region), bytes: content, origin: { readId, sha256 } }]));
 }
 
-/** What will be written, in the order in which it is written. */
-export interface ClonePlan {
-  readonly method: 'whole-image' | 'supplied-file';
-  readonly family: string;
-  readonly lines: readonly PlanLine[];
-}
+/** Was a plan made of the same contents, in the same way? Names, reasons and the order of the regions do not count. */
+export const sameRecipe = (a: readonly RecipeLine[], b: readonly RecipeLine[]): boolean =>
+  essence(a) === essence(b);
 
-/**
- * Plans a whole-image clone: every region exactly as read from the original, in the profile's write order.
- * Errors: `clone.region.untrusted` (the first region without trusted reads), `clone.method.other`.
- */
-export function planWholeImage(
-  profile: Profile,
-  method: CloneMethod,
-  sources: readonly RegionSource[]
-): Result<ClonePlan> {
-  if (method !== 'whole-image') {
-    return fail('clone.method.other', { family: profile.id, method });
-  }
-  const lines: PlanLine[] = [];
-  for (const regionId of profile.writeOrder) {
-    const region = getRegion(profile, regionId);
-    const source = sources.find((s) => s.regionId === regionId);
-    if (!source?.trustedSha256 || !source.readId) {
-      return fail('clone.region.untrusted', { region: region.name });
-    }
-    lines.push({
-      regionId,
-      regionName: region.name,
-      lengthBytes: region.lengthBytes,
-      readId: source.readId,
-      sha256: source.trustedSha256
-    });
-  }
-  return ok({ method: 'whole-image', family: profile.id, lines });
-}
-
-/** A file that is to be written into the unit itself, and the gravest thing that was found in it. */
-export interface SuppliedSource {
-  readonly regionId: string;
-  readonly sha256: string;
-  readonly readId: string;
-  readonly wrong: string | undefined;
-}
-
-/**
- * Plans the write of supplied files into the unit itself, in the profile's write order. Every region of the unit is
- * trusted before: what is overwritten can be put back.
- * Errors: `gate.content.none`, `gate.content.wrong` (it is not what the region can hold), `clone.region.untrusted`.
- */
-export function planSupplied(
-  profile: Profile,
-  { own, supplied }: { own: readonly RegionSource[]; supplied: readonly SuppliedSource[] }
-): Result<ClonePlan> {
-  if (supplied.length === 0) return fail('gate.content.none');
-  const lines: PlanLine[] = [];
-  for (const regionId of profile.writeOrder) {
-    const region = getRegion(profile, regionId);
-    if (!own.find((s) => s.regionId === regionId)?.trustedSha256)
-      return fail('clone.region.untrusted', { region: region.name });
-    const source = supplied.find((s) => s.regionId === regionId);
-    if (source?.wrong)
-      return fail('gate.content.wrong', { region: region.name, found: source.wrong });
-    if (source)
-      lines.push({
+function essence(lines: readonly RecipeLine[]): string {
+  return JSON.stringify(
+    lines
+      .toSorted(byRegion)
+      .map(({ regionId, parts, sources }) => [
         regionId,
-        regionName: region.name,
-        lengthBytes: region.lengthBytes,
-        readId: source.readId,
-        sha256: source.sha256
-      });
+        joinParts(parts).map((p) => [p.start, p.end, p.from, p.secretId]),
+        sources
+          .map((s) => [s.from, s.regionId, s.sha256, (s.ranges ?? []).map((r) => [r.start, r.end])])
+          .sort()
+      ])
+  );
+}
+
+const byRegion = (a: RecipeLine, b: RecipeLine) => (a.regionId < b.regionId ? -1 : 1);
+
+/** Parts that touch and have one source are one, whatever they are called. */
+function joinParts(parts: readonly PlanPart[]): PlanPart[] {
+  const joined: PlanPart[] = [];
+  for (const part of parts) {
+    const last = joined.at(-1);
+    if (last?.from === part.from && last.secretId === part.secretId && last.end === part.start)
+      joined[joined.length - 1] = { ...last, end: part.end };
+    else joined.push(part);
   }
-  return ok({ method: 'supplied-file', family: profile.id, lines });
+  return joined;
+}
+
+/** A plan from before parts were kept: every region as it was read of one content. */
+export function readPlan(plan: ClonePlan): ClonePlan {
+  const from: PartSource = plan.method === 'supplied-file' ? 'supplied' : 'original';
+  const lines = plan.lines.map((line) => {
+    if ((line as Partial<PlanLine>).parts) return line;
+    const { regionId, readId, sha256, lengthBytes: end } = line;
+    return {
+      ...line,
+      parts: [{ start: 0, end, from, what: '', why: '' }],
+      sources: [{ from, regionId, readId, sha256 }],
+      provenance: [{ start: 0, end, origin: from, what: '' }],
+      ...{ sums: [], fields: [] }
+    };
+  });
+  return { ...plan, lines };
 }

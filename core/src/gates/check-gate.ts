@@ -20,6 +20,8 @@ import { originalsTrusted } from './rules/originals-trusted.ts';
 import { personMayRead } from './rules/person-may-read.ts';
 import { personMayWrite } from './rules/person-may-write.ts';
 import { programmerThere } from './rules/programmer-there.ts';
+import { recipeHolds } from './rules/recipe-holds.ts';
+import { rulesHold } from './rules/rules-hold.ts';
 import { stationFree } from './rules/station-free.ts';
 import { supplyCarries } from './rules/supply-carries.ts';
 import { targetIsDonor, targetIsItself } from './rules/target.ts';
@@ -82,7 +84,9 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     targetIsDonor,
     authorityRecorded,
     originalsTrusted,
+    recipeHolds,
     imageBuilt,
+    rulesHold,
     donorBackedUp,
     accessDriven,
     vehiclePlaced,
@@ -107,6 +111,7 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     authorityRecorded,
     originalsTrusted,
     contentBuilt,
+    rulesHold,
     accessDriven,
     vehiclePlaced,
     programmerThere,

@@ -11,7 +11,6 @@ export interface GatesCodes {
   'build.image.ready': None;
   'build.image.stale': None;
   'build.reads.missing': None;
-  'build.method.other': { method: string };
   'build.supplied.none': None;
   'gate.authority.needless': None;
   'gate.authority.recorded': None;
@@ -37,6 +36,10 @@ export interface GatesCodes {
   'gate.family.untold': { family: string };
   'gate.feed.off': None;
   'gate.feed.on': None;
+  'gate.rules.hold': { count: number };
+  'gate.rules.consented': { region: string; reason: string };
+  'gate.rules.unknown': { region: string };
+  'gate.original.silent': None;
   'gate.image.built': { count: number };
   'gate.image.none': None;
   'gate.image.stale': { region: string };

@@ -1,6 +1,7 @@
 import { parseVin } from '../identity/vin.ts';
 import { isReached } from '../job/end-facts.ts';
 import type { JobState } from '../job/job-state.ts';
+import type { RegionView } from '../job/region-state.ts';
 import { securityRegions } from '../job/security-regions.ts';
 import { areSwapped, mismatches, vinOf } from '../job/unit-facts.ts';
 import { isTrusted } from '../reads/judge-region.ts';
@@ -12,7 +13,7 @@ type BenchSays = Pick<JobFacts, 'supply' | 'connection'>;
 
 /** What the line of work rests on, out of the state of a job. */
 export function factsOfLine(state: JobState, bench: BenchSays): JobFacts {
-  const { job, units, match, proof, regions } = state;
+  const { job, units, match, proof } = state;
   const vin = parseVin(job.vin);
   return {
     ...{ shape: state.shape, method: state.method, ...bench },
@@ -33,7 +34,8 @@ export function factsOfLine(state: JobState, bench: BenchSays): JobFacts {
     hasProfile: state.profile !== undefined,
     carrier: state.access?.carrier ?? 'file',
     originalRegions: regionsToRead(state).map((r) => r.verdict),
-    donorRegions: units.donor ? regions.donor.map((r) => r.verdict) : [],
+    donorRegions: regionsToBackUp(state).map((r) => r.verdict),
+    partsGap: state.parts?.ok === false ? state.parts.problem : undefined,
     backupWaived: state.backupWaived !== undefined,
     supplied: state.supplied.length,
     clone: state.cloneState,
@@ -44,11 +46,26 @@ export function factsOfLine(state: JobState, bench: BenchSays): JobFacts {
   };
 }
 
-/** Regions of the original that a job of this kind has to have read. */
-function regionsToRead({ shape, profile, regions, secrets }: JobState) {
-  return shape.results.includes('data-handed-over')
-    ? securityRegions(profile, regions.original, secrets.original)
-    : regions.original;
+/** What a job of this kind has to have read: what the image is made of, or what is handed over. */
+function regionsToRead(state: JobState): readonly RegionView[] {
+  const { shape, profile, regions, secrets, parts, needed } = state;
+  if (shape.results.includes('data-handed-over'))
+    return securityRegions(profile, regions.original, secrets.original);
+  if (shape.target !== 'donor' || !parts?.ok) return regions.original;
+  return needed
+    .filter((n) => n.from !== 'donor')
+    .flatMap(({ from, regionId }) => {
+      const whole = regions[from].find((r) => r.region.id === regionId);
+      const alone = secrets[from].find((r) => r.region.id === regionId && isTrusted(r.verdict));
+      return alone && !(whole && isTrusted(whole.verdict)) ? [alone] : (whole ?? []);
+    });
+}
+
+/** Regions of the donor that are written: those are backed up. */
+function regionsToBackUp({ units, regions, parts }: JobState): readonly RegionView[] {
+  if (!units.donor) return [];
+  const written = parts?.ok ? parts.value.map((p) => p.regionId) : undefined;
+  return regions.donor.filter((r) => written?.includes(r.region.id) ?? true);
 }
 
 function factsOfUnits({ original, donor }: JobState['units']) {
@@ -76,24 +93,44 @@ export function gateFactsOf(state: JobState) {
     donorMismatches: mismatches(state.match),
     donorProven: state.match?.verdict.verdict === 'go',
     unitsSwapped: areSwapped(job, state.units),
-    regions: gateRegions(state)
+    regions: gateRegions(state),
+    ...imageFacts(state)
+  } satisfies Partial<GateFacts>;
+}
+
+/** What the gates know of the image that was built. */
+function imageFacts({ cloneState, recipe, clone, profile, consent }: JobState) {
+  const lines = clone && cloneState === 'built' ? clone.plan.lines : [];
+  const isRuled = (id: string) => profile?.checksums.some((r) => r.region === id) ?? false;
+  return {
+    image: cloneState,
+    recipeGap: recipe?.ok === false ? recipe.problem : undefined,
+    unruled: lines.filter((l) => !isRuled(l.regionId)).map((l) => l.regionName),
+    sums: profile?.checksums.filter((r) => lines.some((l) => l.regionId === r.region)).length ?? 0,
+    consent
   } satisfies Partial<GateFacts>;
 }
 
 /** The regions as the gates see them. */
 function gateRegions(state: JobState): RegionGateFact[] {
-  const { shape, method, clone, regions } = state;
+  const { shape, method, clone, regions, parts } = state;
   // an image made by another method than is chosen now is not the one that is meant
   const other = shape.target === 'donor' && clone?.plan.method !== method;
   const lines = other ? [] : (clone?.plan.lines ?? []);
-  return regions.original.map((original): RegionGateFact => {
+  const written = shape.target === 'donor' && parts?.ok ? parts.value : undefined;
+  const wanted = regions.original.filter(
+    ({ region }) => !written || written.some((w) => w.regionId === region.id)
+  );
+  return wanted.map((original): RegionGateFact => {
     const { id, name } = original.region;
+    const own = written?.find((w) => w.regionId === id);
     const donor = regions.donor.find((d) => d.region.id === id);
     const supplied = state.supplied.find((r) => r.regionId === id);
     const found = (severity: 'look' | 'stop') =>
       supplied?.findings.find((f) => f.severity === severity)?.code;
     return {
       name,
+      ...(own ? { fromOriginal: own.parts.some((p) => p.from === 'original') } : {}),
       trustedSha256: isTrusted(original.verdict) ? original.agreement.trustedSha256 : undefined,
       cloneSha256: lines.find((l) => l.regionId === id)?.sha256,
       suppliedSha256: supplied?.sha256,

@@ -21,6 +21,8 @@ export interface ConnectedUnit {
 /** One region of the job, as the gates see it. */
 export interface RegionGateFact {
   readonly name: string;
+  /** Bytes of the original are written in it; undefined: all of them are. */
+  readonly fromOriginal?: boolean;
   /** Content of the original that is trusted now; read before this job changed anything. */
   readonly trustedSha256: string | undefined;
   /** Content that the built clone image would write. */
@@ -87,7 +89,17 @@ export interface GateFacts {
   readonly backupWaived: string | undefined;
   /** The donor carries the vehicle's VIN and the original does not: they were taken for each other. */
   readonly unitsSwapped: boolean;
+  /** The regions that are written, or that are read where nothing is. */
   readonly regions: readonly RegionGateFact[];
+  /** Is what was built what would be built now? */
+  readonly image: 'none' | 'stale' | 'built';
+  /** Why nothing could be built now. */
+  readonly recipeGap?: Problem | undefined;
+  /** Regions that are written and of which nobody knows how they are checked, and the word of a lead on just this image. */
+  readonly unruled?: readonly string[];
+  readonly consent?: string | undefined;
+  /** Checksums of the built image that hold, by rule. */
+  readonly sums?: number;
 }
 
 /** A rule looks at the facts and says one thing; undefined where it does not apply. */

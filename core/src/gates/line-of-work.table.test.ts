@@ -2,6 +2,7 @@ import { regionAs } from '../reads/examples.ts';
 // Every stop of the line of work against every input that matters to it: verdict, code and parameters, word for word.
 import { shapeOf } from '../job/shape.ts';
 import { describe, expect, it } from 'vitest';
+import { problemOf } from '../base/result.ts';
 import { undone, type Judgement } from '../base/verdict.ts';
 import { judgedAs as judge } from '../base/examples.ts';
 import { judgeLineOfWork, judgeWiring, type JobFacts } from './line-of-work.ts';
@@ -168,7 +169,10 @@ const TABLE: Readonly<Record<Stage, readonly Case[]>> = {
     [{ clone: 'none', originalRegions: [trusted, remark] }, judge('look', 'build.image.none')],
     [{ clone: 'none', originalRegions: [trusted, single] }, judge('none', 'build.reads.missing')],
     [{ clone: 'none', originalRegions: [] }, judge('none', 'build.reads.missing')],
-    [{ method: 'merge' }, judge('look', 'build.method.other', { method: 'merge' })],
+    [
+      { partsGap: problemOf('clone.nothing.left', { method: 'merge' }) },
+      judge('look', 'clone.nothing.left', { method: 'merge' })
+    ],
     [{ method: 'merge', hasProfile: false }, judge('go', 'build.image.ready')]
   ],
   write: [

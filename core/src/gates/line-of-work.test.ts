@@ -1,3 +1,4 @@
+import { problemOf } from '../base/result.ts';
 import { regionAs } from '../reads/examples.ts';
 import { shapeOf } from '../job/shape.ts';
 import { describe, expect, it } from 'vitest';
@@ -113,12 +114,14 @@ describe('the next step follows the work', () => {
   }
 });
 
+const gap = problemOf('clone.method.other', { family: 'F', method: 'none' });
+
 describe('other families', () => {
-  const line = judgeLineOfWork({ ...fresh, carrier: 'file', method: 'merge' });
+  const line = judgeLineOfWork({ ...fresh, carrier: 'file', partsGap: gap });
   it('are told apart by tag, read elsewhere, and not built or written here', () => {
     expect(line.identify.code).toBe('identify.unit.tagged');
     expect(line.wire.code).toBe('wire.access.elsewhere');
-    expect(line.build.code).toBe('build.method.other');
+    expect(line.build.code).toBe('clone.method.other');
     expect(line.write.code).toBe('write.access.elsewhere');
   });
   it('without a profile stop at Identify', () => {
@@ -145,7 +148,7 @@ describe('not yet is not Stop', () => {
       'none write.backup.none'
     );
     // what this bench cannot do is done elsewhere: neither wrong nor forbidden
-    expect(say({ method: 'merge' }, 'build')).toBe('look build.method.other');
+    expect(say({ partsGap: gap }, 'build')).toBe('look clone.method.other');
     expect(say({ carrier: 'file' }, 'write')).toBe('look write.access.elsewhere');
     expect(say({ originalTag: undefined }, 'identify')).toBe('look identify.unit.none');
     expect(say({ clone: 'stale' }, 'build')).toBe('stop build.image.stale');

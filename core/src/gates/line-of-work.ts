@@ -1,4 +1,5 @@
 import type { Access } from '../access/access.ts';
+import type { Problem } from '../base/result.ts';
 import { judge, type Judgement } from '../base/verdict.ts';
 import { isTrusted, type RegionJudgement } from '../reads/judge-region.ts';
 import type { JobResult, JobShape } from '../job/shape.ts';
@@ -58,7 +59,11 @@ export interface JobFacts {
   readonly supply: Judgement | undefined;
   /** How the unit that was connected last is wired; undefined where nobody began. */
   readonly connection?: Judgement | undefined;
+  /** Why nothing could be built, whatever was read. */
+  readonly partsGap?: Problem | undefined;
+  /** What has to be read for what is written or handed over. */
   readonly originalRegions: readonly RegionJudgement[];
+  /** Regions of the donor that are written. */
   readonly donorRegions: readonly RegionJudgement[];
   readonly clone: 'none' | 'stale' | 'built';
   readonly lastWrite: 'none' | 'active' | 'verified' | 'failed' | 'interrupted';
@@ -199,9 +204,7 @@ function judgeBuildOwn(f: JobFacts): Judgement {
 
 function judgeBuild(f: JobFacts): Judgement {
   if (f.shape.target === 'original') return judgeBuildOwn(f);
-  if (f.hasProfile && f.method !== 'whole-image') {
-    return judge('look', 'build.method.other', { method: f.method });
-  }
+  if (f.partsGap) return { verdict: 'look', ...f.partsGap };
   if (f.clone === 'built') return judge('go', 'build.image.ready');
   if (f.clone === 'stale') return judge('stop', 'build.image.stale');
   if (f.originalRegions.length === 0 || !f.originalRegions.every(isTrusted)) {

@@ -32,6 +32,7 @@ const facts: GateFacts = {
   connected: { chipId: '0F', family: 'HV-EC4', tag: '0417' },
   ...{ originalChipId: '0F', donorChipId: undefined, originalTag: '0417', donorTag: undefined },
   ...{ unitsSwapped: false, target: 'original', backupWaived: undefined },
+  image: 'built',
   regions: [region('a'), own]
 };
 const say = (change: Partial<GateFacts>) => {

@@ -54,6 +54,7 @@ const facts: GateFacts = {
     unitsSwapped: false,
     target: 'donor',
     backupWaived: undefined,
+    image: 'built',
     regions: [region('a'), region('b')]
   }
 };
@@ -163,8 +164,14 @@ const TABLE: Readonly<
     [{}, 'go gate.image.built', { count: 2 }],
     [two({ cloneSha256: undefined }), 'stop gate.image.none'],
     [two({ cloneSha256: '' }), 'stop gate.image.none'],
-    [two({ cloneSha256: 'x' }), 'stop gate.image.stale', { region: 'b' }],
-    [two({ trustedSha256: undefined }), 'stop gate.image.stale', { region: 'b' }],
+    [{ image: 'none' }, 'stop gate.image.none'],
+    [{ image: 'stale' }, 'stop gate.image.stale', { region: '' }],
+    [{ image: 'stale', ...two({ cloneSha256: 'x' }) }, 'stop gate.image.stale', { region: 'b' }],
+    [
+      { image: 'stale', ...two({ cloneSha256: 'x', fromOriginal: false }) },
+      'stop gate.image.stale',
+      { region: '' }
+    ],
     [{ regions: [] }, 'stop gate.image.none']
   ],
   isTheDonor: [
@@ -222,6 +229,11 @@ const TABLE: Readonly<
     [{}, 'go gate.original.trusted', { count: 2 }],
     [two({ trustedSha256: undefined }), 'stop gate.original.untrusted', { region: 'b' }],
     [two({ trustedSha256: '' }), 'stop gate.original.untrusted', { region: 'b' }],
+    [
+      two({ trustedSha256: undefined, fromOriginal: false }),
+      'go gate.original.trusted',
+      { count: 1 }
+    ],
     // nothing that was read is nothing that is trusted
     [{ regions: [] }, 'stop gate.original.untrusted', { region: '' }]
   ],

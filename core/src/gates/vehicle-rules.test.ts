@@ -40,7 +40,7 @@ const facts = {
   connected: { chipId: '01', family: 'F', tag: '1' },
   ...{ originalChipId: '01', donorChipId: '02', originalTag: '1', donorTag: '2' },
   ...{ donorMismatches: [], donorProven: true, target: 'donor', backupWaived: undefined },
-  ...{ unitsSwapped: false, regions: [] }
+  ...{ unitsSwapped: false, regions: [], image: 'built' }
 } as const satisfies GateFacts;
 const gate = (kind: GateKind, change: Partial<GateFacts> = {}) => {
   const { open, holding } = checkGate(kind, { ...facts, ...change });

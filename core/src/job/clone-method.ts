@@ -14,8 +14,3 @@ export function resolveMethod(
   const elsewhere = choice?.accessKey === 'new-unit' || choice?.accessKey === 'send-away';
   return elsewhere && choice.method === 'none' ? 'none' : profile.cloneMethod;
 }
-
-/** True where the method uses nothing of the donor's own content, so that a lead may go on without its backup. */
-export function needsNoDonorBytes(method: CloneMethod): boolean {
-  return method === 'whole-image';
-}

@@ -1,8 +1,7 @@
-import { isTrusted } from '../reads/judge-region.ts';
-import type { CloneMethod, Profile } from '../profile/profile.ts';
+import type { Result } from '../base/result.ts';
+import { readPlan, sameRecipe, type RecipeLine } from '../clone/plan.ts';
+import type { CloneMethod } from '../profile/profile.ts';
 import type { CloneFact, KeptReadFact, UnitFact } from './job-rows.ts';
-import type { RegionView } from './region-state.ts';
-import type { JobShape } from './shape.ts';
 
 /** `stale`: something was built, and it is not what would be built now. */
 export type CloneState = 'none' | 'stale' | 'built';
@@ -19,30 +18,15 @@ export function newestSupplied<R extends KeptReadFact>(
   return regionIds.flatMap((id) => own.findLast((r) => r.regionId === id) ?? []);
 }
 
-export interface CloneParts {
-  readonly clone: CloneFact | undefined;
-  readonly profile: Profile | undefined;
-  readonly shape: JobShape;
-  readonly method: CloneMethod;
-  readonly supplied: readonly KeptReadFact[];
-  readonly originals: readonly RegionView[];
-}
-
-/** Is what was built last what would be built now? */
-export function stateOfClone({ clone, profile, shape, ...p }: CloneParts): CloneState {
-  if (!clone || !profile) return 'none';
-  const { lines } = clone.plan;
-  if (shape.target === 'original') {
-    const same = lines.every((l) =>
-      p.supplied.some((s) => s.regionId === l.regionId && s.sha256 === l.sha256)
-    );
-    return same && lines.length === p.supplied.length ? 'built' : 'stale';
-  }
-  // made by another method than is chosen now
-  if (clone.plan.method !== p.method) return 'stale';
-  const holds = lines.every((line) => {
-    const view = p.originals.find((r) => r.region.id === line.regionId);
-    return view && isTrusted(view.verdict) && view.agreement.trustedSha256 === line.sha256;
-  });
-  return holds && lines.length === profile.regions.length ? 'built' : 'stale';
+/** Is what was built last what would be built now? Where it could not be built now, what was built is not it; `none` where nothing is written. */
+export function stateOfClone(
+  clone: CloneFact | undefined,
+  method: CloneMethod,
+  recipe: Result<RecipeLine[]> | undefined
+): CloneState {
+  if (!clone || !recipe) return 'none';
+  if (!recipe.ok) return 'stale';
+  const { plan } = clone;
+  const { lines } = readPlan(plan);
+  return plan.method === method && sameRecipe(lines, recipe.value) ? 'built' : 'stale';
 }

@@ -1,6 +1,7 @@
 import type { OperationFact } from './work-state.ts';
 import type { ReadRole, UnitRole } from './roles.ts';
 import type { JobResult, Reason } from './shape.ts';
+import type { SourceChange } from '../clone/parts.ts';
 import type { ClonePlan } from '../clone/plan.ts';
 import type { Range } from '../image/range.ts';
 import type { Finding } from '../image/finding.ts';
@@ -53,6 +54,12 @@ export interface CloneFact {
   readonly plan: ClonePlan;
 }
 
+/** A lead lets an image be written although nobody knows how it is checked. */
+export interface ConsentFact {
+  readonly cloneImageId: string;
+  readonly reason: string;
+}
+
 export interface AuthorityFact {
   readonly orderedBy: string;
   readonly proofKind: string;
@@ -97,6 +104,9 @@ export interface JobRows<
   readonly choice: { readonly accessKey: string; readonly method: string } | undefined;
   readonly reads: readonly R[];
   readonly accepted: readonly AcceptedFact[];
+  /** Where people take bytes of the clone image from, other than the family says. */
+  readonly changes: readonly SourceChange[];
+  readonly consents: readonly ConsentFact[];
   /** The newest that was built. */
   readonly clone: C | undefined;
   readonly operations: readonly O[];

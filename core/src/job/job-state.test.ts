@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { parseProfile } from '../profile/parse-profile.ts';
 import type { Profile } from '../profile/profile.ts';
 import type { ProfileDocument } from '../profile/schema.ts';
+import { planOfCopies } from '../clone/examples.ts';
 import { factsOfLine } from '../gates/facts-of-job.ts';
 import { isTrusted } from '../reads/judge-region.ts';
 import type { JobFact, JobRows, KeptReadFact, UnitFact } from './job-rows.ts';
@@ -43,10 +44,14 @@ const twice = (role: 'original' | 'donor', unitId: string) =>
   REGIONS.flatMap((regionId) =>
     [1, 2].map((number) => read({ role, unitId, regionId, number, sha256: `${role}-${regionId}` }))
   );
-const lines = REGIONS.map((regionId) => ({
-  ...{ regionId, regionName: regionId, lengthBytes: 1, readId: 'r' },
-  sha256: `original-${regionId}`
-}));
+const sizeOf = (id: string) =>
+  FAMILIES.get('HV-EC4')?.regions.find((r) => r.id === id)?.lengthBytes ?? NaN;
+const { lines } = planOfCopies(
+  'whole-image',
+  REGIONS.map((regionId) => ({
+    ...{ regionId, lengthBytes: sizeOf(regionId), sha256: `original-${regionId}` }
+  }))
+);
 const write = (change: Partial<OperationFact> = {}): OperationFact => ({
   ...{ kind: 'write', unitId: 'd', state: 'done', mayHaveChangedAt: T(50), cloneImageId: 'c' },
   ...{ problem: null, endedAt: T(55) },
@@ -61,7 +66,7 @@ const whole = (): JobRows => ({
   units: { original: unit('o'), donor: unit('d') },
   choice: { accessKey: 'boot-0', method: 'whole-image' },
   reads: [...twice('original', 'o'), ...twice('donor', 'd')],
-  accepted: [],
+  ...{ accepted: [], changes: [], consents: [] },
   clone: { id: 'c', plan: { method: 'whole-image', family: 'HV-EC4', lines } },
   operations: [write()],
   writtenElsewhere: new Set(),
@@ -69,7 +74,7 @@ const whole = (): JobRows => ({
   ...{ arrival: { how: 'vehicle' }, vehicleScan: undefined, benchScan: undefined, tests: [] }
 });
 const nothing: JobRows = {
-  ...{ units: {}, choice: undefined, reads: [], accepted: [] },
+  ...{ units: {}, choice: undefined, reads: [], accepted: [], changes: [], consents: [] },
   ...{ clone: undefined, operations: [] },
   ...{ writtenElsewhere: new Set(), authority: undefined, arrival: undefined },
   ...{ vehicleScan: undefined, benchScan: undefined, tests: [] }
@@ -139,12 +144,14 @@ describe('the state of a job', () => {
   it('a supplied file is the newest of its region, and the image is stale when another came after it', () => {
     const job: JobFact = { ...JOB, reason: 'software' };
     const file = (number: number, sha256: string) => read({ role: 'supplied', number, sha256 });
-    const [line] = lines;
-    const plan = { method: 'supplied-file', family: 'HV-EC4', lines: [{ ...line, sha256: 'new' }] };
+    const lengthBytes = sizeOf('data-flash');
+    const plan = planOfCopies('supplied-file', [
+      { regionId: 'data-flash', lengthBytes, sha256: 'new' }
+    ]);
     const rows = (files: KeptReadFact[]): JobRows => ({
       ...whole(),
       reads: [...twice('original', 'o'), ...files],
-      clone: { id: 'c', plan: plan as never }
+      clone: { id: 'c', plan }
     });
     expect(stateOf(rows([file(3, 'old'), file(4, 'new')]), job).cloneState).toBe('built');
     expect(stateOf(rows([file(3, 'new'), file(4, 'old')]), job).cloneState).toBe('stale');

@@ -1,8 +1,12 @@
 import { resolveAccess, type Access } from '../access/access.ts';
+import type { Result } from '../base/result.ts';
+import { needsDonor, type RegionParts } from '../clone/parts.ts';
+import type { RecipeLine } from '../clone/plan.ts';
 import type { DonorCheck } from '../match/judge-donor.ts';
 import type { CloneMethod, Profile } from '../profile/profile.ts';
 import { findAuthorityGap, touchesSecurity, type AuthorityGap } from './authority.ts';
-import { needsNoDonorBytes, resolveMethod } from './clone-method.ts';
+import { resolveMethod } from './clone-method.ts';
+import { makeRecipe, neededReads, partsOfJob, type NeededRead } from './clone-recipe.ts';
 import { newestSupplied, stateOfClone, type CloneState } from './clone-state.ts';
 import type { CloseFacts } from './close.ts';
 import { factsOfEnding } from './end-facts.ts';
@@ -60,8 +64,16 @@ export interface JobState<
   readonly supplied: readonly R[];
   /** Why a lead goes on without the donor's backup; undefined where the method needs its bytes. */
   readonly backupWaived: string | undefined;
+  /** Where each byte that is written comes from; undefined where nothing is written. */
+  readonly parts: Result<RegionParts[]> | undefined;
+  /** What has to be trusted before it can be built. */
+  readonly needed: readonly NeededRead[];
+  /** What would be built now, of which contents. */
+  readonly recipe: Result<RecipeLine[]> | undefined;
   readonly clone: C | undefined;
   readonly cloneState: CloneState;
+  /** Why a lead lets just this image be written although nobody knows how it is checked. */
+  readonly consent: string | undefined;
   readonly operations: readonly O[];
   readonly lastWrite: O | undefined;
   readonly writeState: WriteState;
@@ -81,14 +93,20 @@ function groundOf<U extends UnitFact, R extends KeptReadFact>(
   const profile = profileOf(job.familyId);
   const method = profile ? resolveMethod(profile, rows.choice) : 'none';
   const shape = shapeOf(job.reason);
-  const { units } = rows;
+  const { units, changes } = rows;
+  const supplied = newestSupplied(rows.reads, units.original);
+  const partnerProfile = units.partner && profileOf(units.partner.familyId);
+  const facts = { profile, shape, changes, supplied, partnerProfile };
+  // what is written into the unit itself is a file, whatever the family does when it clones
+  const made = shape.target === 'original' ? 'supplied-file' : method;
+  const parts = partsOfJob({ ...facts, method: made });
   return {
-    ...{ job, units, profile, method, shape },
+    ...{ job, units, profile, method, shape, supplied, parts },
+    recipeFacts: { ...facts, method: made },
     access: profile && resolveAccess(profile, rows.choice?.accessKey),
     target: shape.target && units[shape.target],
-    supplied: newestSupplied(rows.reads, units.original),
     // said for one method, it holds for no other that needs the donor's bytes
-    backupWaived: (needsNoDonorBytes(method) && job.backupWaived) || undefined
+    backupWaived: (parts?.ok && !needsDonor(parts.value) && job.backupWaived) || undefined
   };
 }
 
@@ -157,14 +175,15 @@ export function readJobState<
   { profileOf, ...looks }: { readonly profileOf: ProfileOf } & Looks
 ): JobState<U, R, O, C> {
   const { units, clone, operations } = rows;
-  const ground = groundOf(job, rows, profileOf);
-  const { profile, shape, target } = ground;
+  const grounds = groundOf(job, rows, profileOf);
+  const { recipeFacts, ...ground } = grounds;
+  const { profile, shape, target, parts } = ground;
   const seen = (role: UnitRole) => {
-    const side = readsOfSide(ground, rows, { role, kind: 'whole', profileOf });
+    const side = readsOfSide(grounds, rows, { role, kind: 'whole', profileOf });
     return side ? viewRegions(side, looks) : [];
   };
   const alone = (role: UnitRole) => {
-    const side = readsOfSide(ground, rows, { role, kind: 'part', profileOf });
+    const side = readsOfSide(grounds, rows, { role, kind: 'part', profileOf });
     return side ? viewSecrets(side) : [];
   };
   const secrets = byRole(alone);
@@ -174,15 +193,18 @@ export function readJobState<
   const donor = profile
     ? holdAgainst(profile, { original, donor: backups, writtenElsewhere })
     : backups;
-  const cloneState = stateOfClone({ ...ground, clone, originals: original });
+  const regions = { original, donor, new: seen('new'), partner: seen('partner') };
+  const recipe = makeRecipe(recipeFacts, { parts, regions, secrets });
+  const cloneState = stateOfClone(clone, recipeFacts.method, recipe);
   const lastWrite = writesTo(operations, target?.id).at(-1);
   const writeState = stateOfWrite(lastWrite, clone?.id);
   const authorityGap = gapOf(job, rows);
   return {
     ...ground,
     ...{ clone, operations, cloneState, lastWrite, writeState, authorityGap },
-    regions: { original, donor, new: seen('new'), partner: seen('partner') },
-    secrets,
+    consent: rows.consents.findLast((c) => c.cloneImageId === clone?.id)?.reason,
+    ...{ regions, secrets, recipe },
+    needed: parts?.ok ? neededReads(parts.value, recipeFacts.partnerProfile) : [],
     match: profile && matchUnits(profile, units),
     needsAuthority: touchesSecurity(job.reason, profile?.securityData ?? false),
     proof: buildProof({ job, profile, rows, originalRegions: original }),

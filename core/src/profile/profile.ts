@@ -219,7 +219,12 @@ export interface Profile {
   readonly writeOrder: readonly string[];
   /** The first of `cloneMethods`: what is done unless somebody chooses otherwise. */
   readonly cloneMethod: CloneMethod;
-  readonly cloneMethods: readonly { readonly id: CloneMethod; readonly why: string }[];
+  readonly cloneMethods: readonly {
+    readonly id: CloneMethod;
+    readonly why: string;
+    /** Of patch-secret: the security data that is put in its place. */
+    readonly secret?: string | undefined;
+  }[];
   readonly cloneRanges: readonly CloneRange[];
   /** Processors that must be written in one job, in this order; empty for one. */
   readonly together: readonly string[];

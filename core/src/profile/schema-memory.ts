@@ -165,7 +165,11 @@ export const clone = {
             ],
             description: 'What is written.'
           },
-          why: { ...text, description: 'When this method is the right one.' }
+          why: { ...text, description: 'When this method is the right one.' },
+          secret: {
+            ...id,
+            description: 'Of patch-secret: the security data that is put in its place.'
+          }
         }
       }
     },

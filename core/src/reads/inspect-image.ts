@@ -2,6 +2,7 @@ import type { Finding } from '../image/finding.ts';
 import { bytesAtOf } from '../checksum/rule.ts';
 import { verifySums, type SumState } from '../checksum/verify-sums.ts';
 import { computeStatistics } from '../image/statistics.ts';
+import { layBare } from '../transform/plain-region.ts';
 import { readStoredIdentity } from '../profile/identity-values.ts';
 import { getRegion, type Profile } from '../profile/profile.ts';
 
@@ -37,12 +38,14 @@ export function inspectImage(profile: Profile, regionId: string, image: Uint8Arr
       params: { everyBytes: stats.repeatsEveryBytes }
     });
   }
+  const laid = layBare(profile, regionId, image);
+  const plain = laid.ok ? laid.value : image;
   const rules = profile.checksums.filter((rule) => rule.region === regionId);
-  for (const state of verifySums(rules, bytesAtOf(image))) {
+  for (const state of verifySums(rules, bytesAtOf(plain))) {
     const finding = findingOf(state);
     if (finding) findings.push(finding);
   }
-  const identity = readStoredIdentity(profile, regionId, image);
+  const identity = readStoredIdentity(profile, regionId, plain);
   for (const field of identity.copiesDiffer) {
     findings.push({ code: 'image.identity.torn', severity: 'look', params: { field } });
   }

@@ -52,6 +52,8 @@ export const RIGHTS = {
   'access.choose': SKILLED,
   'unit.forget-chip': SKILLED,
   'memory.write': SKILLED,
+  /** Bytes of a clone image are taken from elsewhere than the family says. */
+  'clone.change': SKILLED,
   /** Bytes leave the application: images, and traces that carry them. */
   'memory.download': SKILLED,
   'kit.edit': SKILLED,
@@ -61,6 +63,8 @@ export const RIGHTS = {
   'backup.waive': LEAD,
   /** Reads that are not trusted are taken all the same. */
   'reads.accept': LEAD,
+  /** An image is written although nobody knows how it is checked. */
+  'rules.consent': LEAD,
   'settings.change': LEAD
 } as const satisfies Record<string, readonly Role[]>;
 

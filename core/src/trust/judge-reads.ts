@@ -8,7 +8,14 @@ import type { RegionKnowledge, TimedRead } from './read-set.ts';
 import { countReadsNeeded } from './reads-needed.ts';
 import { reconstruct, type Reconstruction } from './reconstruct.ts';
 import type { ScatterFigures } from './scatter.ts';
-import { areStrong, coveredBy, isConfirmed, isContradicted, isIn, type Sense } from './sense.ts';
+import {
+  areStrong,
+  coveredAsRead,
+  isConfirmed,
+  isContradicted,
+  isIn,
+  type Sense
+} from './sense.ts';
 import { evidenceOf } from './tell-reads.ts';
 import { findTrend, type Trend } from './trend.ts';
 
@@ -128,7 +135,8 @@ function isSound({ chosen, knowledge, scattered }: Looked): boolean {
   const spoilt = explained.some((e) => e.numbers === reference.numbers);
   if (ownSign || spoilt || isContradicted(sense) || sense.unknown > 0) return false;
   if (scattered.unexplained && !isConfirmed(sense)) return false;
-  const covered = isConfirmed(sense) ? coveredBy(knowledge.rules) : [];
+  const { length } = chosen.reference.bytes;
+  const covered = isConfirmed(sense) ? coveredAsRead(knowledge, length) : [];
   // of what was not weighed only a check can speak
   if (scattered.unweighed.some((at) => !isIn(covered, at))) return false;
   const doubt = scattered.places
@@ -146,6 +154,8 @@ function rebuild({ knowledge, chosen, scattered, reads }: Looked): Reconstructio
   const right = knowledge.lengthBytes ?? chosen.reference.bytes.length;
   if (reads.length < 2 || usable.length < 2 || places.length === 0) return undefined;
   if (chosen.reference.bytes.length !== right || chosen.ownSign) return undefined;
+  // checks look at the plain content: of what is scrambled no place can be tried for itself
+  if ((knowledge.steps ?? []).length > 0) return undefined;
   return reconstruct({
     ...{ base: chosen.reference.bytes, places, knowledge },
     ...{ reads: usable.length, cells: scattered.figures?.cells ?? 0 }

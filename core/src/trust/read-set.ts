@@ -2,6 +2,8 @@ import type { ChecksumRule } from '../checksum/rule.ts';
 import { fieldsOfRegion } from '../field/fields-of-profile.ts';
 import type { FieldSpec } from '../field/field.ts';
 import { getRegion, type Profile } from '../profile/profile.ts';
+import { stepsOf } from '../transform/plain-region.ts';
+import type { TransformStep } from '../transform/steps.ts';
 
 /** One read of a region, by its number from 1 in the order of time. Bytes begin where the region begins. */
 export interface TimedRead {
@@ -14,8 +16,11 @@ export interface RegionKnowledge {
   readonly name: string;
   /** Undefined where nobody knows. */
   readonly lengthBytes: number | undefined;
+  /** Of the plain content, as the fields are. */
   readonly rules: readonly ChecksumRule[];
   readonly fields: readonly FieldSpec[];
+  /** How what is read is laid bare; undefined or empty: it is plain. */
+  readonly steps?: readonly TransformStep[] | undefined;
   /** Other regions, of this family and of others, for which a read could be taken. */
   readonly others: readonly Omit<RegionKnowledge, 'others'>[];
 }
@@ -36,7 +41,8 @@ export function knowRegion(
     name,
     lengthBytes: getRegion(family, id).lengthBytes,
     rules: family.checksums.filter((r) => r.region === id),
-    fields: fieldsOfRegion(family, id)
+    fields: fieldsOfRegion(family, id),
+    steps: stepsOf(family, id)
   });
   const own = profile.regions.filter((r) => r.id !== regionId);
   const foreign = families.filter((f) => f.id !== profile.id);

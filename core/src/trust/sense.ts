@@ -8,8 +8,10 @@ import {
 import { findChecksum } from '../checksum/named.ts';
 import { verifyCheck, type SumState } from '../checksum/verify-sums.ts';
 import { readFields } from '../field/read-fields.ts';
+import { ok } from '../base/result.ts';
 import { joinRanges } from '../image/image.ts';
 import type { Range } from '../image/range.ts';
+import { applySteps } from '../transform/steps.ts';
 import type { RegionKnowledge } from './read-set.ts';
 
 /** How far a content is what the region must hold. */
@@ -23,11 +25,12 @@ export interface Sense {
   readonly fieldsWrong: number;
 }
 
-type Known = Pick<RegionKnowledge, 'rules' | 'fields'>;
+type Known = Pick<RegionKnowledge, 'rules' | 'fields' | 'steps'>;
 
-/** Holds a content against rules and fields. Total: what cannot be computed is unknown. */
-export function senseOf(bytes: Uint8Array, { rules, fields }: Known): Sense {
-  const bytesAt = bytesAtOf(bytes);
+/** Holds a content, as it was read, against rules and fields. Total: what cannot be computed, or laid bare, is unknown. */
+export function senseOf(bytes: Uint8Array, { rules, fields, steps = [] }: Known): Sense {
+  const plain = steps.length === 0 ? ok(bytes) : applySteps(bytes, steps);
+  const bytesAt = bytesAtOf(plain.ok ? plain.value : new Uint8Array(0));
   const sums = rules.flatMap((rule) => checksOf(rule).map((check) => verifyCheck(check, bytesAt)));
   const count = (of: (s: SumState) => boolean) => sums.filter(of).length;
   const readings = readFields(fields, bytesAt).filter((f) => f.spec.form.type !== 'bytes');
@@ -69,6 +72,17 @@ export function coveredBy(rules: readonly ChecksumRule[]): Range[] {
     .flatMap((rule) => checksOf(rule))
     .filter(({ checksum }) => checksum.bits >= LEAST_BITS);
   return joinRanges(checks.flatMap((c) => [...spanOf(c), ...(c.inverse ? [c.inverse] : [])]));
+}
+
+/** As {@link coveredBy}, at the offsets that were read: of a scrambled region only checks that count every byte say where they look. */
+export function coveredAsRead(
+  { rules, steps = [] }: Pick<RegionKnowledge, 'rules' | 'steps'>,
+  lengthBytes: number
+): Range[] {
+  const covered = coveredBy(rules);
+  const [all] = covered;
+  const whole = all?.start === 0 && all.end >= lengthBytes;
+  return steps.length === 0 || whole ? covered : [];
 }
 
 /** Checks of 32 bits or more, all of them: what passes is no chance. False for none. */

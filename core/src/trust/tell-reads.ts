@@ -3,7 +3,7 @@ import { firstSign, type Sign } from './cause.ts';
 import { findRival, type Chosen } from './choose-reference.ts';
 import type { ReadComparison, ReadGroup } from './compare-reads.ts';
 import type { RegionKnowledge } from './read-set.ts';
-import { coveredBy, type Sense } from './sense.ts';
+import { coveredAsRead, type Sense } from './sense.ts';
 import type { Trend } from './trend.ts';
 
 /** What a judgement of reads rests on, the gravest sign first. */
@@ -68,7 +68,7 @@ function tellGroups(comparison: ReadComparison, chosen: Chosen, reads: number): 
 
 function tellSense(
   { differ, hold, unknown, fieldsWrong, fieldsSound }: Sense,
-  { rules }: RegionKnowledge,
+  knowledge: RegionKnowledge,
   { bytes, numbers }: ReadGroup
 ): Finding[] {
   const reads = numbers.join(', ');
@@ -87,7 +87,7 @@ function tellSense(
     });
   const open =
     bytes.length -
-    coveredBy(rules).reduce(
+    coveredAsRead(knowledge, bytes.length).reduce(
       (n, r) => n + Math.min(r.end, bytes.length) - Math.min(r.start, bytes.length),
       0
     );

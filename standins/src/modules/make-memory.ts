@@ -2,6 +2,7 @@ import { encodeAscii } from '@badger/core/base/bytes';
 import { correctSums } from '@badger/core/checksum/correct-sums';
 import { imageOf } from '@badger/core/image/image';
 import type { Profile, Region } from '@badger/core/profile/profile';
+import { scramble } from '@badger/core/transform/plain-region';
 import { createRandom, seedOf } from '@badger/core/base/random';
 import { fieldsOfRegion } from '@badger/core/field/fields-of-profile';
 import { makeField } from './make-field.ts';
@@ -11,7 +12,7 @@ export type Memory = Map<string, Uint8Array>;
 
 /**
  * Makes the whole memory of an invented unit: code-like content, filler at the end, identity fields with all
- * their copies, security data with all its copies, checksums that hold. The same family, seed and fields give the same bytes.
+ * their copies, security data with all its copies, checksums that hold; scrambled where the family is. The same family, seed and fields give the same bytes.
  */
 export function makeMemory(
   profile: Profile,
@@ -33,14 +34,20 @@ export function makeMemory(
     const bytes = makeField(field, fields[field.id], seedOf(`${seed}/${field.id}`));
     for (const at of field.offsets) memory.get(field.region)?.set(bytes, at);
   }
-  for (const [id, image] of memory) {
-    const rules = profile.checksums.filter((rule) => rule.region === id);
-    const range = { start: 0, end: image.length };
-    const corrected = correctSums(imageOf([{ range, bytes: image, origin: 'made' }]), rules);
-    if (!corrected.ok) throw new RangeError(corrected.problem.code);
-    for (const change of corrected.value.changes) image.set(change.becomes, change.range.start);
-  }
+  for (const [id, image] of memory) memory.set(id, finish(profile, id, image));
   return memory;
+}
+
+/** Checksums that hold, and scrambled where the family is. */
+function finish(profile: Profile, regionId: string, image: Uint8Array): Uint8Array {
+  const rules = profile.checksums.filter((rule) => rule.region === regionId);
+  const range = { start: 0, end: image.length };
+  const corrected = correctSums(imageOf([{ range, bytes: image, origin: 'made' }]), rules);
+  if (!corrected.ok) throw new RangeError(corrected.problem.code);
+  for (const change of corrected.value.changes) image.set(change.becomes, change.range.start);
+  const kept = scramble(profile, regionId, image);
+  if (!kept.ok) throw new RangeError(kept.problem.code);
+  return kept.value;
 }
 
 /** Three quarters of uneven content in pieces of 256 bytes, some of them tables, then erased filler. */

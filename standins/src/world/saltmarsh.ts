@@ -33,6 +33,9 @@ const ALONE_GEARBOX = ['P0753-13', 'P0758-13', 'P0710-13', 'P0715-31', 'U0100-87
 );
 const ALONE_BODY = ['B1000-13', 'U0155-87', 'U0100-87'].map((c) => `${c}/2F`);
 
+/** What an engine unit and the body unit of its truck both know. Invented, as hex. */
+const SHARED_SECRET = '4b1d90a7c35e2f6688d104b9e27a531c';
+
 /** The units that lie about in the workshop. All numbers are invented. */
 export const UNITS: readonly UnitSpec[] = [
   {
@@ -154,7 +157,8 @@ export const UNITS: readonly UnitSpec[] = [
       'hardware-number': '0889004402',
       'service-number': 'PS-7714-02',
       serial: '8890017745',
-      vin: 'U8PLE9B1200340077'
+      vin: 'U8PLE9B1200340077',
+      'immobiliser-secret': SHARED_SECRET
     }
   },
   {
@@ -193,12 +197,70 @@ export const UNITS: readonly UnitSpec[] = [
 
 /** Units that only their memory chip tells of: nothing in them speaks on a bench. All numbers are invented. */
 export const CHIP_UNITS: readonly UnitSpec[] = [
-  ...[
-    ['0371', 'MD-IM3'],
-    ['0372', 'MD-IM3'],
-    ['0396', 'MD-CM5'],
-    ['0340', 'MD-CM5'],
-    ['0341', 'MD-CM5'],
-    ['0437', 'SR-KU1']
-  ].map(([tag = '', family = '']) => ({ tag, family, chipId: '', fields: {} }))
+  { tag: '0371', family: 'MD-IM3', chipId: '', fields: {} },
+  { tag: '0372', family: 'MD-IM3', chipId: '', fields: {} },
+  {
+    ...{ tag: '0396', family: 'MD-CM5', chipId: '' },
+    fields: { 'hardware-number': '0991410507', serial: '9044120117', vin: 'U8MCA2B3302103377' }
+  },
+  {
+    ...{ tag: '0340', family: 'MD-CM5', chipId: '' },
+    fields: { 'hardware-number': '0991410509', serial: '9044118805', vin: 'U8MCA2B3102208841' }
+  },
+  {
+    ...{ tag: '0341', family: 'MD-CM5', chipId: '' },
+    fields: { 'hardware-number': '0991410509', serial: '9044115519', vin: 'U8MCA2B3302301196' }
+  },
+  { tag: '0437', family: 'SR-KU1', chipId: '', fields: {} },
+  { tag: '0438', family: 'SR-KU1', chipId: '', fields: {} }
+];
+
+/** Used units that serve as donors, and the body unit that knows an engine unit's secret. All numbers are invented. */
+export const DONOR_UNITS: readonly UnitSpec[] = [
+  {
+    ...{ tag: '0330', benchFaults: ALONE_BODY, family: 'PW-BD1', chipId: '0D9F6630' },
+    fields: {
+      'hardware-number': '0882150047',
+      'software-number': 'BD1-118',
+      serial: '4410081174',
+      vin: 'U8PLT5C3X00884410'
+    }
+  },
+  {
+    ...{ tag: '0403', benchFaults: ALONE_BODY, family: 'PW-BD1', chipId: '0D9F7713' },
+    fields: {
+      'hardware-number': '0882150047',
+      'software-number': 'BD1-118',
+      serial: '4410093388',
+      vin: 'U8PLE9B1200340077',
+      'immobiliser-secret': SHARED_SECRET
+    }
+  },
+  {
+    ...{ tag: '0406', benchFaults: ALONE_GEARBOX, family: 'CV-GX7', chipId: 'C7004E90' },
+    fields: {
+      'hardware-number': '0557009104',
+      'software-number': 'G7-14-220',
+      serial: '5517704417',
+      vin: 'U8CGX7A8700512203'
+    }
+  },
+  {
+    ...{ tag: '0472', benchFaults: ALONE_ENGINE, family: 'PW-EC9', chipId: '9E0A70C8' },
+    fields: {
+      'hardware-number': '0889004402',
+      'service-number': 'PS-7714-02',
+      serial: '8890021160',
+      vin: 'U8PLE9B1100418852'
+    }
+  },
+  {
+    ...{ tag: '0474', benchFaults: ALONE_ENGINE, family: 'PW-DX2', chipId: 'D20C2A41' },
+    fields: {
+      'hardware-number': '0883012011',
+      'software-number': 'DX2-041-C',
+      serial: '8830124406',
+      vin: 'U8PLD2A6800220714'
+    }
+  }
 ];

@@ -3,6 +3,7 @@ import type { Problem } from '@badger/core/base/result';
 import { arrive } from './arrive.ts';
 import { bench } from './bench.ts';
 import { chip } from './chip.ts';
+import { clone } from './clone.ts';
 import type { Catalogue, Message, MessageOf, Params } from './message.ts';
 import { match } from './match.ts';
 import { plan } from './plan.ts';
@@ -28,6 +29,7 @@ export const catalogue: Catalogue = {
   ...bench,
   ...chip,
   ...problems,
+  ...clone,
   ...arrive,
   ...prove,
   ...scan,

@@ -74,6 +74,11 @@ export const image = {
     title: `A step of the kind ${text(p.kind)} does not go like this`,
     text: 'A figure of it is missing, too many or out of bounds.'
   }),
+  'transform.chain.lossy': () => ({
+    title: 'Laid bare and scrambled again it is not the same',
+    text: 'What the family says about its scrambling cannot be undone for this content. Nothing was built.',
+    clear: 'Report the family’s profile.'
+  }),
   'transform.length.uneven': (p) => ({
     title: `Step ${text(p.step)} does not fit the image`,
     text: `It moves ${bytes(num(p.unit))} at a time, and the image holds ${bytes(num(p.bytes))}.`,

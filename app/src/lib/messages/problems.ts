@@ -120,22 +120,6 @@ export const problems = {
     text: 'The unit may hold a part of the new content. Its backup and the clone image are kept.',
     clear: 'Switch off, hold the pad, switch on, read the chip id, write again from the start.'
   }),
-  'clone.region.untrusted': (p) => ({
-    title: 'Cannot build yet',
-    text: `${text(p['region'])} of the original lacks two agreeing reads.`,
-    clear: 'Read it until two agree.'
-  }),
-  'clone.content.gap': (p) => ({
-    title: 'The image does not fill its region',
-    text: `What is to be written does not cover ${text(p['region'])} exactly. Nothing was written.`,
-    clear: 'Build it again.'
-  }),
-  'clone.method.other': (p) => ({
-    title: 'Not cloned as a whole image',
-    text: `The method of this job, for ${text(p['family'])}, is ${text(p['method']).replace('-', ' ')}: this version does not build that.`,
-    clear:
-      'Choose whole image on Match where the family has it; else keep the reads and build it with your own tool.'
-  }),
   'write.confirmation.wrong': (p) => ({
     title: 'The confirmation does not match',
     text: 'Those are not the last three digits of the donor’s tag. Nothing was written.',

@@ -37,10 +37,12 @@ export const RIGHT_WORDS: Readonly<Record<Right, string>> = {
   'access.choose': 'Choose how the memory is reached',
   'unit.forget-chip': 'Forget a chip id',
   'memory.write': 'Write a unit',
+  'clone.change': 'Take bytes of a clone image from elsewhere, with a reason',
   'memory.download': 'Take images and traces away',
   'kit.edit': 'Change the kit list',
   'job.end': 'End a job without a result',
   'reads.accept': 'Take reads that are not trusted, with a reason',
+  'rules.consent': 'Let an image of unknown checksums be written, with a reason',
   'backup.waive': 'Go on without the donor’s backup',
   'settings.change': 'Change the shop’s settings'
 };

@@ -69,12 +69,6 @@ export const verdicts = {
     text: 'The bench does not read the numbers of this family.',
     clear: 'Hold both labels side by side.'
   }),
-  'build.method.other': (p) => ({
-    title: 'Not cloned as a whole image',
-    text: `The method of this job is ${text(p['method']).replace('-', ' ')}: this version does not build that.`,
-    clear:
-      'Choose whole image on Match where the family has it; else keep the reads here and build it with your own tool.'
-  }),
   'write.access.elsewhere': () => ({
     title: 'The bench does not write this family',
     text: 'It has no driver for clip, lifted chip, pads or socket.',

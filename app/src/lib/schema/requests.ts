@@ -22,6 +22,7 @@ import {
   unitFacts,
   accessChoice
 } from './match-requests.ts';
+import { buildClone, cloneConsent, sourceChange } from './clone-requests.ts';
 import { deskValue } from './desk-requests.ts';
 import { imageNote } from './image-requests.ts';
 import { ownSupply, supplyAt } from './device-requests.ts';
@@ -185,6 +186,9 @@ export const schemas = {
   CauseFinding: causeFinding,
   Waiver: waiver,
   AcceptReads: acceptReads,
+  BuildClone: buildClone,
+  SourceChange: sourceChange,
+  CloneConsent: cloneConsent,
   Authority: authority,
   ChooseStation: chooseStation,
   ForgetChip: forgetChip,
@@ -231,6 +235,9 @@ export type ConnectionSense = Static<typeof connectionSense>;
 export type Evidence = Static<typeof evidence>;
 export type CauseFinding = Static<typeof causeFinding>;
 export type AcceptReads = Static<typeof acceptReads>;
+export type BuildClone = Static<typeof buildClone>;
+export type SourceChange = Static<typeof sourceChange>;
+export type CloneConsent = Static<typeof cloneConsent>;
 export type Waiver = Static<typeof waiver>;
 export type Authority = Static<typeof authority>;
 export type ForgetChip = Static<typeof forgetChip>;

@@ -1,10 +1,15 @@
 import { judge } from '../../base/verdict.ts';
 import type { GateRule } from '../facts.ts';
 
-/** Two agreeing reads of every region of the original. Stop `gate.original.untrusted` (the first such region). */
+/**
+ * Two agreeing reads of every region of the original of which bytes are written. Stop `gate.original.untrusted` (the first such region). Where none is
+ * written, {@link recipeHolds} says what is taken instead.
+ */
 export const originalsTrusted: GateRule = ({ regions }) => {
-  const missing = regions.find((r) => !r.trustedSha256);
-  return missing || regions.length === 0
+  const taken = regions.filter((r) => r.fromOriginal !== false);
+  if (regions.length > 0 && taken.length === 0) return undefined;
+  const missing = taken.find((r) => !r.trustedSha256);
+  return missing || taken.length === 0
     ? judge('stop', 'gate.original.untrusted', { region: missing?.name ?? '' })
-    : judge('go', 'gate.original.trusted', { count: regions.length });
+    : judge('go', 'gate.original.trusted', { count: taken.length });
 };

@@ -1,39 +1,74 @@
 <script lang="ts">
   import type { StageProps } from '$lib/features/shared/stage-props.ts';
-  import { formatSize } from '@badger/core/base/format';
-  import type { JobData } from '$lib/job-types.ts';
+  import { may } from '$lib/features/live/may.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
-
+  import { messageOfProblem } from '$lib/messages/catalogue.ts';
+  import { METHOD_NAMES } from '$lib/messages/clone.ts';
+  import { moveUp, offsetText, type OriginRow } from './build.view.ts';
+  import BuiltRegion from './BuiltRegion.svelte';
+  import ChangeSource, { type Chosen } from './ChangeSource.svelte';
+  import ConsentCard from './ConsentCard.svelte';
+  import PlannedParts from './PlannedParts.svelte';
   import SuppliedFiles from './SuppliedFiles.svelte';
 
   let { job }: StageProps = $props();
   const itself = $derived(job.target === 'original');
-  const nameOf = (readId: string) =>
-    job.regions.original.flatMap((r) => r.reads).find((r) => r.id === readId)?.name ??
-    'the supplied file';
+  const plan = $derived(job.cloneState === 'none' ? undefined : job.clone?.plan);
+  const mileage = $derived(
+    (plan?.lines ?? []).flatMap((l) => l.fields.filter((f) => f.role === 'mileage'))
+  );
+  const order = $derived(plan?.lines.map((l) => l.regionId) ?? []);
+  const mayChange = $derived(!itself && !job.closedAt && may('clone.change'));
+  const gap = $derived(job.recipeGap && messageOfProblem(job.recipeGap));
+  let chosen = $state<Chosen>({ regionId: '', start: '', end: '', from: 'original' });
+  let choosing = $state(false);
 
-  async function build() {
-    noted(await send(`/api/jobs/${job.number}/clone`));
+  async function build(wanted?: readonly string[]) {
+    noted(await send(`/api/jobs/${job.number}/clone`, wanted ? { order: wanted } : {}));
+  }
+
+  function choose(regionId: string, lengthBytes: number, row: OriginRow) {
+    chosen = {
+      regionId,
+      start: offsetText(row.start, lengthBytes),
+      end: offsetText(row.end - 1, lengthBytes),
+      from: row.origin === 'donor' ? 'original' : 'donor'
+    };
+    choosing = true;
   }
 </script>
 
 <div class="card-sheet head">
-  <p>
-    {#if itself}
-      <b>Same unit.</b> Only what is supplied is written; the unit’s own reads are the way back.
-    {:else}
-      <b>Whole image.</b> Every region exactly as read from the original, small region first: a bad connection
-      then shows after seconds.
-    {/if}
-  </p>
+  <div>
+    <p>
+      {#if itself}
+        <b>Same unit.</b> Only what is supplied is written; the unit’s own reads are the way back.
+      {:else}
+        <b class="method">{METHOD_NAMES[job.method] ?? job.method}.</b>
+        {job.buildWords ??
+          'Every byte of what is written comes from a trusted read, and says which.'}
+      {/if}
+    </p>
+    {#each mileage as m (m.id)}
+      <p>
+        <b>{m.name} {m.written}</b>, only carried with the identity: original {m.original ??
+          'not read'}, donor {m.donor ?? 'not read'}.
+      </p>
+    {/each}
+    {#if gap && !job.closedAt}<p class="soft">
+        <b>{gap.title}.</b>
+        {gap.text}
+        {gap.clear ?? ''}
+      </p>{/if}
+  </div>
   {#if !job.closedAt}
     <button
       class="btn"
       disabled={itself && job.supplied.length === 0}
       class:btn-primary={job.cloneState !== 'built'}
       class:btn-outline={job.cloneState === 'built'}
-      onclick={build}
+      onclick={() => build()}
     >
       {job.clone
         ? 'Build the image again'
@@ -44,30 +79,31 @@
   {/if}
 </div>
 {#if itself}<SuppliedFiles {job} />{/if}
-{#if job.clone}
-  <div class="card-sheet">
-    <table class="plain">
-      <thead><tr><th>Order</th><th>Region</th><th>Source read</th><th>SHA-256</th></tr></thead>
-      <tbody>
-        {#each job.clone.plan.lines as line, i (line.regionId)}
-          <tr>
-            <td><b>{i + 1}</b></td>
-            <td
-              ><b>{line.regionName}</b><br /><span class="mono soft"
-                >{formatSize(line.lengthBytes)}</span
-              ></td
-            >
-            <td class="mono">{nameOf(line.readId)}</td>
-            <td class="mono sha">{line.sha256}</td>
-          </tr>
-        {/each}
-      </tbody>
-    </table>
-  </div>
+{#if job.unruled.length > 0 && job.cloneState === 'built'}<ConsentCard {job} />{/if}
+{#if plan}
+  {#each plan.lines as line, i (line.regionId)}
+    <BuiltRegion
+      {job}
+      {line}
+      place={i + 1}
+      onchoose={mayChange ? (row) => choose(line.regionId, line.lengthBytes, row) : undefined}
+      onup={i > 0 && !job.closedAt && may('memory.build')
+        ? () => build(moveUp(order, line.regionId))
+        : undefined}
+    />
+  {/each}
   <p class="soft">
-    Built {job.clone.builtAt.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })} by
-    {job.clone.builtBy}.
+    Built {job.clone?.builtAt.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })} by
+    {job.clone?.builtBy}. Written in this order.
   </p>
+{:else if job.parts?.ok}
+  <PlannedParts {job} parts={job.parts.value} />
+{/if}
+{#if mayChange && job.parts?.ok}
+  <details class="card-sheet elsewhere" bind:open={choosing}>
+    <summary>Take bytes from elsewhere</summary>
+    <ChangeSource {job} bind:chosen />
+  </details>
 {/if}
 
 <style>
@@ -81,9 +117,21 @@
   p {
     margin: 0;
   }
-  .sha {
-    font-size: 13px;
-    overflow-wrap: anywhere;
-    max-width: 280px;
+  .method::first-letter {
+    text-transform: uppercase;
+  }
+  .method {
+    display: inline-block;
+  }
+  .head .btn {
+    flex: none;
+  }
+  .elsewhere {
+    padding: 0 16px;
+  }
+  summary {
+    cursor: pointer;
+    line-height: 44px;
+    font-weight: 600;
   }
 </style>

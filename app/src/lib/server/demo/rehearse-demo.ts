@@ -4,6 +4,7 @@ import type { ProofTest, StartOperation } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { listPeople, type Person } from '../repositories/people.ts';
 import { buildClone } from '../services/build/build-clone.ts';
+import { assignUnit } from '../services/job/jobs.ts';
 import { moveSimulatedVehicle } from '../services/simulator/simulator.ts';
 import { recordTest } from '../services/prove/prove.ts';
 import { startScan } from '../services/prove/scan-vehicle.ts';
@@ -17,6 +18,8 @@ interface Pass {
   readonly family: string;
   readonly role: 'original' | 'donor';
   readonly regions: readonly string[];
+  /** The memory chip goes on the programmer; nothing else is fed. */
+  readonly chip?: boolean;
 }
 
 const FLASH = ['eeprom', 'processor', 'external', 'program'];
@@ -26,6 +29,12 @@ const MINIBUS = {
   stationId: 'window',
   family: 'QN-TC2',
   regions: [...FLASH, ...FLASH]
+};
+
+/** The posted module whose chip lies beside the programmer. */
+const LIFTED = {
+  ...{ jobNumber: 2024, stationId: 'corner', family: 'MD-CM5', chip: true },
+  regions: ['eeprom', 'eeprom']
 };
 
 const PLAN: readonly (readonly Pass[])[] = [
@@ -41,7 +50,9 @@ const PLAN: readonly (readonly Pass[])[] = [
       family: 'PW-BD1',
       role: 'original',
       regions: ['eeprom', 'eeprom', 'eeprom', 'eeprom', 'processor']
-    }
+    },
+    { ...LIFTED, tag: '0396', role: 'original' },
+    { ...LIFTED, tag: '0341', role: 'donor' }
   ]
 ];
 
@@ -81,7 +92,8 @@ const MINIBUS_VISIT: Visit = { jobNumber: 2027, vehicle: 'minibus-3', stationId:
 
 /**
  * Brings some demo jobs to where the demo wants them by really doing the work on the simulated bench, running free:
- * the minibus unit is read, its donor backed up and its image built; four reads of the corroded unit disagree.
+ * the minibus unit is read, its donor backed up and its image built; four reads of the corroded unit disagree;
+ * the chips of the posted module and of its donor are read and merged.
  * Stops quietly where something is refused: the demo is then at an earlier stop, and true all the same.
  */
 export async function rehearseDemo(deps: Deps, speedAfterwards: number): Promise<void> {
@@ -89,12 +101,14 @@ export async function rehearseDemo(deps: Deps, speedAfterwards: number): Promise
   const person = (await listPeople(deps.db)).find((p) => p.role === 'bench');
   if (!person || !bench.world) return;
   await bench.world.setSpeed(0);
+  await assignUnit(deps, person, { jobNumber: 2024, role: 'donor', tag: '0341' });
   // the cable serves the vehicles one by one while the bench works on the units
   await Promise.all([
     ...PLAN.map((passes) => rehearse(deps, person, passes)),
     visitAll(deps, person, VISITS)
   ]);
   await buildClone(deps, person, 2027);
+  await buildClone(deps, person, 2024);
   // the pair of the older vehicle needs the box of a station
   await visitAll(deps, person, [MINIBUS_VISIT]);
   await bench.world.setSpeed(speedAfterwards);
@@ -109,12 +123,16 @@ async function rehearse(deps: Deps, person: Person, passes: readonly Pass[]): Pr
       await finish(deps, person, { kind: 'read', jobNumber, stationId, role, regionId });
     }
     await deps.bench.stations.get(stationId)?.supply.apply({ on: false });
-    await deps.bench.world?.setStation(stationId, { unit: null, padHeld: false });
+    await deps.bench.world?.setStation(stationId, { unit: null, padHeld: false, chip: null });
   }
 }
 
-async function powerUp(deps: Deps, { stationId, tag, family }: Pass): Promise<boolean> {
+async function powerUp(deps: Deps, { stationId, tag, family, chip }: Pass): Promise<boolean> {
   const station = deps.bench.stations.get(stationId);
+  if (chip) {
+    await deps.bench.world?.setStation(stationId, { chip: tag });
+    return station !== undefined;
+  }
   const profile = deps.profiles.get(family);
   const access = profile && resolveAccess(profile, undefined);
   const need = access?.carrier === 'can-uds' ? access.supply : undefined;

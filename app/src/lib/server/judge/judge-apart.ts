@@ -1,28 +1,45 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { Worker } from 'node:worker_threads';
+import { fail, type Result } from '@badger/core/base/result';
+import type { BuiltLine } from '@badger/core/clone/build-line';
+import type { Contents } from '@badger/core/clone/compose';
+import type { RecipeLine } from '@badger/core/clone/plan';
+import type { Profile } from '@badger/core/profile/profile';
 import type { TrustPolicy } from '@badger/core/trust/judge-reads';
 import type { RegionKnowledge, TimedRead } from '@badger/core/trust/read-set';
 import type { TrustSummary } from '@badger/core/trust/summary';
 
-/** What is sent to the thread. */
-export interface ToJudge {
-  readonly id: number;
-  readonly reads: readonly TimedRead[];
-  readonly knowledge: RegionKnowledge;
-  readonly policy: TrustPolicy;
+/** What the thread can do with megabytes: say what reads show, and put a region of an image together. */
+export type Work =
+  | {
+      readonly kind: 'judge';
+      readonly reads: readonly TimedRead[];
+      readonly knowledge: RegionKnowledge;
+      readonly policy: TrustPolicy;
+    }
+  | {
+      readonly kind: 'build';
+      readonly profile: Profile;
+      readonly recipe: RecipeLine;
+      readonly contents: Contents;
+    };
+
+/** `rebuilt`: what was put together, whether it may be written or not. */
+export interface JudgedApart {
+  readonly summary: TrustSummary;
+  readonly rebuilt: Uint8Array | undefined;
 }
 
-/** What it answers; `rebuilt`: what was put together, whether it may be written or not. */
-export type Judged =
-  | {
-      readonly id: number;
-      readonly summary: TrustSummary;
-      readonly rebuilt: Uint8Array | undefined;
-    }
-  | { readonly id: number; readonly error: string };
+export interface BuiltApart {
+  readonly built: Result<BuiltLine>;
+}
 
-export type JudgedApart = Extract<Judged, { readonly summary: TrustSummary }>;
+/** What is sent to the thread, and what it answers. */
+export type ToThread = Work & { readonly id: number };
+export type FromThread = { readonly id: number } & (
+  JudgedApart | BuiltApart | { readonly error: string }
+);
 
 /** The bundled thread; the build, the development server and the tests make it. */
 const scriptPath = () =>
@@ -33,31 +50,31 @@ const scriptPath = () =>
 class JudgeThread {
   #worker: Worker | undefined;
   #last = 0;
-  readonly #waiting = new Map<number, (told: JudgedApart | undefined) => void>();
+  readonly #waiting = new Map<number, (told: FromThread | undefined) => void>();
 
-  judge(work: Omit<ToJudge, 'id'>): Promise<JudgedApart | undefined> {
+  ask(work: Work): Promise<FromThread | undefined> {
     const id = ++this.#last;
     const worker = (this.#worker ??= this.#start());
     return new Promise((done) => {
       this.#waiting.set(id, done);
       worker.ref();
-      worker.postMessage({ id, ...work } satisfies ToJudge);
+      worker.postMessage({ id, ...work } satisfies ToThread);
     });
   }
 
   #start(): Worker {
     const worker = new Worker(scriptPath());
-    worker.on('message', (told: Judged) => this.#tell(told.id, told));
+    worker.on('message', (told: FromThread) => this.#tell(told.id, told));
     worker.on('error', () => this.#gone(worker));
     worker.on('exit', () => this.#gone(worker));
     return worker;
   }
 
-  #tell(id: number, told: Judged | undefined): void {
+  #tell(id: number, told: FromThread | undefined): void {
     const done = this.#waiting.get(id);
     this.#waiting.delete(id);
     if (this.#waiting.size === 0) this.#worker?.unref();
-    done?.(told && 'summary' in told ? told : undefined);
+    done?.(told);
   }
 
   /** It broke down: nothing is known of what was being judged, and the next one begins a new thread. */
@@ -70,6 +87,16 @@ class JudgeThread {
 
 const thread = new JudgeThread();
 
+type WorkOf<K extends Work['kind']> = Omit<Extract<Work, { readonly kind: K }>, 'kind'>;
+
 /** Judges reads in a thread of its own. Undefined where that broke down: then nothing is known. */
-export const judgeApart = (work: Omit<ToJudge, 'id'>): Promise<JudgedApart | undefined> =>
-  thread.judge(work);
+export async function judgeApart(work: WorkOf<'judge'>): Promise<JudgedApart | undefined> {
+  const told = await thread.ask({ kind: 'judge', ...work });
+  return told && 'summary' in told ? told : undefined;
+}
+
+/** Puts a region of a clone image together in the same thread. Errors: those of `buildLine`, `clone.build.broken` where the thread broke down. */
+export async function buildApart(work: WorkOf<'build'>): Promise<Result<BuiltLine>> {
+  const told = await thread.ask({ kind: 'build', ...work });
+  return told && 'built' in told ? told.built : fail('clone.build.broken');
+}

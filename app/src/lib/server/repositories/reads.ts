@@ -1,4 +1,5 @@
 import { and, asc, desc, eq, inArray, isNull, max } from 'drizzle-orm';
+import { readPlan } from '@badger/core/clone/plan';
 import type { ReadRole } from '@badger/core/job/roles';
 import type { Tx } from '../db/client.ts';
 import { unit } from '../db/schema/jobs.ts';
@@ -102,7 +103,7 @@ export async function insertCloneImage(
 /** The newest clone image of each of these jobs. */
 export async function listLatestCloneImages(db: Tx, jobIds: readonly string[]) {
   if (jobIds.length === 0) return [];
-  return db
+  const rows = await db
     .selectDistinctOn([cloneImage.jobId], {
       id: cloneImage.id,
       jobId: cloneImage.jobId,
@@ -114,4 +115,5 @@ export async function listLatestCloneImages(db: Tx, jobIds: readonly string[]) {
     .innerJoin(person, eq(person.id, cloneImage.builtBy))
     .where(inArray(cloneImage.jobId, [...jobIds]))
     .orderBy(cloneImage.jobId, desc(cloneImage.builtAt));
+  return rows.map((row) => ({ ...row, plan: readPlan(row.plan) }));
 }

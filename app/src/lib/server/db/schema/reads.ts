@@ -114,6 +114,51 @@ export const cloneImage = pgTable('clone_image', {
     .references(() => person.id)
 });
 
+/**
+ * A person takes bytes of the clone image from elsewhere than the family says, and why. Offsets in the plain content of the region. `family`: back to what the
+ * family says. Rows are never changed (a trigger refuses); the last one counts.
+ */
+export const cloneChange = pgTable(
+  'clone_change',
+  {
+    id: id(),
+    jobId: uuid()
+      .notNull()
+      .references(() => job.id),
+    regionId: text().notNull(),
+    startOffset: bigint({ mode: 'number' }).notNull(),
+    endOffset: bigint({ mode: 'number' }).notNull(),
+    from: text({ enum: ['original', 'donor', 'partner', 'family'] }).notNull(),
+    reason: text().notNull(),
+    no: bigint({ mode: 'number' }).generatedAlwaysAsIdentity().notNull(),
+    at: createdAt(),
+    personId: uuid()
+      .notNull()
+      .references(() => person.id)
+  },
+  (t) => [index('clone_change_job').on(t.jobId)]
+);
+
+/** A lead lets just this image be written although nobody knows how a region of it is checked; rows are never changed (a trigger refuses). */
+export const cloneConsent = pgTable(
+  'clone_consent',
+  {
+    id: id(),
+    jobId: uuid()
+      .notNull()
+      .references(() => job.id),
+    cloneImageId: uuid()
+      .notNull()
+      .references(() => cloneImage.id),
+    reason: text().notNull(),
+    at: createdAt(),
+    personId: uuid()
+      .notNull()
+      .references(() => person.id)
+  },
+  (t) => [index('clone_consent_job').on(t.jobId)]
+);
+
 /** What an operation ran on: each as the thing tells it itself; empty where it was not asked or did not answer. */
 export interface BenchVersions {
   application: string;

@@ -1,55 +1,127 @@
-import { fail, type Result } from '@badger/core/base/result';
-import { planSupplied, planWholeImage, type ClonePlan } from '@badger/core/clone/plan';
-import type { Profile } from '@badger/core/profile/profile';
-import type { JobView } from '../job/job-view.ts';
+import { fail, ok, type Result } from '@badger/core/base/result';
+import type { Contents, SourceContent } from '@badger/core/clone/compose';
+import type { ClonePlan, PlanLine, PlanSource, RecipeLine } from '@badger/core/clone/plan';
+import { imageOf, splitBytes } from '@badger/core/image/image';
+import { getRegion, rangeOf, type Profile } from '@badger/core/profile/profile';
 import { isTrusted } from '@badger/core/reads/judge-region';
+import type { Tx } from '../../db/client.ts';
 import type { Deps } from '../../deps.ts';
+import { buildApart } from '../../judge/judge-apart.ts';
 import { appendEvent } from '../../repositories/events.ts';
+import { loadImage, saveImage } from '../../repositories/images.ts';
 import type { Person } from '../../repositories/people.ts';
 import { insertCloneImage } from '../../repositories/reads.ts';
 import { actOnView, hasRunningWork } from '../job/act-on-job.ts';
+import { sideOf } from '../job/job-sides.ts';
+import type { JobView } from '../job/job-view.ts';
 
 /**
- * Builds the clone image of a job from the reads that are trusted now, and keeps the plan.
- * Errors: `job.number.unknown`, `gate.job.closed`, `gate.person.role`, `identify.family.unknown`,
- * `clone.region.untrusted`, `clone.method.other`, `job.work.running` (an operation of the job has not ended).
+ * Builds what a job writes from the contents that are trusted now, and keeps the plan with everything that went into it. The content of each region is stored
+ * under its SHA-256. Errors: those of {@link actOnView}, `identify.family.unknown`, `gate.target.none`, `clone.order.other` (not these regions), `job.work.running` (an
+ * operation of the job has not ended), those of `makeRecipe` and `buildLine`.
  */
 export async function buildClone(
   deps: Deps,
   person: Person,
-  jobNumber: number
+  jobNumber: number,
+  /** Regions in the order in which they are written; undefined: as the family says. */
+  order?: readonly string[]
 ): Promise<Result<ClonePlan>> {
   const act = { person, jobNumber, right: 'memory.build' } as const;
   return actOnView<ClonePlan>(deps, act, async (tx, view) => {
     if (hasRunningWork(view)) return fail('job.work.running');
-    if (!view.profile) return fail('identify.family.unknown', { family: view.job.familyId });
-    const plan = planFor(view, view.profile);
-    if (!plan.ok) return plan;
+    const { profile, recipe } = view;
+    if (!profile) return fail('identify.family.unknown', { family: view.job.familyId });
+    if (!recipe) return fail('gate.target.none');
+    if (!recipe.ok) return recipe;
+    const wanted = inOrder(recipe.value, order ?? profile.writeOrder);
+    if (!wanted) return fail('clone.order.other');
     // the same content again is the same image: what was proven of it stays proven
-    if (view.cloneState === 'built') return plan;
-    await insertCloneImage(tx, { jobId: view.job.id, plan: plan.value, builtBy: person.id });
+    if (view.clone && view.cloneState === 'built' && sameOrder(view.clone.plan, wanted))
+      return ok(view.clone.plan);
+    const lines = await buildLines(deps, tx, { view, profile, recipe: wanted });
+    if (!lines.ok) return lines;
+    const method = view.shape.target === 'original' ? 'supplied-file' : view.method;
+    const { id: family, version } = profile;
+    const plan: ClonePlan = { method, family, version, lines: lines.value };
+    await insertCloneImage(tx, { jobId: view.job.id, plan, builtBy: person.id });
     await appendEvent(tx, {
       jobId: view.job.id,
       person,
       kind: 'clone.built',
-      data: Object.fromEntries(plan.value.lines.map((l) => [l.regionId, l.sha256]))
+      data: { method, ...Object.fromEntries(plan.lines.map((l) => [l.regionId, l.sha256])) }
     });
-    return plan;
+    return ok(plan);
   });
 }
 
-function planFor(view: JobView, profile: Profile): Result<ClonePlan> {
-  const sources = view.regions.original.map((r) => ({
-    regionId: r.region.id,
-    trustedSha256: isTrusted(r.verdict) ? r.agreement.trustedSha256 : undefined,
-    // what was put together of reads is named by the word that took it
-    readId: r.reads.find((read) => read.sha256 === r.agreement.trustedSha256)?.id ?? r.accepted?.id
-  }));
-  if (view.shape.target === 'donor') return planWholeImage(profile, view.method, sources);
-  if (view.shape.target === undefined) return fail('gate.target.none');
-  const supplied = view.supplied.map(({ regionId, sha256, id, findings }) => ({
-    ...{ regionId, sha256, readId: id },
-    wrong: findings.find((f) => f.severity === 'stop')?.code
-  }));
-  return planSupplied(profile, { own: sources, supplied });
+/** The lines in another order; undefined where they are not just these regions. */
+function inOrder(
+  recipe: readonly RecipeLine[],
+  order: readonly string[]
+): readonly RecipeLine[] | undefined {
+  const own = order.filter((id, i) => order.indexOf(id) === i);
+  const lines = own.flatMap((id) => recipe.find((l) => l.regionId === id) ?? []);
+  return lines.length === recipe.length ? lines : undefined;
+}
+
+const sameOrder = ({ lines }: ClonePlan, wanted: readonly RecipeLine[]): boolean =>
+  lines.map((l) => l.regionId).join() === wanted.map((l) => l.regionId).join();
+
+interface Build {
+  readonly view: JobView;
+  readonly profile: Profile;
+}
+
+async function buildLines(
+  deps: Deps,
+  tx: Tx,
+  { recipe, ...build }: Build & { readonly recipe: readonly RecipeLine[] }
+): Promise<Result<PlanLine[]>> {
+  const lines: PlanLine[] = [];
+  for (const line of recipe) {
+    const contents = await loadContents(deps, tx, { ...build, line });
+    if (!contents.ok) return contents;
+    const built = await buildApart({
+      profile: build.profile,
+      recipe: line,
+      contents: contents.value
+    });
+    if (!built.ok) return built;
+    const { sha256 } = await saveImage(tx, built.value.bytes);
+    lines.push({ ...built.value.line, sha256 });
+  }
+  return ok(lines);
+}
+
+/** What a line is made of, with the trusted contents of original and donor beside it for what is told of them. */
+async function loadContents(
+  deps: Deps,
+  tx: Tx,
+  { view, profile, line }: Build & { readonly line: RecipeLine }
+): Promise<Result<Contents>> {
+  const contents: Record<string, SourceContent> = {};
+  const beside = (['original', 'donor'] as const).flatMap((from): PlanSource[] => {
+    const region = view.regions[from].find((r) => r.region.id === line.regionId);
+    const sha256 = region && isTrusted(region.verdict) && region.agreement.trustedSha256;
+    return sha256 ? [{ from, regionId: line.regionId, readId: '', sha256 }] : [];
+  });
+  const named = new Set(line.sources.map((s) => s.from));
+  for (const source of [...line.sources, ...beside.filter((b) => !named.has(b.from))]) {
+    const family = source.from === 'partner' ? sideOf(deps, view, 'partner').profile : profile;
+    const bytes = await loadImage(tx, source.sha256);
+    if (!bytes.ok) return bytes;
+    if (!family) return fail('identify.family.unknown', { family: '' });
+    contents[source.from] = contentOf(family, source, bytes.value);
+  }
+  return ok(contents);
+}
+
+function contentOf(profile: Profile, source: PlanSource, bytes: Uint8Array): SourceContent {
+  const { regionId, ranges } = source;
+  const range = rangeOf(getRegion(profile, regionId));
+  const image = ranges
+    ? splitBytes(bytes, ranges, source.readId)
+    : imageOf([{ range, bytes, origin: source.readId }]);
+  return { profile, regionId, image };
 }

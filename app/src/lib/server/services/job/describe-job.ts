@@ -23,6 +23,8 @@ import type { Deps } from '../../deps.ts';
 import { jobFacts } from './gate.ts';
 import { sideFacts, sideOf, type JobSide } from './job-sides.ts';
 import type { JobView, RegionView, SecretView } from './job-view.ts';
+import { tellPlan } from '@badger/core/clone/tell-plan';
+import { planWords } from '../../../messages/clone-words.ts';
 import { describeProof } from '../prove/describe-scan.ts';
 
 /** A job as the pages get it: plain data, no image bytes. */
@@ -54,7 +56,9 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
       new: describeRegions(deps, view, 'new'),
       partner: describeRegions(deps, view, 'partner')
     },
+    ...describeImage(view),
     clone: view.clone && {
+      id: view.clone.id,
       plan: view.clone.plan,
       builtAt: view.clone.builtAt,
       builtBy: view.clone.builtBy
@@ -72,6 +76,23 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
         return [role, { family: facts.family, access: describeAccess(side.access), facts }];
       })
     )
+  };
+}
+
+/** What would be built now, and what is known of how it is checked. */
+function describeImage(view: JobView) {
+  const { method, parts, recipe, consent, clone, cloneState, profile } = view;
+  const ruled = new Set(profile?.checksums.map((r) => r.region));
+  return {
+    ...{ method, parts, consent },
+    buildWords:
+      clone && profile && cloneState === 'built'
+        ? planWords(tellPlan(profile, clone.plan.lines))
+        : undefined,
+    recipeGap: recipe?.ok === false ? recipe.problem : undefined,
+    unruled: (clone?.plan.lines ?? [])
+      .filter((l) => !ruled.has(l.regionId))
+      .map((l) => l.regionName)
   };
 }
 

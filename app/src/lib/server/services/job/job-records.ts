@@ -1,4 +1,5 @@
-import type { AcceptedFact } from '@badger/core/job/job-rows';
+import type { SourceChange } from '@badger/core/clone/parts';
+import type { AcceptedFact, ConsentFact } from '@badger/core/job/job-rows';
 import { listLatestConnections, type ConnectionRow } from '../../repositories/connections.ts';
 import { gather, type Tx } from '../../db/client.ts';
 import {
@@ -7,6 +8,7 @@ import {
   type AuthorityRow
 } from '../../repositories/arrive.ts';
 import { listAccepted } from '../../repositories/accepted-reads.ts';
+import { listChanges, listConsents } from '../../repositories/clone-changes.ts';
 import { listDeskValues, type DeskValueRow } from '../../repositories/desk-values.ts';
 import { listLatestChoices } from '../../repositories/choices.ts';
 import { listJobUnits, type JobUnits } from '../../repositories/job-units.ts';
@@ -32,6 +34,9 @@ export interface JobRecords {
   /** The way and the method that were last chosen for the job. */
   readonly choice: { readonly accessKey: string; readonly method: string } | undefined;
   readonly clone: CloneImage | undefined;
+  /** Where people take bytes of the image from, other than the family says. */
+  readonly changes: readonly SourceChange[];
+  readonly consents: readonly ConsentFact[];
   readonly operations: readonly OperationRow[];
   /** Units of the job that another job has verifiedly written. */
   readonly writtenElsewhere: ReadonlySet<string>;
@@ -69,9 +74,12 @@ export async function loadJobRecords(
     () => listProofTests(db, jobIds),
     () => listLatestConnections(db, jobIds),
     () => listDeskValues(db, jobIds),
-    () => listAccepted(db, jobIds)
+    () => listAccepted(db, jobIds),
+    () => listChanges(db, jobIds),
+    () => listConsents(db, jobIds)
   ]);
-  const [authorities, arrivals, scans, tests, connections, deskValues, accepted] = rest;
+  const [authorities, arrivals, scans, tests, connections, deskValues, accepted, ...said] = rest;
+  const [changes, consents] = said;
   return (jobId) => {
     const own = <T extends { jobId: string }>(rows: readonly T[]) =>
       rows.filter((r) => r.jobId === jobId);
@@ -81,6 +89,8 @@ export async function loadJobRecords(
       reads: own(reads),
       accepted: own(accepted),
       clone: own(clones)[0],
+      changes: own(changes),
+      consents: own(consents),
       operations: own(operations),
       writtenElsewhere: new Set(own(written).map((w) => w.unitId)),
       authority: own(authorities)[0],

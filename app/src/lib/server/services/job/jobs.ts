@@ -1,6 +1,6 @@
 import type { UnitRow } from '../../repositories/job-units.ts';
 import type { JobView } from './job-view.ts';
-import { needsNoDonorBytes } from '@badger/core/job/clone-method';
+import { needsDonor } from '@badger/core/clone/parts';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { checkClose } from '@badger/core/job/close';
 import { JOB_ROLES } from '@badger/core/job/roles';
@@ -212,7 +212,8 @@ export async function waiveBackup(
   const act = { person, jobNumber, right: 'backup.waive' } as const;
   return actOnView<true>(deps, act, async (tx, view) => {
     if (hasRunningWork(view)) return fail('job.work.running');
-    if (!view.profile || !needsNoDonorBytes(view.method) || view.shape.target !== 'donor')
+    const { profile, parts, shape } = view;
+    if (!profile || shape.target !== 'donor' || !parts?.ok || needsDonor(parts.value))
       return fail('backup.waive.needed', { family: view.job.familyId });
     const why = reason.trim();
     await setBackupWaived(tx, view.job.id, why === '' ? null : why);

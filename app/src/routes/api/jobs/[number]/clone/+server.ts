@@ -1,12 +1,12 @@
+import { validateBuildClone } from '$lib/generated/validators.js';
 import { deps } from '$lib/server/app-root.ts';
 import { parseJobNumber } from '$lib/server/http/ids.ts';
-import { requirePerson, respond } from '$lib/server/http/respond.ts';
+import { act } from '$lib/server/http/respond.ts';
 import { buildClone } from '$lib/server/services/build/build-clone.ts';
 import type { RequestHandler } from './$types';
 
-export const POST: RequestHandler = async ({ params, locals }) => {
-  const person = requirePerson(locals.person);
-  return respond(
-    person.ok ? await buildClone(deps(), person.value, parseJobNumber(params.number)) : person
+/** Builds what the job writes from what is trusted now. */
+export const POST: RequestHandler = (event) =>
+  act(event, validateBuildClone, (person, { order }) =>
+    buildClone(deps(), person, parseJobNumber(event.params.number), order)
   );
-};

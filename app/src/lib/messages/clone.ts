@@ -1,0 +1,140 @@
+import { text, type Texts } from './message.ts';
+
+/** Whose content it is, in words. */
+export const SOURCE_WORDS: Readonly<Record<string, string>> = {
+  original: 'the original',
+  donor: 'the donor',
+  partner: 'the partner',
+  supplied: 'the supplied file',
+  filler: 'the filler',
+  family: 'where the family says'
+};
+const whose = (from: string | number | undefined) => SOURCE_WORDS[text(from)] ?? text(from);
+
+/** A clone method in words, for the middle of a sentence. */
+export const METHOD_NAMES: Readonly<Record<string, string>> = {
+  'whole-image': 'whole image',
+  merge: 'merge',
+  'memory-chip': 'memory chip only',
+  'patch-secret': 'patch one secret',
+  'supplied-file': 'supplied file',
+  none: 'none: a new unit, or sent away'
+};
+const method = (id: string | number | undefined) => METHOD_NAMES[text(id)] ?? text(id);
+
+/** What is said about building what is written. */
+export const clone = {
+  'clone.region.untrusted': (p) => ({
+    title: 'Cannot build yet',
+    text: `${text(p.region)} of ${whose(p.from)} is needed and is not trusted yet.`,
+    clear: 'Read it until two agree.'
+  }),
+  'clone.content.gap': (p) => ({
+    title: 'The image does not fill its region',
+    text: `What is to be written does not cover ${text(p.region)} exactly. Nothing was written.`,
+    clear: 'Build it again.'
+  }),
+  'clone.method.other': (p) => ({
+    title: 'Nothing is cloned here',
+    text: `The method of this job, for ${text(p.family)}, is ${method(p.method)}.`,
+    clear: 'Choose another method on Match, where the family has one.'
+  }),
+  'clone.method.unfit': (p) => ({
+    title: `${text(p.family)} has nothing for this method`,
+    text: `${method(p.method)}: its profile names neither a memory chip nor a secret for it.`,
+    clear: 'Choose another method on Match.'
+  }),
+  'clone.change.outside': (p) => ({
+    title: 'No such bytes in what is written',
+    text: `The range does not lie in a region that this method writes: ${text(p.region)}.`,
+    clear: 'Look at the length of the region.'
+  }),
+  'clone.change.partner': (p) => ({
+    title: 'Only security data comes from a partner',
+    text: `The range in ${text(p.region)} is no such data, or no partner belongs to the job.`,
+    clear: 'Choose just the bytes of one copy.'
+  }),
+  'clone.change.supplied': () => ({
+    title: 'A supplied file is written as it came',
+    text: 'No byte of it is taken from elsewhere.'
+  }),
+  'clone.field.torn': (p) => ({
+    title: `${text(p.field)} would come from two units`,
+    text: `All copies of a field in ${text(p.region)} must come from one source, or it says nothing any more.`,
+    clear: 'Choose the whole field, with every copy.'
+  }),
+  'clone.mileage.apart': (p) => ({
+    title: 'Mileage goes with the identity',
+    text: `${text(p.field)} would come from another unit than the VIN. It is only carried with the vehicle, never chosen.`,
+    clear: 'Take both from the same unit.'
+  }),
+  'clone.together.missing': (p) => ({
+    title: 'Both processors are written, or none',
+    text: `${text(p.region)} would be left as it is: such a unit half works.`,
+    clear: 'Take it from the original too.'
+  }),
+  'clone.nothing.left': (p) => ({
+    title: 'Nothing is left to write',
+    text: `By ${method(p.method)} every byte would stay the donor’s.`
+  }),
+  'clone.source.missing': (p) => ({
+    title: 'A content is missing',
+    text: `${text(p.region)} of ${whose(p.from)} is needed and not there.`,
+    clear: 'Read it first.'
+  }),
+  'clone.source.unsound': (p) => ({
+    title: `Checksum ${text(p.rule)} does not hold in ${whose(p.from)}`,
+    text: 'Corrected after mixing, it would hide that something in it is wrong. Nothing was built.',
+    clear: 'Read it again, or take those bytes from elsewhere.'
+  }),
+  'clone.secret.unsound': (p) => ({
+    title: `${text(p.secret)} cannot be taken`,
+    text: `Its copies in ${text(p.family)} differ, or nothing is kept there.`,
+    clear: 'Read that unit again.'
+  }),
+  'clone.secret.none': (p) => ({
+    title: `${text(p.secret)} is not in the partner`,
+    text: `The profile of ${text(p.family) || 'its family'} names no such data of the same length.`,
+    clear: 'Take it from the original.'
+  }),
+  'clone.build.broken': () => ({
+    title: 'Building broke down',
+    text: 'Nothing was kept of it.',
+    clear: 'Build it again; if it breaks down again, report the family.'
+  }),
+  'clone.order.other': () => ({
+    title: 'The order must name every region once',
+    text: 'What was asked for are not just the regions that are written.'
+  }),
+  'clone.consent.needless': () => ({
+    title: 'Nobody’s word is needed',
+    text: 'Every region that is written has checksums, and they hold.'
+  }),
+  'clone.consent.other': () => ({
+    title: 'Another image was built meanwhile',
+    text: 'A word holds for just one image.',
+    clear: 'Look at the new one.'
+  }),
+  'clone.sums.differ': (p) => ({
+    title: `Checksum ${text(p.rule)} does not hold`,
+    text: 'The content is copied as it is, and is not right as it is. Nothing was built.',
+    clear: 'Read it again.'
+  }),
+  'gate.rules.hold': (p) => ({
+    title: 'The checksums hold',
+    text: `${text(p.count)} rules over what is written.`
+  }),
+  'gate.rules.consented': (p) => ({
+    title: 'Nobody knows how it is checked',
+    text: `${text(p.region)} has no known checksum. A lead says: ${text(p.reason)}`
+  }),
+  'gate.rules.unknown': (p) => ({
+    title: 'Nobody knows how it is checked',
+    text: `The family names no checksum for ${text(p.region)}: whether the image is right cannot be computed.`,
+    clear: 'A lead says on Build that just this image may be written, and why.'
+  }),
+  'gate.original.silent': () => ({
+    title: 'The original never told its id',
+    text: 'Nothing of it is written. Mind the tag: the connected unit must be the donor.'
+  })
+} satisfies Texts;

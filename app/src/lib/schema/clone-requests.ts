@@ -1,0 +1,41 @@
+const regionId = { type: 'string', minLength: 1, maxLength: 60 } as const;
+const offset = { type: 'integer', minimum: 0, maximum: 4294967296 } as const;
+const reason = { type: 'string', minLength: 8, maxLength: 300, pattern: '\\S{2}' } as const;
+
+/** Build what is written. */
+export const buildClone = {
+  $id: 'urn:upright-badger:build-clone',
+  type: 'object',
+  additionalProperties: false,
+  properties: {
+    /** Regions in the order in which they are written; absent: as the family says. */
+    order: { type: 'array', items: regionId, minItems: 1, maxItems: 16 }
+  }
+} as const;
+
+/** Take bytes of the clone image from elsewhere than the family says. */
+export const sourceChange = {
+  $id: 'urn:upright-badger:source-change',
+  type: 'object',
+  additionalProperties: false,
+  required: ['regionId', 'start', 'end', 'from', 'reason'],
+  properties: {
+    regionId,
+    start: offset,
+    end: offset,
+    from: { enum: ['original', 'donor', 'partner', 'family'] },
+    reason
+  }
+} as const;
+
+/** Let an image be written although nobody knows how it is checked. */
+export const cloneConsent = {
+  $id: 'urn:upright-badger:clone-consent',
+  type: 'object',
+  additionalProperties: false,
+  required: ['cloneImageId', 'reason'],
+  properties: {
+    cloneImageId: { type: 'string', pattern: '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$' },
+    reason
+  }
+} as const;

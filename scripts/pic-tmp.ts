@@ -1,0 +1,12 @@
+import { chromium } from '@playwright/test';
+const url = 'http://127.0.0.1:8471';
+const [path = '/jobs/2024/build', out = '/tmp/p.png', extra = '', h = '800'] = process.argv.slice(2);
+const b = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+const page = await b.newPage({ viewport: { width: 1280, height: Number(h) } });
+await page.request.post(url + '/sign-in?/in', { headers: { origin: url }, form: { name: 'lead', password: 'saltmarsh-lead' } });
+await page.goto(url + path);
+await page.waitForTimeout(1500);
+if (extra) await page.evaluate(extra);
+await page.waitForTimeout(900);
+await page.screenshot({ path: out });
+await b.close();
