@@ -1,9 +1,11 @@
+import { bytesAtOf, type BytesAt } from '@badger/core/checksum/rule';
 import type { SumState } from '@badger/core/checksum/verify-sums';
 import { verifySums } from '@badger/core/checksum/verify-sums';
 import { readFields, type FieldReading } from '@badger/core/field/read-fields';
 import { fieldsOfRegion } from '@badger/core/field/fields-of-profile';
 import type { SparseImage } from '@badger/core/image/image';
 import type { Profile, Region } from '@badger/core/profile/profile';
+import { isScrambled, layBare } from '@badger/core/transform/plain-region';
 import { viewOf } from './profiles.ts';
 
 const hexOf = (value: bigint | undefined) =>
@@ -25,11 +27,12 @@ export function tellRegion(
   image: SparseImage<'file'>,
   { profile, region }: { readonly profile: Profile; readonly region: Region }
 ) {
-  const { bytesAt } = viewOf(image, region);
   const rules = profile.checksums.filter((rule) => rule.region === region.id);
+  const { bytesAt, laidBare } = plainView(image, { profile, region });
   const checksums = verifySums(rules, bytesAt).map(tellState);
   const fields = readFields(fieldsOfRegion(profile, region.id), bytesAt).map(tellField);
   const lines = [
+    ...(laidBare ? ['laid bare as the family is scrambled'] : []),
     ...checksums.map(
       (c) =>
         `checksum ${c.rule}${c.block > 0 ? `, block ${c.block + 1}` : ''}: ${c.verdict}, stored ${c.stored ?? 'unknown'}, computed ${c.computed ?? 'unknown'}`
@@ -40,5 +43,22 @@ export function tellRegion(
     )
   ];
   const sound = checksums.every((c) => c.verdict === 'holds');
-  return { json: { checksums, fields }, lines, sound };
+  return { json: { checksums, fields, ...(laidBare ? { laidBare } : {}) }, lines, sound };
+}
+
+/** Of a scrambled family a dump is laid bare first; a file that holds its checksums as it stands is bare already. */
+function plainView(
+  image: SparseImage<'file'>,
+  { profile, region }: { readonly profile: Profile; readonly region: Region }
+): { readonly bytesAt: BytesAt; readonly laidBare: boolean } {
+  const { bytesAt } = viewOf(image, region);
+  const rules = profile.checksums.filter((rule) => rule.region === region.id);
+  const bytes = bytesAt({ start: 0, end: region.lengthBytes });
+  const holds = (at: BytesAt) => verifySums(rules, at).filter((s) => s.verdict === 'holds').length;
+  if (!isScrambled(profile, region.id) || !bytes || holds(bytesAt) > 0)
+    return { bytesAt, laidBare: false };
+  const plain = layBare(profile, region.id, bytes);
+  return plain.ok
+    ? { bytesAt: bytesAtOf(plain.value), laidBare: true }
+    : { bytesAt, laidBare: false };
 }

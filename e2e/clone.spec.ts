@@ -98,19 +98,19 @@ test('the courier van: from the shelf to a verified clone and a printed record',
     await openStop(view, 2031, 'build');
     await view.getByRole('button', { name: 'Build the clone image' }).click();
     await expect(view.getByRole('heading', { name: 'Go: The clone image is built' })).toBeVisible();
-    await expect(view.getByRole('row').filter({ hasText: 'Data flash' })).toContainText(
-      /_data-flash_read1_.*[0-9a-f]{64}/
-    );
-    await expect(view.getByRole('row').filter({ hasText: 'Program flash' })).toContainText(
-      /[0-9a-f]{64}/
-    );
+    for (const region of ['Data flash', 'Program flash']) {
+      const built = view.getByRole('region', { name: region, exact: true });
+      await expect(built).toContainText(/Made of .*_read1_/);
+      await expect(built.locator('[title]').first()).toHaveAttribute('title', /^[0-9a-f]{64}$/);
+      await expect(built.getByRole('table').first()).toContainText('Original');
+    }
   });
 
   await test.step('write: open gate, held confirmation, hands off, read back, only then verified', async () => {
     await openStop(view, 2031, 'write');
     await expect(
       view.getByRole('list', { name: 'What is right' }).getByRole('listitem')
-    ).toHaveCount(14);
+    ).toHaveCount(15);
     await expect(view.getByRole('list', { name: 'What holds it' })).toHaveCount(0);
     const write = view.getByRole('button', { name: 'Write to the donor' });
     await expect(write).toBeDisabled();

@@ -16,24 +16,8 @@ interface Case {
 
 const CASES: readonly Case[] = [
   {
-    ...{ family: 'MD-IM3', access: 'clip-0', tag: '0372', vin: 'U8MCA1B7709900512' },
-    ...{ carrier: 'chip', regions: ['EEPROM'], clone: 'memory-chip' }
-  },
-  {
-    ...{ family: 'SR-KU1', access: 'pads-0', tag: '0437', vin: 'U8SKU4A1305501923' },
-    ...{ carrier: 'chip', regions: ['Memory'], clone: 'whole-image' }
-  },
-  {
     ...{ family: 'PW-BD1', access: 'clip-1', tag: '0402', vin: 'U8PLT5C3500771268' },
     ...{ carrier: 'chip', regions: ['EEPROM'], clone: 'whole-image' }
-  },
-  {
-    ...{ family: 'CV-GX7', access: 'bench-0', tag: '0405', vin: 'U8CGX7A8100441290' },
-    ...{ carrier: 'clamp', regions: ['EEPROM'], clone: 'whole-image' }
-  },
-  {
-    ...{ family: 'PW-EC9', access: 'bench-0', tag: '0471', vin: 'U8PLE9B1200340077' },
-    ...{ carrier: 'clamp', regions: ['Full backup'], clone: 'whole-image' }
   },
   {
     ...{ family: 'PW-DX2', access: 'bench-0', tag: '0473', vin: 'U8PLD2A6400118830' },

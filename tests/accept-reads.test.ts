@@ -104,8 +104,9 @@ describe('reads that are not trusted', () => {
     await drop(truth());
     await drop(truth());
     expect((await region()).verdict.state).toBe('outvoted');
-    const [first] = (await region()).reads;
-    expect(codeOf(await accept(lead, first?.id ?? ''))).toBe('reads.accept.needless');
+    const own = (await region()).agreement.trustedSha256;
+    const right = (await region()).reads.find((r) => r.sha256 === own);
+    expect(codeOf(await accept(lead, right?.id ?? ''))).toBe('reads.accept.needless');
     for (const change of ['delete from reads_accepted', `update reads_accepted set reason = 'x'`])
       await expect(db.query(change), change).rejects.toThrow(/append only/);
     await expect(db.query('truncate reads_accepted')).rejects.toThrow();
@@ -123,6 +124,19 @@ describe('the shop asks for more', () => {
     await region();
     expect(await kept()).toBe(before);
     await drop(truth());
+    expect((await region()).verdict.state).toBe('outvoted');
+  });
+
+  it('another content is the alternate, for when what is trusted fails in the vehicle; and back', async () => {
+    const trusted = (await region()).agreement.trustedSha256;
+    const other = (await region()).reads.find((r) => r.sha256 !== trusted);
+    const right = (await region()).reads.find((r) => r.sha256 === trusted);
+    expect(codeOf(await accept(lead, other?.id ?? ''))).toBe('ok');
+    expect(await region()).toMatchObject({
+      verdict: { state: 'accepted' },
+      agreement: { trustedSha256: other?.sha256 }
+    });
+    expect(codeOf(await accept(lead, right?.id ?? ''))).toBe('ok');
     expect((await region()).verdict.state).toBe('outvoted');
   });
 

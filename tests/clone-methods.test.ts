@@ -74,6 +74,7 @@ const numbers = new Map<string, number>();
 const families = changedFamilies({
   'pw-ec9': (doc) => {
     shrink(doc, 'backup', 0x20000);
+    doc.clone.supplied = [];
     setRule(doc, 'backup-crc', { start: '0x10000', end: '0x1FFFC', storedAt: '0x1FFFC' });
   },
   'pw-dx2': (doc) => {
@@ -190,6 +191,8 @@ describe.each(CASES)('$name: $family', (c) => {
     );
     for (const role of ['original', 'partner', 'donor'] as const) {
       if (role === 'partner' && !c.partner) continue;
+      // an engine unit that is dead gives nothing, not even its id: the secret comes from the body unit
+      if (role === 'original' && c.partner) continue;
       await connect(c, jobNumber, role);
       await readTwice(c, jobNumber, role);
     }

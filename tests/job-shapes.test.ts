@@ -130,10 +130,21 @@ describe('the same unit gets new content', () => {
     // a file whose checksum does not hold is kept, looked at and never built
     expect(codeOf(await supply(job, 'program-flash', broken))).toBe('ok');
     expect(await build(job)).toBe('clone.source.unsound');
+    // one byte outside the calibration: it is no calibration of this unit
+    const outside = sound(
+      'program-flash',
+      next.slice().fill((next[0x1100] ?? 0) ^ 1, 0x1100, 0x1101)
+    );
+    expect(codeOf(await supply(job, 'program-flash', outside))).toBe('ok');
+    expect(await build(job)).toBe('gate.content.wrong');
     expect(codeOf(await supply(job, 'program-flash', next))).toBe('ok');
     expect(await write(job)).toBe('gate.image.none');
     expect(await build(job)).toBe('ok');
-    expect((await view(job)).clone?.plan.lines.map((l) => l.regionId)).toEqual(['program-flash']);
+    const built = (await view(job)).clone?.plan.lines;
+    expect(built?.map((l) => l.regionId)).toEqual(['program-flash']);
+    expect(built?.[0]?.guard).toMatchObject([
+      { code: 'supplied.change.inside', params: { bytes: 5, what: 'Calibration' } }
+    ]);
     expect(await finish(job, { result: 'unit-rewritten' })).toBe('job.close.unverified');
   });
 

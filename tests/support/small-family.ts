@@ -8,6 +8,7 @@ interface Document {
   regions: { id: string; lengthBytes: number; eraseBlockBytes: number }[];
   identity: { stored?: { region: string; offsets: string[] } }[];
   checksums: unknown[];
+  clone: { supplied?: unknown[] };
 }
 
 export function smallFamilies(): { dir: string; remove: () => void } {
@@ -28,6 +29,12 @@ export function smallFamilies(): { dir: string; remove: () => void } {
     ...{ id: `${id}-crc`, region: id, kind: 'crc32', littleEndian: false },
     ...{ start: '0x0', end: '0x1FFC', storedAt: '0x1FFC' }
   }));
+  doc.clone.supplied = [
+    {
+      ...{ region: 'program-flash', start: '0x80', end: '0x1000' },
+      ...{ kind: 'calibration', what: 'Calibration' }
+    }
+  ];
   writeFileSync(path, JSON.stringify(doc));
   return { dir, remove: () => rmSync(dir, { recursive: true, force: true }) };
 }
@@ -35,7 +42,7 @@ export function smallFamilies(): { dir: string; remove: () => void } {
 export interface FamilyDocument {
   regions: { id: string; lengthBytes: number }[];
   checksums: { id: string; start: string; end: string; storedAt: string }[];
-  clone: { methods: { id: string; why: string }[]; ranges: unknown[] };
+  clone: { methods: { id: string; why: string }[]; ranges: unknown[]; supplied?: unknown[] };
 }
 
 type Change = (doc: FamilyDocument) => void;

@@ -46,6 +46,7 @@ export interface AppCodes {
   'meaning.write.interrupted': None;
   'meaning.write.partial': None;
   'meaning.write.verified': None;
+  'meaning.backup.restored': None;
   'operation.fault.internal': None;
   'operation.id.unknown': None;
   'operation.owner.lost': None;

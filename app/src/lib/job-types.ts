@@ -5,6 +5,7 @@ import type { RegionParts } from '@badger/core/clone/parts';
 import type { ClonePlan } from '@badger/core/clone/plan';
 import type { CloneMethod } from '@badger/core/profile/profile';
 import type { GateFacts } from '@badger/core/gates/facts';
+import type { ToldAfter, Writes } from '@badger/core/operation/writes';
 import type { UnitRole } from '@badger/core/job/roles';
 import type { JobResult } from '@badger/core/job/shape';
 import type { Stage } from '@badger/core/job/stages';
@@ -109,6 +110,10 @@ export interface OperationData {
   readonly unitTag: string;
   readonly stationId: string;
   readonly regionId: string | null;
+  readonly writes: Writes;
+  readonly after: ToldAfter | null;
+  /** Its memory may have been changed. */
+  readonly touched: boolean;
   readonly state: string;
   readonly regions: readonly {
     readonly regionId: string;
@@ -245,6 +250,8 @@ export interface JobData {
         readonly builtBy: string;
       }
     | undefined;
+  /** How long writing and reading back usually takes. Units: s, from and to. */
+  readonly writeSeconds: { readonly low: number; readonly high: number } | undefined;
   /** Written regions of which nobody knows how they are checked, and a lead's word on just this image. */
   readonly unruled: readonly string[];
   readonly consent: string | undefined;

@@ -7,8 +7,8 @@ export interface ContentFacts {
   readonly originals: readonly Uint8Array[];
   /** Reads of the donor from before anything was written to it. */
   readonly backups: readonly Uint8Array[];
-  /** Image of a write to this donor that was begun and not proven; undefined where none was. */
-  readonly begun: Uint8Array | undefined;
+  /** Contents that writes of this job put, or began to put, into this donor; empty where there were none. */
+  readonly begun: readonly Uint8Array[];
   /** The chip is erased before it is written. */
   readonly erases: boolean;
 }
@@ -19,8 +19,8 @@ export type ContentOwner = 'donor' | 'half-written' | 'original' | 'stranger';
 const ERASED = 0xff;
 
 /**
- * A memory chip has no id of its own; what it holds is one. `original` stops whatever else is true. `half-written`: a write
- * that was begun here left it, so that every byte is the backup's, the image's, or erased. Total.
+ * A memory chip has no id of its own; what it holds is one. `original` stops whatever else is true. `half-written`: writes
+ * that were begun here left it, so that every byte is the backup's, that of what was written, or erased. Total.
  * Example: the donor's backup with the first page of the image is `half-written` after a write that broke off, and a
  * `stranger` without one.
  */
@@ -34,11 +34,15 @@ export function judgeContent({
   const same = (image: Uint8Array) => equalBytes(image, found);
   if (originals.some(same)) return 'original';
   if (backups.some(same)) return 'donor';
-  if (!begun || begun.length !== found.length) return 'stranger';
+  const written = begun.filter((image) => image.length === found.length);
+  if (written.length === 0) return 'stranger';
   const mixed = (backup: Uint8Array) =>
     backup.length === found.length &&
     found.every(
-      (byte, i) => byte === backup[i] || byte === begun[i] || (erases && byte === ERASED)
+      (byte, i) =>
+        byte === backup[i] ||
+        written.some((image) => byte === image[i]) ||
+        (erases && byte === ERASED)
     );
   return backups.some(mixed) ? 'half-written' : 'stranger';
 }

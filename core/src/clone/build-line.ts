@@ -4,6 +4,7 @@ import { lengthOf } from '../image/range.ts';
 import { getRegion, rangeOf, type Profile } from '../profile/profile.ts';
 import { layBare } from '../transform/plain-region.ts';
 import { composeRegion, type Contents, type SourceContent } from './compose.ts';
+import { judgeSupplied } from './judge-supplied.ts';
 import type { PartSource } from './parts.ts';
 import type { PlanLine, RecipeLine } from './plan.ts';
 import { tellFields } from './tell-fields.ts';
@@ -19,7 +20,7 @@ export interface BuiltLine {
 
 /**
  * Builds one region of a recipe out of the contents that it names. `contents` may hold the original and the donor beside, for what is told of them.
- * Errors: those of {@link composeRegion}, `clone.source.missing`.
+ * Errors: those of {@link composeRegion}, `clone.source.missing`, `gate.content.wrong` (a supplied file does not belong to the unit, or changes what it may not).
  */
 export function buildLine(
   profile: Profile,
@@ -36,6 +37,12 @@ export function buildLine(
   if (!source) return fail('clone.source.missing', { region: region.name, from: main });
   const original = plainOf(profile, regionId, contents.original);
   const donor = plainOf(profile, regionId, contents.donor);
+  const guard =
+    main === 'supplied'
+      ? judgeSupplied(profile, regionId, { file: plain, own: original })
+      : undefined;
+  const stop = guard?.find((f) => f.severity === 'stop');
+  if (stop) return fail('gate.content.wrong', { region: region.name, found: stop.code });
   const changesBytes = donor && countDiffering(donor, plain);
   const fields = tellFields(profile, regionId, {
     contents: { written: plain, original, donor },
@@ -44,6 +51,7 @@ export function buildLine(
   const line = {
     ...{ regionId, regionName: region.name, lengthBytes: region.lengthBytes },
     ...{ readId: source.readId, parts, sources, provenance, sums, fields },
+    ...(guard ? { guard } : {}),
     ...(changesBytes === undefined ? {} : { changesBytes })
   };
   return ok({ line, bytes, plain });

@@ -22,6 +22,18 @@ export interface CloneCodes {
   'clone.consent.needless': None;
   'clone.consent.other': None;
   'clone.sums.differ': { rule: string };
+  'supplied.sums.unknown': None;
+  'supplied.sums.differ': { rule: string };
+  'supplied.own.unknown': None;
+  'supplied.field.other': { field: string; file: string; unit: string };
+  'supplied.software.other': { field: string; file: string; unit: string };
+  'supplied.mileage.other': { field: string; file: string; unit: string };
+  'supplied.secret.other': { field: string; file: string; unit: string };
+  'supplied.change.none': None;
+  'supplied.change.outside': { bytes: number; first: number; software: number };
+  'supplied.change.inside': { bytes: number; what: string };
+  'supplied.ranges.unknown': { bytes: number };
+  'supplied.job.other': { job: number };
   'gate.content.none': None;
   'gate.content.wrong': { region: string; found: string };
 }

@@ -28,8 +28,16 @@ const cv = profileOf('cv-gx7');
 const ec = profileOf('pw-ec9');
 const VINS = { original: 'U8PWB0D1X02001111', donor: 'U8PWB0D1102009999' } as const;
 
-/** Plain content of a region, checksums right, secrets and VIN by `who`. */
+const made = new Map<string, Uint8Array>();
+/** Plain content of a region, checksums right, secrets and VIN by `who`. Made once, a copy each time. */
 function makePlain(profile: Profile, regionId: string, who: 'original' | 'donor'): Uint8Array {
+  const key = `${profile.id} ${regionId} ${who}`;
+  const bytes = made.get(key) ?? inventPlain(profile, regionId, who);
+  made.set(key, bytes);
+  return bytes.slice();
+}
+
+function inventPlain(profile: Profile, regionId: string, who: 'original' | 'donor'): Uint8Array {
   const { lengthBytes } = getRegion(profile, regionId);
   const random = createRandom(who === 'original' ? 7 : 11);
   const bytes = Uint8Array.from({ length: lengthBytes }, () => random() & 0xff);
@@ -147,7 +155,7 @@ describe('what is not right is not made right', () => {
   });
   it('any one bit turned in any content that is used is found', () => {
     const random = createRandom(5);
-    for (let n = 0; n < 40; n++) {
+    for (let n = 0; n < 24; n++) {
       const at = random() % 0x8000;
       const from = region.parts.find((p) => p.start <= at && at < p.end)?.from as 'original';
       expect(codeOf(spoil(from, at)), `${at}`).toContain('clone.source.unsound');

@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '../base/result.ts';
+import type { Finding } from '../image/finding.ts';
 import { imageOf, type SparseImage } from '../image/image.ts';
 import type { Range } from '../image/range.ts';
 import { getRegion, rangeOf, type CloneMethod, type Profile } from '../profile/profile.ts';
@@ -66,6 +67,8 @@ export interface PlanLine {
   /** Empty where nobody knows how the region is checked. */
   readonly sums: readonly SumLine[];
   readonly fields: readonly FieldLine[];
+  /** What was found in a supplied file; undefined where there is none. */
+  readonly guard?: readonly Finding[];
   /** Bytes in which it differs from what the target holds now; undefined where that is not known. */
   readonly changesBytes?: number;
 }
@@ -101,20 +104,23 @@ export function imageOfLine(
 }
 
 /** Was a plan made of the same contents, in the same way? Names, reasons and the order of the regions do not count. */
-export const sameRecipe = (a: readonly RecipeLine[], b: readonly RecipeLine[]): boolean =>
-  essence(a) === essence(b);
+export const sameRecipe = (
+  a: readonly RecipeLine[],
+  b: readonly RecipeLine[],
+  /** Contents that were only looked at beside were not kept in plans of old. */
+  takenOnly = false
+): boolean => essence(a, takenOnly) === essence(b, takenOnly);
 
-function essence(lines: readonly RecipeLine[]): string {
+function essence(lines: readonly RecipeLine[], takenOnly: boolean): string {
   return JSON.stringify(
-    lines
-      .toSorted(byRegion)
-      .map(({ regionId, parts, sources }) => [
-        regionId,
-        joinParts(parts).map((p) => [p.start, p.end, p.from, p.secretId]),
-        sources
-          .map((s) => [s.from, s.regionId, s.sha256, (s.ranges ?? []).map((r) => [r.start, r.end])])
-          .sort()
-      ])
+    lines.toSorted(byRegion).map(({ regionId, parts, sources }) => [
+      regionId,
+      joinParts(parts).map((p) => [p.start, p.end, p.from, p.secretId]),
+      sources
+        .filter((s) => !takenOnly || parts.some((p) => p.from === s.from))
+        .map((s) => [s.from, s.regionId, s.sha256, (s.ranges ?? []).map((r) => [r.start, r.end])])
+        .sort()
+    ])
   );
 }
 
@@ -147,4 +153,29 @@ export function readPlan(plan: ClonePlan): ClonePlan {
     };
   });
   return { ...plan, lines };
+}
+
+/** A trusted content of a unit's own region. */
+export interface BackupRegion {
+  readonly regionId: string;
+  readonly readId: string;
+  readonly sha256: string;
+}
+
+/** What has to be written to give a unit its own content back. */
+export function planOfBackup(
+  profile: Profile,
+  from: 'original' | 'donor',
+  regions: readonly BackupRegion[]
+): PlanLine[] {
+  return regions.map(({ regionId, readId, sha256 }) => {
+    const { name, lengthBytes: end } = getRegion(profile, regionId);
+    return {
+      ...{ regionId, regionName: name, lengthBytes: end, readId, sha256 },
+      parts: [{ start: 0, end, from, what: '', why: '' }],
+      sources: [{ from, regionId, readId, sha256 }],
+      provenance: [{ start: 0, end, origin: from, what: '' }],
+      ...{ sums: [], fields: [] }
+    };
+  });
 }

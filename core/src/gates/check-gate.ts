@@ -1,6 +1,7 @@
 import { findGravest, type Judgement } from '../base/verdict.ts';
 import type { UnitRole } from '../job/roles.ts';
 import type { GateFacts, GateRule } from './facts.ts';
+import { donorBackupThere, ownBackupThere } from './rules/backup-there.ts';
 import { boardUnfed } from './rules/board-unfed.ts';
 import { authorityRecorded } from './rules/authority-recorded.ts';
 import { connectionSound } from './rules/connection-sound.ts';
@@ -32,7 +33,14 @@ import { vehicleToIdentify, vehicleToRead, vehicleToWrite } from './rules/vehicl
 import { accessDriven } from './rules/access-driven.ts';
 
 export type GateKind =
-  'identify' | 'read-original' | 'read-donor' | 'read-other' | 'write' | 'write-back';
+  | 'identify'
+  | 'read-original'
+  | 'read-donor'
+  | 'read-other'
+  | 'write'
+  | 'write-back'
+  | 'restore'
+  | 'restore-own';
 
 /** The gate of reading a unit, by what it is in the job. */
 export const READ_GATES: Readonly<Record<UnitRole, GateKind>> = {
@@ -71,6 +79,20 @@ const READ: readonly GateRule[] = [
   familyMatches
 ];
 
+/** What every write rests on, whatever is written. */
+const WRITE_BENCH: readonly GateRule[] = [
+  accessDriven,
+  vehiclePlaced,
+  programmerThere,
+  connectionSound,
+  supplyCarries,
+  boardUnfed,
+  stationFree,
+  vehicleToWrite,
+  vehicleHolds,
+  linkSingle
+];
+
 /** In the order in which a hand clears them: supply, then what lies on the clamp. */
 const RULES: Record<GateKind, readonly GateRule[]> = {
   identify: [personMayRead, ...BENCH, vehicleToIdentify],
@@ -88,16 +110,7 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     imageBuilt,
     rulesHold,
     donorBackedUp,
-    accessDriven,
-    vehiclePlaced,
-    programmerThere,
-    connectionSound,
-    supplyCarries,
-    boardUnfed,
-    stationFree,
-    vehicleToWrite,
-    vehicleHolds,
-    linkSingle,
+    ...WRITE_BENCH,
     notTheOriginal,
     isTheDonor,
     donorFits,
@@ -112,16 +125,27 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     originalsTrusted,
     contentBuilt,
     rulesHold,
-    accessDriven,
-    vehiclePlaced,
-    programmerThere,
-    connectionSound,
-    supplyCarries,
-    boardUnfed,
-    stationFree,
-    vehicleToWrite,
-    vehicleHolds,
-    linkSingle,
+    ...WRITE_BENCH,
+    isTheOriginal,
+    familyMatches
+  ],
+  // a unit gets its own content back: nothing of anybody else is written
+  restore: [
+    personMayWrite,
+    jobOpen,
+    targetIsDonor,
+    donorBackupThere,
+    ...WRITE_BENCH,
+    notTheOriginal,
+    isTheDonor,
+    familyMatches
+  ],
+  'restore-own': [
+    personMayWrite,
+    jobOpen,
+    targetIsItself,
+    ownBackupThere,
+    ...WRITE_BENCH,
     isTheOriginal,
     familyMatches
   ]

@@ -36,6 +36,7 @@ export interface GatesCodes {
   'gate.family.untold': { family: string };
   'gate.feed.off': None;
   'gate.feed.on': None;
+  'gate.restore.needless': None;
   'gate.rules.hold': { count: number };
   'gate.rules.consented': { region: string; reason: string };
   'gate.rules.unknown': { region: string };

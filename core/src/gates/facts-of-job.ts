@@ -3,6 +3,7 @@ import { isReached } from '../job/end-facts.ts';
 import type { JobState } from '../job/job-state.ts';
 import type { RegionView } from '../job/region-state.ts';
 import { securityRegions } from '../job/security-regions.ts';
+import { touchedRegions } from '../job/work-state.ts';
 import { areSwapped, mismatches, vinOf } from '../job/unit-facts.ts';
 import { isTrusted } from '../reads/judge-region.ts';
 import type { GateFacts, RegionGateFact } from './facts.ts';
@@ -94,6 +95,7 @@ export function gateFactsOf(state: JobState) {
     donorProven: state.match?.verdict.verdict === 'go',
     unitsSwapped: areSwapped(job, state.units),
     regions: gateRegions(state),
+    touched: touchedFacts(state),
     ...imageFacts(state)
   } satisfies Partial<GateFacts>;
 }
@@ -111,33 +113,45 @@ function imageFacts({ cloneState, recipe, clone, profile, consent }: JobState) {
   } satisfies Partial<GateFacts>;
 }
 
+/** Regions of the written unit that may have been changed. */
+function touchedFacts(state: JobState): RegionGateFact[] {
+  const ids = touchedRegions(state.operations, state.target?.id);
+  return state.regions.original
+    .filter((r) => ids.includes(r.region.id))
+    .map((r) => regionFact(state, r));
+}
+
 /** The regions as the gates see them. */
 function gateRegions(state: JobState): RegionGateFact[] {
-  const { shape, method, clone, regions, parts } = state;
-  // an image made by another method than is chosen now is not the one that is meant
-  const other = shape.target === 'donor' && clone?.plan.method !== method;
-  const lines = other ? [] : (clone?.plan.lines ?? []);
+  const { shape, regions, parts } = state;
   const written = shape.target === 'donor' && parts?.ok ? parts.value : undefined;
   const wanted = regions.original.filter(
     ({ region }) => !written || written.some((w) => w.regionId === region.id)
   );
-  return wanted.map((original): RegionGateFact => {
-    const { id, name } = original.region;
-    const own = written?.find((w) => w.regionId === id);
-    const donor = regions.donor.find((d) => d.region.id === id);
-    const supplied = state.supplied.find((r) => r.regionId === id);
-    const found = (severity: 'look' | 'stop') =>
-      supplied?.findings.find((f) => f.severity === severity)?.code;
-    return {
-      name,
-      ...(own ? { fromOriginal: own.parts.some((p) => p.from === 'original') } : {}),
-      trustedSha256: isTrusted(original.verdict) ? original.agreement.trustedSha256 : undefined,
-      cloneSha256: lines.find((l) => l.regionId === id)?.sha256,
-      suppliedSha256: supplied?.sha256,
-      suppliedDoubt: found('look'),
-      suppliedWrong: found('stop'),
-      donorBackedUp: donor !== undefined && isTrusted(donor.verdict),
-      donorEqualsOriginal: donor?.verdict.state === 'equal'
-    };
-  });
+  return wanted.map((original) => regionFact(state, original));
+}
+
+function regionFact(state: JobState, original: RegionView): RegionGateFact {
+  const { shape, method, clone, regions, parts } = state;
+  // an image made by another method than is chosen now is not the one that is meant
+  const other = shape.target === 'donor' && clone?.plan.method !== method;
+  const lines = other ? [] : (clone?.plan.lines ?? []);
+  const { id, name } = original.region;
+  const own =
+    shape.target === 'donor' && parts?.ok ? parts.value.find((w) => w.regionId === id) : undefined;
+  const donor = regions.donor.find((d) => d.region.id === id);
+  const supplied = state.supplied.find((r) => r.regionId === id);
+  const found = (severity: 'look' | 'stop') =>
+    supplied?.findings.find((f) => f.severity === severity)?.code;
+  return {
+    name,
+    ...(own ? { fromOriginal: own.parts.some((p) => p.from === 'original') } : {}),
+    trustedSha256: isTrusted(original.verdict) ? original.agreement.trustedSha256 : undefined,
+    cloneSha256: lines.find((l) => l.regionId === id)?.sha256,
+    suppliedSha256: supplied?.sha256,
+    suppliedDoubt: found('look'),
+    suppliedWrong: found('stop'),
+    donorBackedUp: donor !== undefined && isTrusted(donor.verdict),
+    donorEqualsOriginal: donor?.verdict.state === 'equal'
+  };
 }

@@ -91,6 +91,8 @@ export interface GateFacts {
   readonly unitsSwapped: boolean;
   /** The regions that are written, or that are read where nothing is. */
   readonly regions: readonly RegionGateFact[];
+  /** Regions of the written unit that a write of this job may have changed; undefined: none. */
+  readonly touched?: readonly RegionGateFact[];
   /** Is what was built what would be built now? */
   readonly image: 'none' | 'stale' | 'built';
   /** Why nothing could be built now. */

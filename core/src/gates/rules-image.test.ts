@@ -57,6 +57,9 @@ describe('what the image is made of', () => {
       'stop clone.region.untrusted'
     );
     expect(say(originalsTrusted, { regions: other })).toBeUndefined();
+    expect(say(originalsTrusted, { regions: [...other, region('b')] })).toBe(
+      'go gate.original.trusted'
+    );
   });
   it('an original that never told its id holds a write only where something of it is written', () => {
     const unread = { originalChipId: undefined };

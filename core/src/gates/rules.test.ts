@@ -167,11 +167,6 @@ const TABLE: Readonly<
     [{ image: 'none' }, 'stop gate.image.none'],
     [{ image: 'stale' }, 'stop gate.image.stale', { region: '' }],
     [{ image: 'stale', ...two({ cloneSha256: 'x' }) }, 'stop gate.image.stale', { region: 'b' }],
-    [
-      { image: 'stale', ...two({ cloneSha256: 'x', fromOriginal: false }) },
-      'stop gate.image.stale',
-      { region: '' }
-    ],
     [{ regions: [] }, 'stop gate.image.none']
   ],
   isTheDonor: [
@@ -229,11 +224,6 @@ const TABLE: Readonly<
     [{}, 'go gate.original.trusted', { count: 2 }],
     [two({ trustedSha256: undefined }), 'stop gate.original.untrusted', { region: 'b' }],
     [two({ trustedSha256: '' }), 'stop gate.original.untrusted', { region: 'b' }],
-    [
-      two({ trustedSha256: undefined, fromOriginal: false }),
-      'go gate.original.trusted',
-      { count: 1 }
-    ],
     // nothing that was read is nothing that is trusted
     [{ regions: [] }, 'stop gate.original.untrusted', { region: '' }]
   ],

@@ -98,9 +98,21 @@ export function makeRecipe(
   for (const region of parts.value) {
     const sources = sourcesFor(facts, profile, { region, reads });
     if (!sources.ok) return sources;
-    lines.push({ ...region, sources: sources.value });
+    lines.push({ ...region, sources: [...sources.value, ...ownSource(facts, region, reads)] });
   }
   return ok(lines);
+}
+
+/** A file is held against what the unit itself holds: with another content it is to be looked at anew. */
+function ownSource(
+  { shape }: RecipeFacts,
+  { regionId }: RegionParts,
+  reads: RecipeReads
+): PlanSource[] {
+  if (shape.target !== 'original') return [];
+  const view = reads.regions.original.find((r) => r.region.id === regionId);
+  const own = view && takenFrom(view);
+  return own ? [{ from: 'original', regionId, ...own }] : [];
 }
 
 interface Wanted {

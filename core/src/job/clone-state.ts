@@ -28,5 +28,7 @@ export function stateOfClone(
   if (!recipe.ok) return 'stale';
   const { plan } = clone;
   const { lines } = readPlan(plan);
-  return plan.method === method && sameRecipe(lines, recipe.value) ? 'built' : 'stale';
+  return plan.method === method && sameRecipe(lines, recipe.value, plan.version === undefined)
+    ? 'built'
+    : 'stale';
 }

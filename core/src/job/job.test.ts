@@ -171,7 +171,7 @@ describe('the unit on the bench', () => {
   const say = (
     chipId: string,
     meant: Parameters<typeof verifyConnected>[0]['meant'],
-    more: { originalChipId?: string | null; writes?: boolean } = {}
+    more: { originalChipId?: string | null; writes?: boolean; withoutOriginal?: boolean } = {}
   ) =>
     codeOf(verifyConnected({ chipId, meant, originalChipId: '0F', writes: true, ...more })) ?? '';
 
@@ -179,6 +179,11 @@ describe('the unit on the bench', () => {
     expect(say('D0', donor)).toBe('closed');
     expect(say('0F', donor)).toBe('gate.original.connected');
     expect(say('D0', donor, { originalChipId: null })).toBe('gate.original.connected');
+    // nothing of an original that never answered is written; one that is known is never the target
+    const without = { originalChipId: null, withoutOriginal: true };
+    expect(say('D0', donor, without)).toBe('closed');
+    expect(say('0F', donor, without)).toBe('gate.donor.other');
+    expect(say('0F', donor, { withoutOriginal: true })).toBe('gate.original.connected');
     expect(say('XX', donor)).toBe('gate.donor.other');
     expect(say('0F', original)).toBe('closed');
     expect(say('D0', original)).toBe('gate.original.other');

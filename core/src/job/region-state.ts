@@ -224,8 +224,9 @@ function viewRegion<R extends KeptReadFact>(
     differingBytes: differences[0]?.comparison.differingBytes
   };
   const own = judgeRegion(facts);
-  // what is trusted by itself needs nobody's word
-  const taken = accepted && !isTrusted(own) && own.state !== 'none' ? accepted : undefined;
+  // what is trusted by itself needs nobody's word; another content than that one does: the alternate, when what is trusted failed in the vehicle
+  const needless = isTrusted(own) && accepted?.sha256 === counted.trustedSha256;
+  const taken = accepted && !needless && own.state !== 'none' ? accepted : undefined;
   const verdict = taken ? judgeAccepted(facts, taken) : own;
   const agreement = taken ? takenAs(taken, counted, reads) : counted;
   return { region, role, reads, agreement, findings, differences, trust, accepted: taken, verdict };

@@ -7,17 +7,20 @@ export interface ConnectedFacts {
   /** The unit that is meant, and what it is in the job. */
   readonly meant: { readonly chipId: string | null; readonly tag: string; readonly role: UnitRole };
   readonly originalChipId: string | null | undefined;
+  /** Nothing of the original is written: it need not have told who it is. */
+  readonly withoutOriginal?: boolean;
   /** Its memory is to be changed. */
   readonly writes: boolean;
 }
 
 /**
  * Is the unit on the bench the one that is meant, told by its chip id, read at this moment? A donor is never written while
- * the original's id is unknown or answers.
+ * the original answers, nor while its id is unknown where anything of it is written.
  * Errors: `gate.original.connected`, `gate.donor.other`, `gate.original.other`, `gate.meant.other`.
  */
 export function verifyConnected({ chipId, meant, ...f }: ConnectedFacts): Result<true> {
-  if (f.writes && meant.role === 'donor' && (!f.originalChipId || chipId === f.originalChipId))
+  const unknown = !f.originalChipId && f.withoutOriginal !== true;
+  if (f.writes && meant.role === 'donor' && (unknown || chipId === f.originalChipId))
     return fail('gate.original.connected', { chipId });
   if (chipId === meant.chipId) return ok(true);
   const { role, tag } = meant;

@@ -10,6 +10,8 @@ export interface OperationFact {
   /** From when something that may change the unit's memory may have been sent; null: nothing was. */
   readonly mayHaveChangedAt: Date | null;
   readonly cloneImageId: string | null;
+  /** Regions that it worked on. */
+  readonly regions?: readonly { readonly regionId: string }[];
   readonly problem: Problem | null;
   readonly endedAt: Date | null;
 }
@@ -36,6 +38,15 @@ export function stateOfWrite(
   // a write that was turned away before it touched the unit leaves everything as it was
   if (!write.mayHaveChangedAt) return 'none';
   return write.state === 'interrupted' ? 'interrupted' : 'failed';
+}
+
+/** Regions of a unit whose memory a write of this job may have changed, each once. */
+export function touchedRegions(
+  operations: readonly OperationFact[],
+  unitId: string | undefined
+): string[] {
+  const touched = writesTo(operations, unitId).filter((w) => w.mayHaveChangedAt);
+  return [...new Set(touched.flatMap((w) => (w.regions ?? []).map((r) => r.regionId)))];
 }
 
 /** Something that changes memory was sent to some unit of the job, and no finished write of that unit followed. */

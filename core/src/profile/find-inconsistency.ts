@@ -131,6 +131,24 @@ const cloneRanges: Check = (p) =>
     return clash >= 0 ? problem('profile.range.overlap', path, { with: clash }) : undefined;
   });
 
+const suppliedRanges: Check = (p) =>
+  firstOf(p.suppliedRanges, (range, i) =>
+    outside(
+      p,
+      { region: range.region, path: `clone/supplied/${i}`, code: 'profile.range.outside' },
+      [range.over]
+    )
+  );
+
+/** A method that puts a secret in its place names which. */
+const patchedSecrets: Check = (p) =>
+  firstOf(p.cloneMethods, ({ id, secret }, i) =>
+    (id === 'patch-secret') === (secret !== undefined) &&
+    (secret === undefined || p.secrets.some((s) => s.id === secret))
+      ? undefined
+      : problem('profile.secret.unknown', `clone/methods/${i}`)
+  );
+
 const secrets: Check = (p) =>
   firstOf(p.secrets, (s, i) => {
     const path = `secrets/${i}`;
@@ -281,6 +299,8 @@ const CHECKS: readonly Check[] = [
   fields,
   findRuleGap,
   cloneRanges,
+  suppliedRanges,
+  patchedSecrets,
   transforms,
   otherFields,
   secrets,

@@ -29,7 +29,7 @@ export function parseProfile(doc: ProfileDocument): Result<Profile> {
 }
 
 function toProfile(doc: ProfileDocument): Profile {
-  const { methods, ranges, together = [] } = doc.clone;
+  const { methods, ranges, together = [], supplied = [] } = doc.clone;
   return {
     id: doc.id,
     version: doc.version,
@@ -57,6 +57,10 @@ function toProfile(doc: ProfileDocument): Profile {
     cloneMethod: methods[0]?.id ?? 'none',
     cloneMethods: methods,
     cloneRanges: ranges.map(toCloneRange),
+    suppliedRanges: supplied.map(({ region, start, end, kind, what }) => ({
+      ...{ region, kind, what },
+      over: { start: Number(start), end: Number(end) }
+    })),
     together,
     identity: (doc.identity ?? []).map(toField),
     match: doc.match,

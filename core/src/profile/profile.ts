@@ -193,6 +193,14 @@ export interface CloneRange {
   readonly why: string;
 }
 
+/** Part of a region that a supplied file may change. */
+export interface SuppliedRange {
+  readonly region: string;
+  readonly over: Range;
+  readonly kind: 'calibration' | 'program';
+  readonly what: string;
+}
+
 export interface SecretField {
   readonly id: string;
   readonly name: string;
@@ -226,6 +234,7 @@ export interface Profile {
     readonly secret?: string | undefined;
   }[];
   readonly cloneRanges: readonly CloneRange[];
+  readonly suppliedRanges: readonly SuppliedRange[];
   /** Processors that must be written in one job, in this order; empty for one. */
   readonly together: readonly string[];
   readonly match: readonly MatchRule[];

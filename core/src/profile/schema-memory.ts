@@ -188,6 +188,23 @@ export const clone = {
         }
       }
     },
+    supplied: {
+      type: 'array',
+      description: 'Parts that a supplied file may change; nothing else of the unit.',
+      items: {
+        type: 'object',
+        additionalProperties: false,
+        required: ['region', 'start', 'end', 'kind', 'what'],
+        properties: {
+          ...range,
+          kind: {
+            enum: ['calibration', 'program'],
+            description: 'The program is changed only by a file of another software number.'
+          },
+          what: name
+        }
+      }
+    },
     together: {
       type: 'array',
       items: id,

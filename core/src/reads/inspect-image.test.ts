@@ -34,6 +34,7 @@ const profile: Profile = {
   cloneMethod: 'whole-image',
   cloneMethods: [],
   cloneRanges: [],
+  suppliedRanges: [],
   together: [],
   match: [],
   supersessions: [],

@@ -1,4 +1,5 @@
-import { text, type Texts } from './message.ts';
+import { hex } from './format.ts';
+import { num, text, type Texts } from './message.ts';
 
 /** Whose content it is, in words. */
 export const SOURCE_WORDS: Readonly<Record<string, string>> = {
@@ -119,6 +120,68 @@ export const clone = {
     title: `Checksum ${text(p.rule)} does not hold`,
     text: 'The content is copied as it is, and is not right as it is. Nothing was built.',
     clear: 'Read it again.'
+  }),
+  'supplied.sums.unknown': () => ({
+    title: 'Nobody knows how the file is checked',
+    text: 'The family names no checksum for this region.'
+  }),
+  'supplied.sums.differ': (p) => ({
+    title: `Checksum ${text(p.rule)} of the file does not hold`,
+    text: 'A file that is sold holds its checksums.',
+    clear: 'Ask the service for another one.'
+  }),
+  'supplied.own.unknown': () => ({
+    title: 'Not compared with the unit',
+    text: 'What the unit itself holds is not trusted, or cannot be read.'
+  }),
+  'supplied.field.other': (p) => ({
+    title: `${text(p.field)} of the file is another`,
+    text: `File: ${text(p.file) || 'none'}. Unit: ${text(p.unit) || 'none'}. It does not belong to this unit.`,
+    clear: 'Ask for the file of just this unit.'
+  }),
+  'supplied.software.other': (p) => ({
+    title: 'Another software',
+    text: `File: ${text(p.file)}. Unit: ${text(p.unit)}. An update: what it is for, the service says.`
+  }),
+  'supplied.mileage.other': (p) => ({
+    title: 'The file holds another mileage',
+    text: `File: ${text(p.file)}. Unit: ${text(p.unit)}. Mileage is only carried, never changed.`,
+    clear: 'Ask for a file that leaves it alone.'
+  }),
+  'supplied.secret.other': (p) => ({
+    title: `${text(p.field)} of the file is another`,
+    text: 'Security data is the unit’s own: with this file the vehicle would not know it.',
+    clear: 'Ask for the file of just this unit.'
+  }),
+  'supplied.change.none': () => ({
+    title: 'The file changes nothing',
+    text: 'It is what the unit holds already.'
+  }),
+  'supplied.change.outside': (p) => ({
+    title: 'The file changes what it may not',
+    text: `${text(p.bytes)} bytes outside ${num(p.software) === 1 ? 'program and calibration' : 'the calibration'} differ, the first at offset ${hex(p.first)}.`,
+    clear: 'Ask for a file that changes only the calibration.'
+  }),
+  'supplied.change.inside': (p) => ({
+    title: 'Only what such a file may change',
+    text: `${text(p.bytes)} bytes differ: ${text(p.what)}.`
+  }),
+  'supplied.ranges.unknown': (p) => ({
+    title: 'Where calibration lies is not known',
+    text: `${text(p.bytes)} bytes differ; the family does not say which may.`
+  }),
+  'supplied.job.other': (p) => ({
+    title: `It is the file of job ${text(p.job)}`,
+    text: 'The same content serves another unit there.',
+    clear: 'Choose the file of this unit.'
+  }),
+  'gate.restore.needless': () => ({
+    title: 'There is nothing to give back',
+    text: 'This job has changed no memory of this unit.'
+  }),
+  'meaning.backup.restored': () => ({
+    title: 'Its own content is back, and proven',
+    text: 'The unit holds what it held before this job, read back and equal.'
   }),
   'gate.rules.hold': (p) => ({
     title: 'The checksums hold',

@@ -160,7 +160,7 @@ export const verdicts = {
   }),
   'reads.accept.needless': (p) => ({
     title: `${text(p['region'])} needs no word of a lead`,
-    text: 'It is trusted by itself, or there is no read of it.'
+    text: 'It is what is trusted already, or there is no read of it.'
   }),
   'reads.accept.none': (p) => ({
     title: `Nothing of ${inSentence(text(p['region']))} can be taken so`,
@@ -169,7 +169,7 @@ export const verdicts = {
   }),
   'reads.region.accepted': (p) => ({
     title: `${text(p['region'])} is taken on a lead’s word`,
-    text: `${text(p['kind']) === 'rebuilt' ? `Put together of ${text(p['total'])} reads.` : `One of ${text(p['total'])} reads that are not trusted.`} Reason: ${text(p['reason'])}`,
+    text: `${text(p['kind']) === 'rebuilt' ? `Put together of ${text(p['total'])} reads.` : `One of ${text(p['total'])} reads, not the trusted content.`} Reason: ${text(p['reason'])}`,
     clear: 'Read on until it is trusted by itself, where that is still possible.'
   }),
   'reads.region.few': (p) => ({

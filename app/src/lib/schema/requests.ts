@@ -1,4 +1,5 @@
 import { BOX_DRIVER_NAMES, SUPPLY_DRIVER_NAMES } from '@badger/core/port/drivers';
+import { WRITES } from '@badger/core/operation/writes';
 import type { Static } from 'typebox';
 import {
   assignUnit,
@@ -93,6 +94,8 @@ const startOperation = {
     secretsOnly: { type: 'boolean' },
     /** Of a read: go on by itself until two agree, or until reading on is useless. */
     untilAgreed: { type: 'boolean' },
+    /** Of a write: the built image (which it is where nothing is said), what of it is missing, or the unit's own backup. */
+    writes: { enum: WRITES },
     /** Last three characters of the donor's tag, for a write. */
     confirmation: { type: 'string', maxLength: 12 }
   }

@@ -4,6 +4,7 @@
   import { may } from '$lib/features/live/may.ts';
   import type { JobData } from '$lib/job-types.ts';
   import type { OriginRow } from './build.view.ts';
+  import { messageOf } from '$lib/messages/catalogue.ts';
   import CloneBytes from './CloneBytes.svelte';
   import FieldTable from './FieldTable.svelte';
   import OriginTable from './OriginTable.svelte';
@@ -50,6 +51,17 @@
   </header>
   <ProvenanceDrawing {line} {tags} />
   <p class="soft from">Made of {reads.join('; ')}.</p>
+  {#if line.guard}
+    <ul class="guard" aria-label="What the file shows">
+      {#each line.guard as f, i (i)}
+        {@const m = messageOf(f.code, f.params)}
+        <li class={f.severity}><b>{m.title}.</b> {m.text}</li>
+      {/each}
+      <li class="soft">
+        Emissions and road law stay with whoever made the file: nothing is edited here.
+      </li>
+    </ul>
+  {/if}
   <OriginTable {line} {onchoose} />
   {#if line.fields.length > 0}
     <details>
@@ -106,6 +118,14 @@
     padding: 0 16px 8px;
     font-size: 14px;
     overflow-wrap: anywhere;
+  }
+  .guard {
+    margin: 0;
+    padding: 0 16px 8px 36px;
+    list-style: disc;
+  }
+  .guard .look {
+    color: var(--look);
   }
   details {
     padding: 0 16px;

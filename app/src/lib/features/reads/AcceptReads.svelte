@@ -22,10 +22,14 @@
 </script>
 
 <details class="accept">
-  <summary>Take it all the same (lead)</summary>
+  <summary
+    >{region.state === 'trusted'
+      ? 'Take another read (lead)'
+      : 'Take it all the same (lead)'}</summary
+  >
   <p class="soft">
-    For when the unit gives nothing better. It holds for just these reads; your reason stays in the
-    record.
+    For when the unit gives nothing better, or what is trusted failed in the vehicle. It holds for
+    just these reads; your reason stays in the record.
   </p>
   <fieldset>
     <legend>Content of {inSentence(region.name)}</legend>

@@ -16,6 +16,8 @@
   const cause = $derived(trust && CAUSE_WORDS[trust.cause]);
   const said = $derived(messageOfJudgement(region.verdict));
   const rebuilt = $derived(trust?.reconstruction);
+  /** Trusted or not: another kept content may be the one that works. */
+  const contents = $derived(new Set(region.reads.map((r) => r.sha256)).size);
 </script>
 
 {#if trust && cause}
@@ -83,7 +85,7 @@
         </table>
       {/if}
     </details>
-    {#if may('reads.accept') && region.state !== 'trusted'}
+    {#if may('reads.accept') && (region.state !== 'trusted' || contents > 1)}
       <AcceptReads {jobNumber} {role} {region} />
     {/if}
   </section>

@@ -7,27 +7,40 @@
   import SupplyTrace from '$lib/features/shared/SupplyTrace.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import { may } from '$lib/features/live/may.ts';
+  import type { GateKind } from '@badger/core/gates/check-gate';
+  import type { UnitRole } from '@badger/core/job/roles';
+  import type { Writes } from '@badger/core/operation/writes';
+  import ToldAfterCard from './ToldAfterCard.svelte';
+  import WriteChoice from './WriteChoice.svelte';
   import GateList from './GateList.svelte';
   import WaiverCard from './WaiverCard.svelte';
   import WriteTable from './WriteTable.svelte';
 
   let { job, station, trace }: StageProps = $props();
 
+  function gateOf(of: UnitRole, what: Writes): GateKind {
+    if (what === 'backup') return of === 'donor' ? 'restore' : 'restore-own';
+    return of === 'donor' ? 'write' : 'write-back';
+  }
+
   let confirmation = $state('');
+  let chosen = $state<Writes>('image');
   const operation = $derived(
     station?.operation?.kind === 'write' && station.operation.jobNumber === job.number
       ? station.operation
       : undefined
   );
   const role = $derived(job.target ?? 'donor');
-  const gate = $derived(
-    liveGate(role === 'donor' ? 'write' : 'write-back', jobAs(job, role), station)
-  );
+  const touched = $derived(job.operations.some((o) => o.kind === 'write' && o.touched));
+  // nothing was written yet: there is nothing to choose
+  const writes = $derived(touched ? chosen : 'image');
+  const gate = $derived(liveGate(gateOf(role, writes), jobAs(job, role), station));
   const last = $derived(job.lastWrite);
   const problem = $derived(last?.problem ? messageOfProblem(last.problem) : undefined);
   const meaning = $derived(last?.meaning ? messageOf(last.meaning) : undefined);
   const ready = $derived(gate.open && confirmation === (job.units[role]?.tag.slice(-3) ?? '-'));
 
+  const minutes = (seconds: number) => Math.max(1, Math.round(seconds / 60));
   async function write(event: SubmitEvent) {
     event.preventDefault();
     if (!station) return;
@@ -35,6 +48,7 @@
       kind: 'write',
       jobNumber: job.number,
       stationId: station.id,
+      writes,
       confirmation
     });
     if (noted(sent)) confirmation = '';
@@ -51,7 +65,9 @@
 {#if job.clone}
   <WriteTable plan={job.clone.plan} progress={operation?.regions ?? last?.regions ?? []} />
 {/if}
+{#if last?.after && !operation}<ToldAfterCard told={last.after} />{/if}
 {#if !operation && !job.closedAt}
+  {#if touched}<WriteChoice {job} bind:writes={chosen} />{/if}
   <form class="card-sheet confirm" onsubmit={write}>
     <RoleMark {role} size={34} />
     <label>
@@ -67,9 +83,17 @@
       />
     </label>
     <button class="btn btn-primary" disabled={!ready}
-      >{role === 'donor' ? 'Write to the donor' : 'Write to this unit'}</button
+      >{writes === 'backup'
+        ? 'Give it its own content back'
+        : role === 'donor'
+          ? 'Write to the donor'
+          : 'Write to this unit'}</button
     >
-    <span class="soft">Nobody touches the bench until it is done.</span>
+    <span class="soft"
+      >Nobody touches the bench until it is done{job.writeSeconds && writes === 'image'
+        ? `: usually ${minutes(job.writeSeconds.low)} to ${minutes(job.writeSeconds.high)} min, reading back included`
+        : ''}.</span
+    >
   </form>
   <GateList lines={gate.lines} />
   {#if role === 'donor' && job.units.donor && may('backup.waive')}<WaiverCard {job} />{/if}

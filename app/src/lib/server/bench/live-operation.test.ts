@@ -18,6 +18,7 @@ const make = (kind: 'read' | 'write') =>
     role: 'donor',
     tag: '0388',
     ranges: undefined,
+    writes: 'image',
     regionIds: kind === 'write' ? ['data-flash', 'program-flash'] : ['data-flash'],
     profile: parsed.value,
     access,

@@ -4,6 +4,7 @@ import { lengthOf, type Range } from '@badger/core/image/range';
 import type { SparseImage } from '@badger/core/image/image';
 import type { Problem } from '@badger/core/base/result';
 import type { OperationKind, OperationState } from '@badger/core/operation/life-cycle';
+import type { Writes } from '@badger/core/operation/writes';
 import type { UnitRole } from '@badger/core/job/roles';
 import type { Profile } from '@badger/core/profile/profile';
 import { getRegion } from '@badger/core/profile/profile';
@@ -43,6 +44,8 @@ export interface LiveOperationSpec {
   readonly regionIds: readonly string[];
   /** Addresses that a read is limited to; undefined: whole regions. */
   readonly ranges: readonly Range[] | undefined;
+  /** Of a write. */
+  readonly writes: Writes;
   readonly profile: Profile;
   /** How the unit is reached, resolved once at the start. */
   readonly access: DrivenAccess;

@@ -15,7 +15,7 @@ function work(asked: Work): JudgedApart | BuiltApart {
 parentPort?.on('message', ({ id, ...asked }: ToThread) => {
   let answer: FromThread;
   try {
-    answer = { id, ...work(asked as Work) };
+    answer = { id, ...work(asked) };
   } catch (error) {
     answer = { id, error: String(error) };
   }

@@ -19,6 +19,8 @@ const columns = {
   kind: operation.kind,
   regionId: operation.regionId,
   cloneImageId: operation.cloneImageId,
+  writes: operation.writes,
+  after: operation.after,
   accessKey: operation.accessKey,
   state: operation.state,
   owner: operation.owner,
@@ -69,6 +71,8 @@ export async function listWrittenElsewhere(db: Tx, jobIds: readonly string[]) {
         eq(operation.kind, 'write'),
         // written back into itself is no clone
         eq(operation.role, 'donor'),
+        // nor is its own backup
+        ne(operation.writes, 'backup'),
         eq(operation.state, 'done')
       )
     );

@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, inArray, isNull, max } from 'drizzle-orm';
-import { readPlan } from '@badger/core/clone/plan';
+import { readPlan, type ClonePlan } from '@badger/core/clone/plan';
 import type { ReadRole } from '@badger/core/job/roles';
 import type { Tx } from '../db/client.ts';
 import { unit } from '../db/schema/jobs.ts';
@@ -116,4 +116,14 @@ export async function listLatestCloneImages(db: Tx, jobIds: readonly string[]) {
     .where(inArray(cloneImage.jobId, [...jobIds]))
     .orderBy(cloneImage.jobId, desc(cloneImage.builtAt));
   return rows.map((row) => ({ ...row, plan: readPlan(row.plan) }));
+}
+
+/** The plans of these clone images, in any order. */
+export async function listCloneImages(db: Tx, ids: readonly string[]): Promise<ClonePlan[]> {
+  if (ids.length === 0) return [];
+  const rows = await db
+    .select({ plan: cloneImage.plan })
+    .from(cloneImage)
+    .where(inArray(cloneImage.id, [...ids]));
+  return rows.map((row) => readPlan(row.plan));
 }

@@ -1,4 +1,5 @@
 import { JOB_ROLES } from '@badger/core/job/roles';
+import { WRITES, type ToldAfter } from '@badger/core/operation/writes';
 import {
   bigint,
   index,
@@ -186,6 +187,10 @@ export const operation = pgTable(
     kind: text({ enum: ['identify', 'read', 'write'] }).notNull(),
     regionId: text(),
     cloneImageId: uuid().references(() => cloneImage.id),
+    /** Of a write: the built image, only what of it the unit does not hold yet, or the unit's own backup. */
+    writes: text({ enum: WRITES }).notNull().default('image'),
+    /** What the unit told after it was written and reset; null where it was not asked. */
+    after: jsonb().$type<ToldAfter>(),
     /** The access of the profile that was driven; null in rows from before it was recorded. */
     accessKey: text(),
     state: text({

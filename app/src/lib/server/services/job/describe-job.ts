@@ -17,12 +17,14 @@ import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
 import type { UnitRow } from '../../repositories/job-units.ts';
 import type { OperationRow } from '../../repositories/operations.ts';
 import type { ReadRow } from '../../repositories/reads.ts';
-import type { Profile } from '@badger/core/profile/profile';
+import { getRegion, type Profile } from '@badger/core/profile/profile';
+import { estimateTransfer } from '@badger/core/time/estimate';
 import type { Role } from '@badger/core/rights/rights';
 import type { Deps } from '../../deps.ts';
 import { jobFacts } from './gate.ts';
 import { sideFacts, sideOf, type JobSide } from './job-sides.ts';
 import type { JobView, RegionView, SecretView } from './job-view.ts';
+import type { PlanLine } from '@badger/core/clone/plan';
 import { tellPlan } from '@badger/core/clone/tell-plan';
 import { planWords } from '../../../messages/clone-words.ts';
 import { describeProof } from '../prove/describe-scan.ts';
@@ -84,6 +86,7 @@ function describeImage(view: JobView) {
   const { method, parts, recipe, consent, clone, cloneState, profile } = view;
   const ruled = new Set(profile?.checksums.map((r) => r.region));
   return {
+    writeSeconds: profile && clone && writeSecondsOf(view, profile, clone.plan.lines),
     ...{ method, parts, consent },
     buildWords:
       clone && profile && cloneState === 'built'
@@ -94,6 +97,17 @@ function describeImage(view: JobView) {
       .filter((l) => !ruled.has(l.regionId))
       .map((l) => l.regionName)
   };
+}
+
+/** How long writing and reading back usually takes with the family over this access. Units: s, from and to. */
+function writeSecondsOf({ access }: JobView, profile: Profile, lines: readonly PlanLine[]) {
+  const regions = lines.map((l) => getRegion(profile, l.regionId));
+  const carrier = access?.spec?.carrier;
+  const [write, back] = (['write', 'read'] as const).map((direction) =>
+    estimateTransfer({ regions, direction, carrier, measured: [] })
+  );
+  const sum = (of: 'lowSeconds' | 'highSeconds') => (write?.[of] ?? 0) + (back?.[of] ?? 0);
+  return { low: sum('lowSeconds'), high: sum('highSeconds') };
 }
 
 /** What stands in the job's own row. */
@@ -275,6 +289,9 @@ function describeOperationRow(row: OperationRow): OperationData {
     unitTag: row.unitTag,
     stationId: row.stationId,
     regionId: row.regionId,
+    writes: row.writes,
+    after: row.after,
+    touched: row.mayHaveChangedAt !== null,
     state: row.state,
     regions: row.regions,
     problem: row.problem,

@@ -9,6 +9,7 @@ import {
 } from '@badger/core/operation/life-cycle';
 import type { SparseImage } from '@badger/core/image/image';
 import type { HandshakeEvidence, TryOutcome } from '@badger/core/diagnosis/evidence';
+import type { ToldAfter } from '@badger/core/operation/writes';
 import type { ModuleIdentity } from '@badger/core/access/memory-access';
 import type { Trace } from '../../station/trace-recorder.ts';
 import type { IdentifiedUnit } from '../../bench/station-bench.ts';
@@ -34,6 +35,8 @@ export interface Outcome {
   readonly result: Result<true>;
   readonly identity?: ModuleIdentity;
   readonly image?: SparseImage<unknown>;
+  /** What the unit told after it was written and reset. */
+  readonly after?: ToldAfter;
   /** How each try of the handshake ended. */
   readonly tries?: readonly TryOutcome[];
   /** What was measured around a failure. */
@@ -137,6 +140,7 @@ async function store(tx: Tx, run: Run, { outcome, trace, at }: End): Promise<Sto
     totalBytes: live.totalBytes,
     problem: problem ?? null,
     meaning: meaningOf(run, state),
+    after: outcome.after ?? null,
     endedAt: at,
     ...(live.memoryMayHaveChanged ? {} : { mayHaveChangedAt: null })
   });
@@ -262,7 +266,6 @@ async function countLeads(tx: Tx, { view, unit, station }: Run, family: string):
 /** What the end means for the unit on the bench, by what was sent to it. */
 function meaningOf({ live }: Run, state: OperationState): string {
   if (!live.memoryMayHaveChanged) return 'meaning.unit.untouched';
-  return live.spec.kind === 'write' && state === 'done'
-    ? 'meaning.write.verified'
-    : 'meaning.write.partial';
+  if (live.spec.kind !== 'write' || state !== 'done') return 'meaning.write.partial';
+  return live.spec.writes === 'backup' ? 'meaning.backup.restored' : 'meaning.write.verified';
 }

@@ -1,5 +1,7 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { targetOf } from '@badger/core/access/access';
+import type { PartSource } from '@badger/core/clone/parts';
+import type { JobView } from '../job/job-view.ts';
 import { judgeVehicle } from '@badger/core/access/vehicle/vehicle-reading';
 import { verifyConnected } from '@badger/core/job/verify-connected';
 import type { MemoryAccess } from '@badger/core/access/memory-access';
@@ -161,9 +163,14 @@ async function verifyConnectedUnit(run: Run, memory: MemoryAccess): Promise<Resu
     chipId: chipId.value,
     meant: { chipId: unit.chipId, tag: unit.tag, role: live.spec.role },
     originalChipId: view.units.original?.chipId,
+    withoutOriginal: takesNothingOf(view, 'original'),
     writes: live.spec.kind === 'write'
   });
 }
+
+/** Is no byte of that unit in what was built? */
+const takesNothingOf = (view: JobView, from: PartSource): boolean =>
+  (view.clone?.plan.lines ?? []).every((l) => l.parts.every((p) => p.from !== from));
 
 async function read(run: Run, memory: MemoryAccess): Promise<Outcome> {
   const { live } = run;

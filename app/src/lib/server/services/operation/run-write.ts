@@ -1,48 +1,51 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { equalBytes } from '@badger/core/base/bytes';
 import type { MemoryAccess } from '@badger/core/access/memory-access';
+import { differingBlocks } from '@badger/core/clone/differing-blocks';
 import { compareImages } from '@badger/core/image/compare';
+import type { Range } from '@badger/core/image/range';
 import { imageOfLine, type PlanLine, type WriteOrigin } from '@badger/core/clone/plan';
-import { joinBytes, type SparseImage } from '@badger/core/image/image';
+import { joinBytes, sliceImage, type SparseImage } from '@badger/core/image/image';
+import type { ToldAfter } from '@badger/core/operation/writes';
 import { getRegion, rangeOf } from '@badger/core/profile/profile';
 import { loadImage } from '../../repositories/images.ts';
 import type { Outcome } from './conclude-operation.ts';
 import { waitForVolts } from './before-erase.ts';
+import { linesToWrite } from './lines-to-write.ts';
 import { advance, type Run } from './run.ts';
 
 /**
- * Writes the clone image to the donor, region by region in the plan's order, and reads each region back before
- * the next one is touched. Everything that is to be written is loaded and proven before the first erase.
+ * Writes region by region in the plan's order, and reads each region back before the next one is touched: the built image, the unit's own backup, or of the
+ * image only the blocks that the unit does not hold. Everything that is to be written is loaded and proven before the first erase.
  * Nothing is repeated by itself. Once something was sent that changes memory the database is not waited for any more: a
  * unit that is half written is worth more finished and proven than explained.
  */
 export async function runWrite(run: Run, memory: MemoryAccess): Promise<Outcome> {
-  const plan = run.view.clone?.plan;
-  if (!plan) return { result: fail('gate.image.none') };
+  const { profile, writes } = run.live.spec;
+  const lines = linesToWrite(run.view, writes);
+  if (lines.length === 0) return { result: fail('gate.image.none') };
   const images = new Map<string, SparseImage<WriteOrigin>>();
-  for (const line of plan.lines) {
+  for (const line of lines) {
     const content = await loadImage(run.deps.db, line.sha256);
     if (!content.ok) return { result: content };
-    const image = imageOfLine(run.live.spec.profile, line, content.value);
+    const image = imageOfLine(profile, line, content.value);
     if (!image.ok) return { result: image };
     images.set(line.regionId, image.value);
   }
   const unlocked = await memory.unlock();
   if (!unlocked.ok) return { result: unlocked };
   await advance(run, 'work-begun');
-  for (const [index, line] of plan.lines.entries()) {
-    const image = images.get(line.regionId) as SparseImage<WriteOrigin>;
-    const fed = await waitForVolts(run);
-    if (!fed.ok) return { result: fed };
-    const written = await writeRegion(run, memory, { line, image });
+  for (const [index, line] of lines.entries()) {
+    const work = { line, image: images.get(line.regionId) as SparseImage<WriteOrigin> };
+    const written = await writeRegion(run, memory, work);
     if (!written.ok) return { result: written };
-    if (index === plan.lines.length - 1) await advance(run, 'all-written');
-    const equal = await readBack(run, memory, { line, image });
+    if (index === lines.length - 1) await advance(run, 'all-written');
+    const equal = await readBack(run, memory, work);
     if (!equal.ok) return { result: equal };
   }
   // out of the programming session; the content is proven already, so a unit that does not answer is no fault
   await memory.reset();
-  return { result: ok(true) };
+  return { result: ok(true), after: await askAgain(run, memory, lines) };
 }
 
 interface RegionWrite {
@@ -53,30 +56,85 @@ interface RegionWrite {
 async function writeRegion(
   run: Run,
   memory: MemoryAccess,
+  work: RegionWrite
+): Promise<Result<true>> {
+  const ranges = await rangesToWrite(run, memory, work);
+  if (!ranges.ok) return ranges;
+  const region = getRegion(run.live.spec.profile, work.line.regionId);
+  let before = region.lengthBytes - ranges.value.reduce((n, r) => n + r.end - r.start, 0);
+  for (const range of ranges.value) {
+    const fed = await waitForVolts(run);
+    if (!fed.ok) return fed;
+    const written = await writeRange(run, memory, { ...work, range, before });
+    if (!written.ok) return written;
+    before += range.end - range.start;
+  }
+  return ok(true);
+}
+
+/** All of the region; or, where only the rest is written, the blocks in which the unit does not hold what is meant: that is read first. */
+async function rangesToWrite(
+  run: Run,
+  memory: MemoryAccess,
   { line, image }: RegionWrite
+): Promise<Result<Range[]>> {
+  const { profile, writes } = run.live.spec;
+  const region = getRegion(profile, line.regionId);
+  if (writes !== 'rest') return ok([rangeOf(region)]);
+  const found = await readRegion(run, memory, line.regionId);
+  if (!found.ok) return found;
+  const blocks = differingBlocks(joinBytes(image), found.value, region.eraseBlockBytes);
+  return ok(
+    blocks.map(({ start, end }) => ({ start: region.address + start, end: region.address + end }))
+  );
+}
+
+interface RangeWrite extends RegionWrite {
+  /** Addresses. */
+  readonly range: Range;
+  /** Bytes of the region that are right already. */
+  readonly before: number;
+}
+
+async function writeRange(
+  run: Run,
+  memory: MemoryAccess,
+  { line, image, range, before }: RangeWrite
 ): Promise<Result<true>> {
   const { live, deps } = run;
   const region = getRegion(live.spec.profile, line.regionId);
   if (region.eraseBlockBytes !== undefined) {
     live.phase(region.id, 'erasing');
     deps.bench.changed();
-    const erased = await memory.erase(rangeOf(region));
+    const erased = await memory.erase(range);
     if (!erased.ok) return erased;
   }
   live.phase(region.id, 'writing');
-  let before = 0;
-  for (const { range, bytes } of image.pieces) {
-    const written = await memory.write(range, {
-      image: bytes,
-      onBytes: (done) => {
-        live.progress(region.id, before + done, 'write');
+  let done = before;
+  for (const piece of sliceImage(image, range).pieces) {
+    const written = await memory.write(piece.range, {
+      image: piece.bytes,
+      onBytes: (bytes) => {
+        live.progress(region.id, done + bytes, 'write');
         deps.bench.changed();
       }
     });
     if (!written.ok) return written;
-    before += bytes.length;
+    done += piece.bytes.length;
   }
   return ok(true);
+}
+
+function readRegion({ live, deps }: Run, memory: MemoryAccess, regionId: string) {
+  const region = getRegion(live.spec.profile, regionId);
+  live.phase(region.id, 'reading-back');
+  return memory.read(rangeOf(region), {
+    signal: { stopped: false },
+    onBytes: (done) => {
+      live.progress(region.id, done, 'read');
+      deps.bench.changed();
+    }
+  });
 }
 
 async function readBack(
@@ -84,16 +142,9 @@ async function readBack(
   memory: MemoryAccess,
   { line, image }: RegionWrite
 ): Promise<Result<true>> {
-  const { live, deps } = run;
+  const { live } = run;
   const region = getRegion(live.spec.profile, line.regionId);
-  live.phase(region.id, 'reading-back');
-  const back = await memory.read(rangeOf(region), {
-    signal: { stopped: false },
-    onBytes: (done) => {
-      live.progress(region.id, done, 'read');
-      deps.bench.changed();
-    }
-  });
+  const back = await readRegion(run, memory, region.id);
   if (!back.ok) return back;
   const meant = joinBytes(image);
   if (!equalBytes(back.value, meant)) {
@@ -107,4 +158,18 @@ async function readBack(
   }
   live.phase(region.id, 'equal');
   return ok(true);
+}
+
+/** The unit was reset and is asked who it is now; that it does not answer says nothing of its content. */
+async function askAgain(
+  run: Run,
+  memory: MemoryAccess,
+  lines: readonly PlanLine[]
+): Promise<ToldAfter> {
+  const vin = lines.flatMap((l) => l.fields).find((f) => f.id === 'vin' && f.role === 'identity');
+  const meantVin = vin?.written ?? '';
+  const told = await memory.identify().catch(() => undefined);
+  if (!told?.ok) return { answered: false, chipId: '', vin: '', meantVin };
+  const { chipId = '', fields } = told.value;
+  return { answered: true, chipId, vin: fields['vin'] ?? '', meantVin };
 }

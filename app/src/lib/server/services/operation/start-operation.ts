@@ -11,7 +11,7 @@ import { listSecretReads } from '@badger/core/access/secret-ranges';
 import type { Range } from '@badger/core/image/range';
 import { READ_GATES, type GateKind } from '@badger/core/gates/check-gate';
 import type { UnitRole } from '@badger/core/job/roles';
-import { isActive, type OperationKind } from '@badger/core/operation/life-cycle';
+import { isActive } from '@badger/core/operation/life-cycle';
 import type { StartOperation } from '../../../schema/requests.ts';
 import { getRegion, type Profile } from '@badger/core/profile/profile';
 import { checkRight } from '@badger/core/rights/rights';
@@ -31,6 +31,7 @@ import { sideOf } from '../job/job-sides.ts';
 import type { JobView } from '../job/job-view.ts';
 
 import { atClock, planSeries, type SeriesStep } from './read-series.ts';
+import { linesToWrite } from './lines-to-write.ts';
 import { runOperation } from './run-operation.ts';
 import { needsCable } from './vehicle-cable.ts';
 import { partOf, type Run } from './run.ts';
@@ -132,7 +133,7 @@ function check(
   }
   const access = accessFor(side.access, profile, request);
   const gate = checkJobGate(deps, view, {
-    kind: gateOf(request.kind, role),
+    kind: gateOf(request, role),
     stationId: request.stationId,
     ...{ person, access, role }
   });
@@ -204,14 +205,16 @@ function rangesOf(
 
 /** Regions that an operation works on. */
 function regionIdsOf(request: StartOperation, view: JobView): string[] {
-  if (request.kind === 'write') return view.clone?.plan.lines.map((l) => l.regionId) ?? [];
+  if (request.kind === 'write')
+    return linesToWrite(view, request.writes ?? 'image').map((l) => l.regionId);
   return request.kind === 'read' ? [request.regionId as string] : [];
 }
 
-function gateOf(kind: OperationKind, role: UnitRole): GateKind {
+function gateOf({ kind, writes }: StartOperation, role: UnitRole): GateKind {
   if (kind === 'identify') return 'identify';
-  if (kind === 'write') return role === 'donor' ? 'write' : 'write-back';
-  return READ_GATES[role];
+  if (kind === 'read') return READ_GATES[role];
+  if (writes === 'backup') return role === 'donor' ? 'restore' : 'restore-own';
+  return role === 'donor' ? 'write' : 'write-back';
 }
 
 interface Enqueue extends Checked {
@@ -225,6 +228,7 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
   const regionIds = regionIdsOf(request, view);
   const ranges = rangesOf(request, profile, access);
   const versions = versionsNow(station, profile);
+  const { writes = 'image' } = request;
   const id = await insertOperation(tx, {
     jobId: view.job.id,
     stationId: request.stationId,
@@ -232,7 +236,8 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     role,
     kind: request.kind,
     regionId: request.regionId ?? null,
-    cloneImageId: request.kind === 'write' ? (view.clone?.id ?? null) : null,
+    cloneImageId: request.kind === 'write' && writes !== 'backup' ? (view.clone?.id ?? null) : null,
+    writes,
     accessKey: access.key,
     state: 'queued',
     owner: deps.owner,
@@ -250,7 +255,8 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     kind: `${request.kind}.started`,
     data: {
       ...{ unit: unit.tag, role, station: request.stationId, regions: regionIds.join(', ') },
-      ...{ ranOn: versionsInWords(versions), ...partOf({ ranges }) }
+      ...{ ranOn: versionsInWords(versions), ...partOf({ ranges }) },
+      ...(request.kind === 'write' && writes !== 'image' ? { writes } : {})
     }
   });
   const live = new LiveOperation({
@@ -262,6 +268,7 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     tag: unit.tag,
     regionIds,
     ranges,
+    writes,
     profile,
     access,
     benchFeeds: access.carrier === 'can-uds' && !(asksWhoFeeds(access) && unit.fedBy === 'vehicle'),

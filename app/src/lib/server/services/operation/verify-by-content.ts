@@ -4,6 +4,8 @@ import { judgeContent, type ContentOwner } from '@badger/core/access/judge-conte
 import type { MemoryAccess } from '@badger/core/access/memory-access';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { getRegion, rangeOf } from '@badger/core/profile/profile';
+import { writesTo } from '@badger/core/job/work-state';
+import { listCloneImages } from '../../repositories/reads.ts';
 import { loadImage } from '../../repositories/images.ts';
 import type { Run } from './run.ts';
 
@@ -53,20 +55,25 @@ async function ownerOf(
   if (!originals.ok) return originals;
   const backups = await kept(live.spec.role);
   if (!backups.ok) return backups;
-  // a write of this job that was begun on this donor and not proven
-  const last = view.lastWrite;
-  const broken =
-    last?.mayHaveChangedAt && last.state !== 'done' && last.cloneImageId === view.clone?.id;
-  const line = broken ? view.clone?.plan.lines.find((l) => l.regionId === regionId) : undefined;
-  const begun = line ? await loadAll(run, [line.sha256]) : ok([]);
+  // what writes of this job put into this donor, or began to
+  const begun = await loadAll(run, await begunContents(run, regionId));
   if (!begun.ok) return begun;
   const erases = getRegion(live.spec.profile, regionId).eraseBlockBytes !== undefined;
   return ok(
     judgeContent({
-      ...{ found, erases, begun: begun.value[0] },
+      ...{ found, erases, begun: begun.value },
       ...{ originals: originals.value, backups: backups.value }
     })
   );
+}
+
+/** SHA-256 of what writes of this job have put, or begun to put, into a region of the unit. */
+async function begunContents({ deps, view, unit }: Run, regionId: string): Promise<string[]> {
+  const touched = writesTo(view.operations, unit.id).filter((w) => w.mayHaveChangedAt);
+  const ids = new Set(touched.flatMap((w) => w.cloneImageId ?? []));
+  const plans = await listCloneImages(deps.db, [...ids]);
+  const lines = plans.flatMap((plan) => plan.lines.filter((l) => l.regionId === regionId));
+  return [...new Set(lines.map((l) => l.sha256))];
 }
 
 async function loadAll(run: Run, hashes: readonly string[]): Promise<Result<Uint8Array[]>> {

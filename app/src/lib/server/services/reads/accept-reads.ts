@@ -16,9 +16,9 @@ import { loadShopRules } from '../shop/shop-settings.ts';
 import { judgeNow } from './judge-kept.ts';
 
 /**
- * A lead takes one of the kept reads, or what was put together of them, for the content of a region whose reads are not trusted, and says why. It
+ * A lead takes one of the kept reads, or what was put together of them, for the content of a region, and says why: where its reads are not trusted, or where what is trusted failed in the vehicle. It
  * holds for just these reads: one more, and it is to be said anew. Errors: those of {@link actOnView}, `job.work.running`, `upload.region.unknown`,
- * `reads.accept.needless` (trusted by itself, or not read), `reads.accept.none` (no such read, or nothing that may be written).
+ * `reads.accept.needless` (it is what is trusted already, or nothing was read), `reads.accept.none` (no such read, or nothing that may be written).
  */
 export async function acceptReads(
   deps: Deps,
@@ -33,11 +33,11 @@ export async function acceptReads(
     const unit = view.units[role];
     if (!region || !unit) return fail('upload.region.unknown', { region: regionId });
     const { name } = region.region;
-    const byItself = isTrusted(region.verdict) && !region.accepted;
-    if (byItself || region.reads.length === 0)
-      return fail('reads.accept.needless', { region: name });
+    if (region.reads.length === 0) return fail('reads.accept.needless', { region: name });
     const taken = await contentOf(deps, tx, { view, region, request });
     if (!taken) return fail('reads.accept.none', { region: name });
+    if (isTrusted(region.verdict) && region.agreement.trustedSha256 === taken.sha256)
+      return fail('reads.accept.needless', { region: name });
     const readNumbers = region.reads.map((r) => r.number).sort((a, b) => a - b);
     await insertAccepted(tx, {
       ...{ jobId: view.job.id, unitId: unit.id, regionId, reason: reason.trim() },
