@@ -24,7 +24,7 @@ const steersByCode = {
 export default defineConfig(
   globalIgnores([
     '**/node_modules/',
-    '**/build/',
+    'app/build/',
     'app/thread/',
     '**/.svelte-kit/',
     '**/generated/',

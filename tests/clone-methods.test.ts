@@ -275,6 +275,24 @@ describe('a person takes bytes from elsewhere', () => {
     expect(await changeSource(deps, bench, { ...one, from: 'family' })).toMatchObject({ ok: true });
     expect((await view(jobNumber)).cloneState).toBe('built');
   });
+  it('for one method only: chosen back and forth, nothing stands in the way of another', async () => {
+    const { deps } = shop.root;
+    const jobNumber = numberOf();
+    const choose = (method: CloneMethod) =>
+      chooseAccess(deps, lead, { jobNumber, key: 'bench-0', method, reason: 'tried here' });
+    expect(await choose('whole-image')).toMatchObject({ ok: true });
+    const program = { jobNumber, regionId: 'processor', start: 0, end: 0x80000 } as const;
+    const change = { ...program, from: 'donor', reason: 'its program runs already' } as const;
+    expect(await changeSource(deps, bench, change)).toMatchObject({ ok: true });
+    expect((await view(jobNumber)).needed.map((n) => `${n.from} ${n.regionId}`)).toEqual([
+      'original eeprom'
+    ]);
+    // memory chip only writes no processor at all: what was said for the other method is not asked
+    expect(await choose('memory-chip')).toMatchObject({ ok: true });
+    expect((await view(jobNumber)).parts?.ok).toBe(true);
+    expect(await choose('merge')).toMatchObject({ ok: true });
+    expect((await view(jobNumber)).cloneState).toBe('built');
+  });
   it('and what is trusted of the donor is enough: its backup was kept before it was written', async () => {
     const found = await view(numberOf());
     expect(found.regions.donor.filter((r) => isTrusted(r.verdict)).map((r) => r.region.id)).toEqual(

@@ -1,10 +1,12 @@
 // Jobs of every shape through the real services: the same unit written, data handed over, a loose unit, a dead one.
+import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { correctSums } from '@badger/core/checksum/correct-sums';
 import { imageOf } from '@badger/core/image/image';
 import type { NewJob } from '../app/src/lib/schema/requests.ts';
 import { listEvents } from '../app/src/lib/server/repositories/events.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { findJobOfContent } from '../app/src/lib/server/repositories/reads.ts';
 import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts';
 import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
 import {
@@ -207,6 +209,22 @@ describe('the same unit gets new content', () => {
       kind: 'job.closed',
       data: { result: 'unit-rewritten' }
     });
+  });
+
+  it('a file that serves another unit too is told, and nothing is held by it', async () => {
+    const other = await open({}, '0388');
+    await authorise(other);
+    expect((await identify(other, '0388'))?.state).toBe('done');
+    await readAll(other);
+    const own = sound('program-flash', memoryOf('0388', 'program-flash').fill(7, 0x200, 0x204));
+    expect(codeOf(await supply(other, 'program-flash', own))).toBe('ok');
+    expect(await build(other)).toBe('ok');
+    // the very file that was written into 0421
+    const sha256 = createHash('sha256').update(next).digest('hex');
+    const unitId = (await view(other)).units.original?.id ?? '';
+    expect(await findJobOfContent(shop.root.deps.db, sha256, unitId)).toBe(job);
+    const first = (await view(job)).units.original?.id ?? '';
+    expect(await findJobOfContent(shop.root.deps.db, sha256, first)).toBeUndefined();
   });
 
   it('a job for a donor takes no file for the unit itself, and the other way round', async () => {

@@ -206,6 +206,15 @@ describe('one secret is put in its place', () => {
     };
     const again = composed(ec, own, { partner: alone, ...(from ? { donor: from } : {}) });
     expect(Buffer.compare(again.plain, plain)).toBe(0);
+    // read alone of a family that scrambles it, those bytes are not the secret
+    const scrambling: Profile = {
+      ...bd,
+      transforms: [{ id: 't', name: 'T', region: 'eeprom', steps: [{ kind: 'invert' }] }]
+    };
+    const bare = { ...alone, profile: scrambling };
+    expect(
+      composeRegion(ec, own, { partner: bare, ...(from ? { donor: from } : {}) })
+    ).toMatchObject({ problem: { code: 'clone.secret.unsound' } });
   });
   it('copies that differ, or nothing that is kept, are no secret', () => {
     const torn = makePlain(ec, 'backup', 'original');

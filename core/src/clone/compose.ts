@@ -7,7 +7,7 @@ import { bytesOf, imageOf, type SparseImage } from '../image/image.ts';
 import { overlaps } from '../image/range.ts';
 import { getRegion, rangeOf, type Profile, type SecretField } from '../profile/profile.ts';
 import { spanOf } from '../trust/sense.ts';
-import { layBare, scramble } from '../transform/plain-region.ts';
+import { isScrambled, layBare, scramble } from '../transform/plain-region.ts';
 import type { PartSource, PlanPart, RegionParts } from './parts.ts';
 import type { Provenance, SumLine } from './plan.ts';
 import { traceParts } from './trace-parts.ts';
@@ -143,6 +143,8 @@ export function takeSecret(
   const { address } = getRegion(profile, secret.region);
   const unsound = fail('clone.secret.unsound', { secret: secret.name, family: profile.id });
   const plain = plainAround(profile, secret.region, image);
+  // what was read alone of a scrambled region cannot be laid bare
+  if (!plain && isScrambled(profile, secret.region)) return unsound;
   const copies = secret.offsets.map((at) => {
     const range = { start: at, end: at + secret.lengthBytes };
     return plain

@@ -104,8 +104,8 @@ export interface JobRows<
   readonly choice: { readonly accessKey: string; readonly method: string } | undefined;
   readonly reads: readonly R[];
   readonly accepted: readonly AcceptedFact[];
-  /** Where people take bytes of the clone image from, other than the family says. */
-  readonly changes: readonly SourceChange[];
+  /** Where people take bytes of the clone image from, other than the family says; said for one method, it holds for no other. */
+  readonly changes: readonly (SourceChange & { readonly method: string })[];
   readonly consents: readonly ConsentFact[];
   /** The newest that was built. */
   readonly clone: C | undefined;

@@ -93,7 +93,8 @@ function groundOf<U extends UnitFact, R extends KeptReadFact>(
   const profile = profileOf(job.familyId);
   const method = profile ? resolveMethod(profile, rows.choice) : 'none';
   const shape = shapeOf(job.reason);
-  const { units, changes } = rows;
+  const { units } = rows;
+  const changes = rows.changes.filter((c) => c.method === method);
   const supplied = newestSupplied(rows.reads, units.original);
   const partnerProfile = units.partner && profileOf(units.partner.familyId);
   const facts = { profile, shape, changes, supplied, partnerProfile };

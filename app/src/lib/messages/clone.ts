@@ -171,9 +171,9 @@ export const clone = {
     text: `${text(p.bytes)} bytes differ; the family does not say which may.`
   }),
   'supplied.job.other': (p) => ({
-    title: `It is the file of job ${text(p.job)}`,
-    text: 'The same content serves another unit there.',
-    clear: 'Choose the file of this unit.'
+    title: `The same file is kept in job ${text(p.job)}`,
+    text: 'It serves another unit there. An update may be for many; a file made for one unit is not.',
+    clear: 'Make sure that it is meant for this unit.'
   }),
   'gate.restore.needless': () => ({
     title: 'There is nothing to give back',

@@ -5,9 +5,9 @@
   import { send } from '$lib/features/live/send.ts';
   import { messageOfProblem } from '$lib/messages/catalogue.ts';
   import { METHOD_NAMES } from '$lib/messages/clone.ts';
-  import { moveUp, offsetText, type OriginRow } from './build.view.ts';
+  import { moveUp, offsetText, type ChosenRange, type OriginRow } from './build.view.ts';
   import BuiltRegion from './BuiltRegion.svelte';
-  import ChangeSource, { type Chosen } from './ChangeSource.svelte';
+  import ChangeSource from './ChangeSource.svelte';
   import ConsentCard from './ConsentCard.svelte';
   import PlannedParts from './PlannedParts.svelte';
   import SuppliedFiles from './SuppliedFiles.svelte';
@@ -21,7 +21,7 @@
   const order = $derived(plan?.lines.map((l) => l.regionId) ?? []);
   const mayChange = $derived(!itself && !job.closedAt && may('clone.change'));
   const gap = $derived(job.recipeGap && messageOfProblem(job.recipeGap));
-  let chosen = $state<Chosen>({ regionId: '', start: '', end: '', from: 'original' });
+  let chosen = $state<ChosenRange>({ regionId: '', start: '', end: '', from: 'original' });
   let choosing = $state(false);
 
   async function build(wanted?: readonly string[]) {
@@ -86,7 +86,9 @@
       {job}
       {line}
       place={i + 1}
-      onchoose={mayChange ? (row) => choose(line.regionId, line.lengthBytes, row) : undefined}
+      onchoose={mayChange
+        ? (row: OriginRow) => choose(line.regionId, line.lengthBytes, row)
+        : undefined}
       onup={i > 0 && !job.closedAt && may('memory.build')
         ? () => build(moveUp(order, line.regionId))
         : undefined}

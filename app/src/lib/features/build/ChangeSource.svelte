@@ -2,16 +2,9 @@
   import type { JobData } from '$lib/job-types.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
-  import { readOffset } from './build.view.ts';
+  import { readOffset, type ChosenRange } from './build.view.ts';
 
-  export interface Chosen {
-    regionId: string;
-    start: string;
-    end: string;
-    from: string;
-  }
-
-  let { job, chosen = $bindable() }: { job: JobData; chosen: Chosen } = $props();
+  let { job, chosen = $bindable() }: { job: JobData; chosen: ChosenRange } = $props();
   let reason = $state('');
 
   const start = $derived(readOffset(chosen.start));

@@ -11,6 +11,14 @@ export interface OriginRow extends Range {
   readonly changed: boolean;
 }
 
+/** What a person wants to take from elsewhere, as it is typed. */
+export interface ChosenRange {
+  regionId: string;
+  start: string;
+  end: string;
+  from: string;
+}
+
 /** So many names are told of one row. */
 const MOST_NAMES = 5;
 

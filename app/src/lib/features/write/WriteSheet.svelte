@@ -40,7 +40,10 @@
   const meaning = $derived(last?.meaning ? messageOf(last.meaning) : undefined);
   const ready = $derived(gate.open && confirmation === (job.units[role]?.tag.slice(-3) ?? '-'));
 
-  const minutes = (seconds: number) => Math.max(1, Math.round(seconds / 60));
+  const spanOf = ({ low, high }: { low: number; high: number }) => {
+    const [from, to] = [low, high].map((s) => Math.max(1, Math.round(s / 60)));
+    return from === to ? `about ${to} min` : `${from} to ${to} min`;
+  };
   async function write(event: SubmitEvent) {
     event.preventDefault();
     if (!station) return;
@@ -91,7 +94,7 @@
     >
     <span class="soft"
       >Nobody touches the bench until it is done{job.writeSeconds && writes === 'image'
-        ? `: usually ${minutes(job.writeSeconds.low)} to ${minutes(job.writeSeconds.high)} min, reading back included`
+        ? `: usually ${spanOf(job.writeSeconds)}, reading back included`
         : ''}.</span
     >
   </form>

@@ -124,6 +124,8 @@ async function rehearse(deps: Deps, person: Person, passes: readonly Pass[]): Pr
     }
     await deps.bench.stations.get(stationId)?.supply.apply({ on: false });
     await deps.bench.world?.setStation(stationId, { unit: null, padHeld: false, chip: null });
+    // hands took it off: nothing is connected any more
+    deps.bench.stations.get(stationId)?.forget();
   }
 }
 

@@ -8,10 +8,11 @@ import { cloneChange, cloneConsent } from '../db/schema/reads.ts';
 export function listChanges(
   db: Tx,
   jobIds: readonly string[]
-): Promise<(SourceChange & { readonly jobId: string })[]> {
+): Promise<(SourceChange & { readonly jobId: string; readonly method: string })[]> {
   return db
     .select({
       jobId: cloneChange.jobId,
+      method: cloneChange.method,
       regionId: cloneChange.regionId,
       start: cloneChange.startOffset,
       end: cloneChange.endOffset,
@@ -26,7 +27,15 @@ export function listChanges(
 /** Keeps what a person chose. */
 export async function insertChange(
   db: Tx,
-  { start, end, ...change }: SourceChange & { readonly jobId: string; readonly personId: string }
+  {
+    start,
+    end,
+    ...change
+  }: SourceChange & {
+    readonly jobId: string;
+    readonly method: string;
+    readonly personId: string;
+  }
 ): Promise<void> {
   await db.insert(cloneChange).values({ ...change, startOffset: start, endOffset: end });
 }

@@ -1,8 +1,8 @@
-import { and, asc, desc, eq, inArray, isNull, max } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, max, ne } from 'drizzle-orm';
 import { readPlan, type ClonePlan } from '@badger/core/clone/plan';
 import type { ReadRole } from '@badger/core/job/roles';
 import type { Tx } from '../db/client.ts';
-import { unit } from '../db/schema/jobs.ts';
+import { job, unit } from '../db/schema/jobs.ts';
 import { person } from '../db/schema/people.ts';
 import { cloneImage, image, keptRead } from '../db/schema/reads.ts';
 
@@ -126,4 +126,21 @@ export async function listCloneImages(db: Tx, ids: readonly string[]): Promise<C
     .from(cloneImage)
     .where(inArray(cloneImage.id, [...ids]));
   return rows.map((row) => readPlan(row.plan));
+}
+
+/** Number of another job in which this content serves another unit; undefined for none. */
+export async function findJobOfContent(
+  db: Tx,
+  sha256: string,
+  unitId: string
+): Promise<number | undefined> {
+  const [row] = await db
+    .select({ number: job.number })
+    .from(keptRead)
+    .innerJoin(image, eq(image.id, keptRead.imageId))
+    .innerJoin(job, eq(job.id, keptRead.jobId))
+    .where(and(eq(image.sha256, sha256), ne(keptRead.unitId, unitId)))
+    .orderBy(desc(job.number))
+    .limit(1);
+  return row?.number;
 }

@@ -126,6 +126,8 @@ export const cloneChange = pgTable(
     jobId: uuid()
       .notNull()
       .references(() => job.id),
+    /** The clone method that it was said for: it holds for no other. */
+    method: text().notNull(),
     regionId: text().notNull(),
     startOffset: bigint({ mode: 'number' }).notNull(),
     endOffset: bigint({ mode: 'number' }).notNull(),

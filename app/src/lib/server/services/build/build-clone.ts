@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import type { Contents, SourceContent } from '@badger/core/clone/compose';
 import type { ClonePlan, PlanLine, PlanSource, RecipeLine } from '@badger/core/clone/plan';
+import type { Finding } from '@badger/core/image/finding';
 import { imageOf, splitBytes } from '@badger/core/image/image';
 import { getRegion, rangeOf, type Profile } from '@badger/core/profile/profile';
 import { isTrusted } from '@badger/core/reads/judge-region';
@@ -10,10 +11,17 @@ import { buildApart } from '../../judge/judge-apart.ts';
 import { appendEvent } from '../../repositories/events.ts';
 import { loadImage, saveImage } from '../../repositories/images.ts';
 import type { Person } from '../../repositories/people.ts';
-import { insertCloneImage } from '../../repositories/reads.ts';
+import { findJobOfContent, insertCloneImage } from '../../repositories/reads.ts';
 import { actOnView, hasRunningWork } from '../job/act-on-job.ts';
 import { sideOf } from '../job/job-sides.ts';
 import type { JobView } from '../job/job-view.ts';
+
+/** How the image of a job is wanted; a job number alone: as the family says. */
+interface BuildRequest {
+  readonly jobNumber: number;
+  /** Regions in the order in which they are written. */
+  readonly order?: readonly string[] | undefined;
+}
 
 /**
  * Builds what a job writes from the contents that are trusted now, and keeps the plan with everything that went into it. The content of each region is stored
@@ -23,10 +31,9 @@ import type { JobView } from '../job/job-view.ts';
 export async function buildClone(
   deps: Deps,
   person: Person,
-  jobNumber: number,
-  /** Regions in the order in which they are written; undefined: as the family says. */
-  order?: readonly string[]
+  wanted: number | BuildRequest
 ): Promise<Result<ClonePlan>> {
+  const { jobNumber, order } = typeof wanted === 'number' ? { jobNumber: wanted } : wanted;
   const act = { person, jobNumber, right: 'memory.build' } as const;
   return actOnView<ClonePlan>(deps, act, async (tx, view) => {
     if (hasRunningWork(view)) return fail('job.work.running');
@@ -34,12 +41,12 @@ export async function buildClone(
     if (!profile) return fail('identify.family.unknown', { family: view.job.familyId });
     if (!recipe) return fail('gate.target.none');
     if (!recipe.ok) return recipe;
-    const wanted = inOrder(recipe.value, order ?? profile.writeOrder);
-    if (!wanted) return fail('clone.order.other');
+    const ordered = inOrder(recipe.value, order ?? profile.writeOrder);
+    if (!ordered) return fail('clone.order.other');
     // the same content again is the same image: what was proven of it stays proven
-    if (view.clone && view.cloneState === 'built' && sameOrder(view.clone.plan, wanted))
+    if (view.clone && view.cloneState === 'built' && sameOrder(view.clone.plan, ordered))
       return ok(view.clone.plan);
-    const lines = await buildLines(deps, tx, { view, profile, recipe: wanted });
+    const lines = await buildLines(deps, tx, { view, profile, recipe: ordered });
     if (!lines.ok) return lines;
     const method = view.shape.target === 'original' ? 'supplied-file' : view.method;
     const { id: family, version } = profile;
@@ -89,9 +96,25 @@ async function buildLines(
     });
     if (!built.ok) return built;
     const { sha256 } = await saveImage(tx, built.value.bytes);
-    lines.push({ ...built.value.line, sha256 });
+    const elsewhere = await servesElsewhere(tx, build.view, line);
+    const guard = [...(built.value.line.guard ?? []), ...elsewhere];
+    lines.push({ ...built.value.line, ...(guard.length > 0 ? { guard } : {}), sha256 });
   }
   return ok(lines);
+}
+
+/** A supplied file that is kept of another unit too: an update for many may be, a file of one unit is not. */
+async function servesElsewhere(
+  tx: Tx,
+  view: JobView,
+  { sources }: RecipeLine
+): Promise<readonly Finding[]> {
+  const file = sources.find((s) => s.from === 'supplied');
+  const unit = view.units.original;
+  const job = file && unit && (await findJobOfContent(tx, file.sha256, unit.id));
+  return job === undefined
+    ? []
+    : [{ code: 'supplied.job.other', severity: 'look', params: { job } }];
 }
 
 /** What a line is made of, with the trusted contents of original and donor beside it for what is told of them. */

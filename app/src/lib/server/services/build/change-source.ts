@@ -26,17 +26,24 @@ export async function changeSource(
         : fail('gate.target.other', { target: shape.target });
     const parts = planParts(profile, {
       method,
-      changes: [...view.records.changes, change],
+      changes: [...view.records.changes.filter((c) => c.method === method), change],
       partner: units.partner !== undefined,
       supplied: []
     });
     if (!parts.ok) return parts;
     const { regionId, start, end, from, reason } = change;
-    const kept = { regionId, start, end, from, reason: reason.trim() };
+    const kept = { method, regionId, start, end, from, reason: reason.trim() };
     await insertChange(tx, { ...kept, jobId: view.job.id, personId: person.id });
     await appendEvent(tx, {
       ...{ jobId: view.job.id, person, kind: 'clone.changed' },
-      data: { region: regionId, start: `${start}`, end: `${end}`, from, reason: kept.reason }
+      data: {
+        method,
+        region: regionId,
+        start: `${start}`,
+        end: `${end}`,
+        from,
+        reason: kept.reason
+      }
     });
     return ok(true);
   });

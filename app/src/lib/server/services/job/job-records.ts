@@ -35,7 +35,7 @@ export interface JobRecords {
   readonly choice: { readonly accessKey: string; readonly method: string } | undefined;
   readonly clone: CloneImage | undefined;
   /** Where people take bytes of the image from, other than the family says. */
-  readonly changes: readonly SourceChange[];
+  readonly changes: readonly (SourceChange & { readonly method: string })[];
   readonly consents: readonly ConsentFact[];
   readonly operations: readonly OperationRow[];
   /** Units of the job that another job has verifiedly written. */

@@ -8,5 +8,5 @@ import type { RequestHandler } from './$types';
 /** Builds what the job writes from what is trusted now. */
 export const POST: RequestHandler = (event) =>
   act(event, validateBuildClone, (person, { order }) =>
-    buildClone(deps(), person, parseJobNumber(event.params.number), order)
+    buildClone(deps(), person, { jobNumber: parseJobNumber(event.params.number), order })
   );

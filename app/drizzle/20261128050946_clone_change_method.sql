@@ -1,0 +1,1 @@
+ALTER TABLE "clone_change" ADD COLUMN "method" text NOT NULL;
