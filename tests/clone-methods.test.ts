@@ -52,7 +52,7 @@ const CASES: readonly Case[] = [
   },
   {
     ...{ name: 'merge on the bench', family: 'PW-BD1', method: 'merge', key: 'bench-0' },
-    ...{ original: '0403', donor: '0330', written: ['eeprom'] }
+    ...{ original: '0403', donor: '0332', written: ['eeprom'] }
   },
   {
     ...{ name: 'patch one secret, of the body unit', family: 'PW-EC9', method: 'patch-secret' },

@@ -103,9 +103,11 @@ export function gateFactsOf(state: JobState) {
 /** What the gates know of the image that was built. */
 function imageFacts({ cloneState, recipe, clone, profile, consent }: JobState) {
   const lines = clone && cloneState === 'built' ? clone.plan.lines : [];
+  // made by what the family said once: its rules may be others now
+  const older = clone?.plan.version !== undefined && clone.plan.version !== profile?.version;
   const isRuled = (id: string) => profile?.checksums.some((r) => r.region === id) ?? false;
   return {
-    image: cloneState,
+    image: cloneState === 'built' && older ? ('stale' as const) : cloneState,
     recipeGap: recipe?.ok === false ? recipe.problem : undefined,
     unruled: lines.filter((l) => !isRuled(l.regionId)).map((l) => l.regionName),
     sums: profile?.checksums.filter((r) => lines.some((l) => l.regionId === r.region)).length ?? 0,

@@ -6,7 +6,8 @@ import { parseProfile } from '../profile/parse-profile.ts';
 import type { Profile } from '../profile/profile.ts';
 import type { ProfileDocument } from '../profile/schema.ts';
 import { planOfCopies } from '../clone/examples.ts';
-import { factsOfLine } from '../gates/facts-of-job.ts';
+import type { ClonePlan } from '../clone/plan.ts';
+import { factsOfLine, gateFactsOf } from '../gates/facts-of-job.ts';
 import { isTrusted } from '../reads/judge-region.ts';
 import type { JobFact, JobRows, KeptReadFact, UnitFact } from './job-rows.ts';
 import { pairsOfJob, readJobState, setsOfJob } from './job-state.ts';
@@ -139,6 +140,18 @@ describe('the state of a job', () => {
     const rows = { ...whole(), units: { ...whole().units, partner }, reads: own };
     const [region] = stateOf(rows).regions.partner;
     expect(region).toMatchObject({ region: { id: 'eeprom' }, verdict: { state: 'trusted' } });
+  });
+
+  it('an image made by what the family said once is not written as it is', () => {
+    const versioned = (version: number | undefined) => {
+      const rows = whole();
+      const plan = { ...rows.clone?.plan, ...(version === undefined ? {} : { version }) };
+      return gateFactsOf(stateOf({ ...rows, clone: { id: 'c', plan: plan as ClonePlan } })).image;
+    };
+    expect(versioned(FAMILIES.get('HV-EC4')?.version)).toBe('built');
+    expect(versioned(1)).toBe('stale');
+    // plans of old do not say
+    expect(versioned(undefined)).toBe('built');
   });
 
   it('a supplied file is the newest of its region, and the image is stale when another came after it', () => {

@@ -211,6 +211,14 @@ export const CHIP_UNITS: readonly UnitSpec[] = [
     ...{ tag: '0341', family: 'MD-CM5', chipId: '' },
     fields: { 'hardware-number': '0991410509', serial: '9044115519', vin: 'U8MCA2B3302301196' }
   },
+  {
+    ...{ tag: '0342', family: 'MD-CM5', chipId: '' },
+    fields: { 'hardware-number': '0991410507', serial: '9044121034', vin: 'U8MCA2B3102208841' }
+  },
+  {
+    ...{ tag: '0343', family: 'MD-CM5', chipId: '' },
+    fields: { 'hardware-number': '0991410507', serial: '9044116620', vin: 'U8MCA2B3302301196' }
+  },
   { tag: '0437', family: 'SR-KU1', chipId: '', fields: {} },
   { tag: '0438', family: 'SR-KU1', chipId: '', fields: {} }
 ];
@@ -218,7 +226,7 @@ export const CHIP_UNITS: readonly UnitSpec[] = [
 /** Used units that serve as donors, and the body unit that knows an engine unit's secret. All numbers are invented. */
 export const DONOR_UNITS: readonly UnitSpec[] = [
   {
-    ...{ tag: '0330', benchFaults: ALONE_BODY, family: 'PW-BD1', chipId: '0D9F6630' },
+    ...{ tag: '0332', benchFaults: ALONE_BODY, family: 'PW-BD1', chipId: '0D9F6630' },
     fields: {
       'hardware-number': '0882150047',
       'software-number': 'BD1-118',

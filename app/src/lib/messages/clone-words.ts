@@ -35,13 +35,22 @@ export function planWords(told: PlanTelling): string {
   ];
   const what = carried.length > 0 ? `: ${listed(carried)}` : '';
   const kept = told.kept.length > 0 ? ` (${listed(told.kept.map(lower))})` : '';
-  const rest = counts.donor === undefined ? '' : `; ${bytes(counts.donor)} stay the donor’s${kept}`;
+  const stays = (n: number) => `${bytes(n)} ${n === 1 ? 'stays' : 'stay'}`;
+  const rest = counts.donor === undefined ? '' : `; ${stays(counts.donor)} the donor’s${kept}`;
   return [
     `${listed(taken)}${what}${rest}.`,
-    ...(told.untouched.length > 0 ? [`${listed(told.untouched)} stays as it is.`] : []),
+    ...(told.untouched.length > 0
+      ? [
+          `${listed(told.untouched)} ${told.untouched.length === 1 ? 'stays as it is' : 'stay as they are'}.`
+        ]
+      : []),
     ...(told.corrected > 0
       ? [`${told.corrected} ${told.corrected === 1 ? 'checksum' : 'checksums'} corrected.`]
       : []),
-    ...(told.changesBytes === undefined ? [] : [`${bytes(told.changesBytes)} of the unit change.`])
+    ...(told.changesBytes === undefined
+      ? []
+      : [
+          `${bytes(told.changesBytes)} of the unit ${told.changesBytes === 1 ? 'changes' : 'change'}.`
+        ])
   ].join(' ');
 }

@@ -12,16 +12,17 @@ export const SOURCE_WORDS: Readonly<Record<string, string>> = {
 };
 const whose = (from: string | number | undefined) => SOURCE_WORDS[text(from)] ?? text(from);
 
-/** A clone method in words, for the middle of a sentence. */
-export const METHOD_NAMES: Readonly<Record<string, string>> = {
-  'whole-image': 'whole image',
-  merge: 'merge',
-  'memory-chip': 'memory chip only',
-  'patch-secret': 'patch one secret',
-  'supplied-file': 'supplied file',
-  none: 'none: a new unit, or sent away'
+/** The methods of cloning in words. */
+export const METHOD_WORDS: Readonly<Record<string, string>> = {
+  'whole-image': 'Whole image',
+  merge: 'Merge',
+  'memory-chip': 'Memory chip only',
+  'patch-secret': 'Patch one secret',
+  'supplied-file': 'Supplied file',
+  none: 'Nothing is cloned'
 };
-const method = (id: string | number | undefined) => METHOD_NAMES[text(id)] ?? text(id);
+const method = (id: string | number | undefined) =>
+  (METHOD_WORDS[text(id)] ?? text(id)).toLowerCase();
 
 /** What is said about building what is written. */
 export const clone = {
@@ -37,12 +38,12 @@ export const clone = {
   }),
   'clone.method.other': (p) => ({
     title: 'Nothing is cloned here',
-    text: `The method of this job, for ${text(p.family)}, is ${method(p.method)}.`,
+    text: `For ${text(p.family)} the choice is: ${method(p.method)}.`,
     clear: 'Choose another method on Match, where the family has one.'
   }),
   'clone.method.unfit': (p) => ({
     title: `${text(p.family)} has nothing for this method`,
-    text: `${method(p.method)}: its profile names neither a memory chip nor a secret for it.`,
+    text: `Its profile names, for ${method(p.method)}, neither a memory chip nor a secret for it.`,
     clear: 'Choose another method on Match.'
   }),
   'clone.change.outside': (p) => ({

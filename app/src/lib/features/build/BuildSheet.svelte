@@ -4,7 +4,7 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import { messageOfProblem } from '$lib/messages/catalogue.ts';
-  import { METHOD_NAMES } from '$lib/messages/clone.ts';
+  import { METHOD_WORDS } from '$lib/messages/clone.ts';
   import { moveUp, offsetText, type ChosenRange, type OriginRow } from './build.view.ts';
   import BuiltRegion from './BuiltRegion.svelte';
   import ChangeSource from './ChangeSource.svelte';
@@ -45,7 +45,7 @@
       {#if itself}
         <b>Same unit.</b> Only what is supplied is written; the unit’s own reads are the way back.
       {:else}
-        <b class="method">{METHOD_NAMES[job.method] ?? job.method}.</b>
+        <b>{METHOD_WORDS[job.method] ?? job.method}.</b>
         {job.buildWords ??
           'Every byte of what is written comes from a trusted read, and says which.'}
       {/if}
@@ -118,12 +118,6 @@
   }
   p {
     margin: 0;
-  }
-  .method::first-letter {
-    text-transform: uppercase;
-  }
-  .method {
-    display: inline-block;
   }
   .head .btn {
     flex: none;

@@ -43,8 +43,10 @@
   <label class="why">Why <input class="input w-full" bind:value={reason} maxlength="300" /></label>
   <button
     class="btn btn-outline"
-    disabled={start === undefined || last === undefined || reason.trim().length < 8}
-    >Take it from there</button
+    disabled={chosen.regionId === '' ||
+      start === undefined ||
+      last === undefined ||
+      reason.trim().length < 8}>Take it from there</button
   >
   <p class="soft">
     A whole field with every copy, offsets hexadecimal. Mileage goes with the identity. What was

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Profile } from '@badger/core/profile/profile';
-  import { METHOD_WORDS } from '$lib/features/shared/words.ts';
+  import { METHOD_WORDS } from '$lib/messages/clone.ts';
   import Panel from '$lib/ui/Panel.svelte';
 
   let { profile: p }: { profile: Profile } = $props();

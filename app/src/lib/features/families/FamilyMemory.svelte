@@ -74,6 +74,17 @@
             <td>from the <b>{c.from.toUpperCase()}</b>. {c.why}</td>
           </tr>
         {/each}
+        {#each profile.suppliedRanges as r, i (i)}
+          <tr>
+            <td>{r.what}</td><td>{r.region}</td>
+            <td class="mono">{formatAddress(r.over.start)} to {formatAddress(r.over.end)}</td>
+            <td
+              >a supplied file may change it{r.kind === 'program'
+                ? ', with another software number'
+                : ''}</td
+            >
+          </tr>
+        {/each}
       </tbody>
     </table>
   </div>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { METHOD_WORDS } from '$lib/features/shared/words.ts';
+  import { METHOD_WORDS } from '$lib/messages/clone.ts';
   import type { AccessOption } from '@badger/core/access-choice/compare-accesses';
   import type { AccessSheetData } from '$lib/match-types.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';

@@ -17,12 +17,3 @@ export const STOCK_WORDS: Readonly<Record<string, string>> = {
   cloned: 'cloned',
   dead: 'dead'
 };
-
-export const METHOD_WORDS: Readonly<Record<string, string>> = {
-  'whole-image': 'Whole image',
-  merge: 'Merge',
-  'memory-chip': 'Memory chip only',
-  'patch-secret': 'Patch one secret',
-  'supplied-file': 'Supplied file',
-  none: 'Nothing is cloned'
-};

@@ -66,7 +66,11 @@
   </p>
 {/if}
 {#if job.clone}
-  <WriteTable plan={job.clone.plan} progress={operation?.regions ?? last?.regions ?? []} />
+  <WriteTable
+    plan={job.clone.plan}
+    progress={operation?.regions ?? last?.regions ?? []}
+    own={last?.writes === 'backup'}
+  />
 {/if}
 {#if last?.after && !operation}<ToldAfterCard told={last.after} />{/if}
 {#if !operation && !job.closedAt}

@@ -3,7 +3,16 @@
   import type { ClonePlan } from '@badger/core/clone/plan';
   import type { LiveRegion } from '$lib/live-types.ts';
 
-  let { plan, progress }: { plan: ClonePlan; progress: readonly LiveRegion[] } = $props();
+  let {
+    plan,
+    progress,
+    own
+  }: {
+    plan: ClonePlan;
+    progress: readonly LiveRegion[];
+    /** What is, or was, written is the unit's own backup. */
+    own: boolean;
+  } = $props();
 
   const ORDER = ['waiting', 'erasing', 'writing', 'reading-back', 'equal', 'different'];
   const of = (regionId: string) => progress.find((r) => r.regionId === regionId);
@@ -39,9 +48,11 @@
             ><b>{line.regionName}</b>
             <span class="mono soft">{formatSize(line.lengthBytes)}</span></td
           >
-          <td class="mono" title={line.sha256}
-            >{line.sha256.slice(0, 4)} {line.sha256.slice(4, 8)} … {line.sha256.slice(-4)}</td
-          >
+          {#if own}<td>its own backup</td>{:else}
+            <td class="mono" title={line.sha256}
+              >{line.sha256.slice(0, 4)} {line.sha256.slice(4, 8)} … {line.sha256.slice(-4)}</td
+            >
+          {/if}
           <td class:now={r?.phase === 'writing' || r?.phase === 'erasing'}>{writeWord(r)}</td>
           <td
             class:equal={r?.phase === 'equal'}

@@ -18,9 +18,15 @@ export interface Run {
   readonly person: Person;
 }
 
-/** For the record: what was read where it was not the whole region. */
-export function partOf({ ranges }: Pick<LiveOperation['spec'], 'ranges'>): { part?: string } {
-  return ranges ? { part: 'security data' } : {};
+/** For the record: what was read where it was not the whole region, and what was written where it was not the built image. */
+export function partOf({ ranges, writes }: Pick<LiveOperation['spec'], 'ranges' | 'writes'>): {
+  part?: string;
+  writes?: string;
+} {
+  return {
+    ...(ranges ? { part: 'security data' } : {}),
+    ...(writes === 'image' ? {} : { writes })
+  };
 }
 
 /**

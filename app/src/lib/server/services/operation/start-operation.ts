@@ -217,6 +217,12 @@ function gateOf({ kind, writes }: StartOperation, role: UnitRole): GateKind {
   return role === 'donor' ? 'write' : 'write-back';
 }
 
+/** What a write puts into the unit, and the image that it rests on; a read puts nothing. */
+function writtenBy({ kind, writes = 'image' }: StartOperation, { clone }: JobView) {
+  if (kind !== 'write') return { writes: 'image', cloneImageId: null } as const;
+  return { writes, cloneImageId: writes === 'backup' ? null : (clone?.id ?? null) };
+}
+
 interface Enqueue extends Checked {
   readonly person: Person;
   readonly request: StartOperation;
@@ -228,7 +234,7 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
   const regionIds = regionIdsOf(request, view);
   const ranges = rangesOf(request, profile, access);
   const versions = versionsNow(station, profile);
-  const { writes = 'image' } = request;
+  const written = writtenBy(request, view);
   const id = await insertOperation(tx, {
     jobId: view.job.id,
     stationId: request.stationId,
@@ -236,8 +242,7 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     role,
     kind: request.kind,
     regionId: request.regionId ?? null,
-    cloneImageId: request.kind === 'write' && writes !== 'backup' ? (view.clone?.id ?? null) : null,
-    writes,
+    ...written,
     accessKey: access.key,
     state: 'queued',
     owner: deps.owner,
@@ -255,8 +260,7 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     kind: `${request.kind}.started`,
     data: {
       ...{ unit: unit.tag, role, station: request.stationId, regions: regionIds.join(', ') },
-      ...{ ranOn: versionsInWords(versions), ...partOf({ ranges }) },
-      ...(request.kind === 'write' && writes !== 'image' ? { writes } : {})
+      ...{ ranOn: versionsInWords(versions), ...partOf({ ranges, ...written }) }
     }
   });
   const live = new LiveOperation({
@@ -268,7 +272,7 @@ async function enqueue(deps: Deps, tx: Tx, e: Enqueue): Promise<Result<Run>> {
     tag: unit.tag,
     regionIds,
     ranges,
-    writes,
+    writes: written.writes,
     profile,
     access,
     benchFeeds: access.carrier === 'can-uds' && !(asksWhoFeeds(access) && unit.fedBy === 'vehicle'),

@@ -124,9 +124,10 @@ function factsOf(deps: Deps, input: PlanInput, at: At): JobPlanFacts {
       const kept = isTrusted(r.verdict) ? WANTED_READS : Math.min(r.reads.length, 1);
       return { name: r.region.name, minutes: once.seconds / 60, missing: WANTED_READS - kept };
     });
+  const { isRead, isWritten } = scopeOf(view);
   const whole = (direction: 'read' | 'write') =>
     estimateTransfer({
-      ...{ regions: profile?.regions ?? [], direction },
+      ...{ regions: profile?.regions.filter((r) => isWritten(r.id)) ?? [], direction },
       ...{ carrier: access?.carrier, measured }
     }).seconds;
   return {
@@ -135,10 +136,15 @@ function factsOf(deps: Deps, input: PlanInput, at: At): JobPlanFacts {
     kind: kindOf(view, chosen),
     proofOpen: job.proofOutcome === 'open',
     vehicleHere: view.records.arrival?.how === 'vehicle',
-    originals: [...work(view.regions.original), ...workAlone(view, access)],
+    originals: [
+      ...work(view.regions.original.filter((r) => isRead(r.region.id))),
+      ...workAlone(view, access)
+    ],
     readOnly: view.shape.target === undefined,
     supplied: view.shape.target !== undefined && access !== undefined && access.reads.length === 0,
-    backups: view.units.donor ? work(view.regions.donor) : undefined,
+    backups: view.units.donor
+      ? work(view.regions.donor.filter((r) => isWritten(r.region.id)))
+      : undefined,
     built: view.cloneState === 'built',
     written: view.ending.writeVerified,
     writeMinutes: (whole('write') + whole('read')) / 60 + (access?.waitMinutes ?? 0),
@@ -147,6 +153,16 @@ function factsOf(deps: Deps, input: PlanInput, at: At): JobPlanFacts {
     marks: marksOf(input.marks, at),
     running: runningOf(deps, at),
     now: at.now
+  };
+}
+
+/** A merge, or a chip alone, asks for fewer regions than the unit has. */
+function scopeOf({ shape, parts, needed }: JobView) {
+  const regions = shape.target === 'donor' && parts?.ok ? parts.value : undefined;
+  return {
+    isWritten: (id: string) => regions?.some((p) => p.regionId === id) ?? true,
+    isRead: (id: string) =>
+      !regions || needed.some((n) => n.from === 'original' && n.regionId === id)
   };
 }
 
