@@ -58,8 +58,8 @@ export interface Gate {
   readonly holding: Judgement | undefined;
 }
 
-const BENCH: readonly GateRule[] = [
-  jobOpen,
+/** The way to the unit, what feeds it, and the station. */
+const DEVICES: readonly GateRule[] = [
   accessDriven,
   vehiclePlaced,
   programmerThere,
@@ -68,6 +68,8 @@ const BENCH: readonly GateRule[] = [
   boardUnfed,
   stationFree
 ];
+
+const BENCH: readonly GateRule[] = [jobOpen, ...DEVICES];
 
 /** What every read rests on, whoever's memory it is. */
 const READ: readonly GateRule[] = [
@@ -80,18 +82,7 @@ const READ: readonly GateRule[] = [
 ];
 
 /** What every write rests on, whatever is written. */
-const WRITE_BENCH: readonly GateRule[] = [
-  accessDriven,
-  vehiclePlaced,
-  programmerThere,
-  connectionSound,
-  supplyCarries,
-  boardUnfed,
-  stationFree,
-  vehicleToWrite,
-  vehicleHolds,
-  linkSingle
-];
+const WRITE_BENCH: readonly GateRule[] = [...DEVICES, vehicleToWrite, vehicleHolds, linkSingle];
 
 /** In the order in which a hand clears them: supply, then what lies on the clamp. */
 const RULES: Record<GateKind, readonly GateRule[]> = {
