@@ -15,58 +15,14 @@ import {
 } from '../app/src/lib/server/services/build/change-source.ts';
 import { checkJobGate } from '../app/src/lib/server/services/job/gate.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { seeCloneBytes } from '../app/src/lib/server/services/build/see-bytes.ts';
+import { listEvents } from '../app/src/lib/server/repositories/events.ts';
 import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
 import { assignUnit, recordAuthority } from '../app/src/lib/server/services/job/jobs.ts';
 import { chooseAccess } from '../app/src/lib/server/services/plan/accesses.ts';
+import { CLONE_CASES, type CloneCase } from './support/clone-cases.ts';
 import { makeShop, powerUp, runToEnd, type Shop } from './support/shop.ts';
 import { changedFamilies, setRule, shrink } from './support/small-family.ts';
-
-interface Case {
-  readonly name: string;
-  readonly family: string;
-  readonly method: CloneMethod;
-  readonly key: string;
-  readonly chip?: boolean;
-  readonly original: string;
-  readonly donor: string;
-  readonly partner?: string;
-  /** Regions that are written. */
-  readonly written: readonly string[];
-  /** A lead has to say so, where nobody knows how it is checked. */
-  readonly consent?: boolean;
-}
-
-const CASES: readonly Case[] = [
-  {
-    ...{ name: 'merge on a lifted chip', family: 'MD-CM5', method: 'merge', key: 'lifted-0' },
-    ...{ chip: true, original: '0396', donor: '0341', written: ['eeprom'] }
-  },
-  {
-    ...{ name: 'memory chip only, by clip', family: 'MD-IM3', method: 'memory-chip' },
-    ...{ key: 'clip-0', chip: true, original: '0371', donor: '0372', written: ['eeprom'] }
-  },
-  {
-    ...{ name: 'memory chip only, over pads', family: 'SR-KU1', method: 'memory-chip' },
-    ...{ key: 'pads-0', chip: true, original: '0437', donor: '0438', written: ['memory'] },
-    consent: true
-  },
-  {
-    ...{ name: 'merge on the bench', family: 'PW-BD1', method: 'merge', key: 'bench-0' },
-    ...{ original: '0403', donor: '0332', written: ['eeprom'] }
-  },
-  {
-    ...{ name: 'patch one secret, of the body unit', family: 'PW-EC9', method: 'patch-secret' },
-    ...{ key: 'bench-0', original: '0471', donor: '0472', partner: '0403', written: ['backup'] }
-  },
-  {
-    ...{ name: 'scrambled, merged laid bare', family: 'CV-GX7', method: 'merge', key: 'bench-0' },
-    ...{ original: '0405', donor: '0406', written: ['eeprom', 'flash'] }
-  },
-  {
-    ...{ name: 'two processors', family: 'PW-DX2', method: 'whole-image', key: 'bench-0' },
-    ...{ original: '0473', donor: '0474', written: ['transmission-flash', 'engine-flash'] }
-  }
-];
 
 /** Number of the job of each case. */
 const numbers = new Map<string, number>();
@@ -111,7 +67,7 @@ const memoryOf = (tag: string, regionId: string, chip = false): Uint8Array => {
   return held;
 };
 
-async function open(c: Case): Promise<number> {
+async function open(c: CloneCase): Promise<number> {
   const vin = shop.world.units.get(c.original)?.spec.fields['vin'];
   const made = await takeIn(shop.root.deps, bench, {
     ...{ customer: 'Quay Test', vehicle: c.name, vin: vin ?? 'U8HVC3F2401084417' },
@@ -137,7 +93,7 @@ async function open(c: Case): Promise<number> {
   return jobNumber;
 }
 
-async function connect(c: Case, jobNumber: number, role: UnitRole): Promise<void> {
+async function connect(c: CloneCase, jobNumber: number, role: UnitRole): Promise<void> {
   const { bench: devices } = shop.root.deps;
   const tag = { original: c.original, donor: c.donor, partner: c.partner, new: '' }[role] ?? '';
   if (c.chip) {
@@ -156,7 +112,7 @@ async function connect(c: Case, jobNumber: number, role: UnitRole): Promise<void
   expect(identified.refused ?? identified.operation?.problem ?? undefined).toBeUndefined();
 }
 
-async function readTwice(c: Case, jobNumber: number, role: UnitRole): Promise<void> {
+async function readTwice(c: CloneCase, jobNumber: number, role: UnitRole): Promise<void> {
   const wanted = (await view(jobNumber)).needed.filter((n) => n.from === role);
   const backups = role === 'donor' ? c.written : [];
   for (const regionId of new Set([...wanted.map((n) => n.regionId), ...backups]))
@@ -176,7 +132,7 @@ const plainOf = (profile: Profile, regionId: string, bytes: Uint8Array) => {
   return plain.value;
 };
 
-describe.each(CASES)('$name: $family', (c) => {
+describe.each(CLONE_CASES)('$name: $family', (c) => {
   it('is read, built, written and read back equal, and every byte is where the plan has it', async () => {
     const { deps } = shop.root;
     const jobNumber = await open(c);
@@ -248,6 +204,33 @@ describe('the secret of the body unit', () => {
     for (const at of [0x400, 0x1400])
       expect(Buffer.compare(engine.subarray(at, at + 16), body)).toBe(0);
     expect(Buffer.from(engine.subarray(0x200, 0x211)).toString('latin1')).toBe('U8PLE9B1100418852');
+  });
+});
+
+describe('the bytes of a built image', () => {
+  it('are seen without security data, by whom the table names, and the first look is on record', async () => {
+    const { deps } = shop.root;
+    const asked = {
+      jobNumber: numbers.get('merge on the bench') ?? 0,
+      regionId: 'eeprom',
+      start: 0x400
+    };
+    expect(await seeCloneBytes(deps, await shop.person('trainee'), asked)).toMatchObject({
+      problem: { code: 'gate.person.role' }
+    });
+    const looks = async () =>
+      (await listEvents(deps.db, (await view(asked.jobNumber)).job.id)).filter(
+        (e) => e.kind === 'image.seen'
+      ).length;
+    expect(await looks()).toBe(0);
+    const seen = await seeCloneBytes(deps, bench, asked);
+    expect(seen).toMatchObject({ ok: true, value: { start: 0x400, end: 0x600 } });
+    // 16 bytes of the secret, and 32 of the key ids
+    expect(seen.ok && seen.value.hex.match(/··/g)).toHaveLength(48);
+    await seeCloneBytes(deps, bench, { ...asked, start: 0 });
+    expect(await looks()).toBe(1);
+    for (const start of [-1, 0x8000, 1e99, Number.NaN])
+      expect((await seeCloneBytes(deps, bench, { ...asked, start })).ok).toBe(false);
   });
 });
 

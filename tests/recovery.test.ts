@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createRandom } from '@badger/core/base/random';
 import type { Writes } from '@badger/core/operation/writes';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { listWrittenElsewhere } from '../app/src/lib/server/repositories/operations.ts';
 import { loadImage } from '../app/src/lib/server/repositories/images.ts';
 import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts';
 import { checkJobGate } from '../app/src/lib/server/services/job/gate.ts';
@@ -123,6 +124,20 @@ describe('the ways back', () => {
     expect(now.line.write.code).toBe('write.clone.ready');
     // what it holds now is read again: the backup from before stays the way back
     expect(now.regions.donor.map((r) => r.reads.length)).toEqual([2, 2]);
+    // in another job it is no unit that was cloned: what it holds is its own
+    const { db } = shop.root.deps;
+    const { rows } = await db.$client.query<{ id: string }>(
+      `insert into job_unit (job_id, unit_id, role)
+         select j.id, u.id, 'new' from job j, unit u where j.number = 2034 and u.tag = '0388' returning job_id as id`
+    );
+    const other = rows.map((r) => r.id);
+    expect(await listWrittenElsewhere(db, other)).toEqual([]);
+    await identify();
+    expect((await write()).operation?.state).toBe('done');
+    expect(await listWrittenElsewhere(db, other)).toHaveLength(1);
+    await identify();
+    expect((await write('backup')).operation?.state).toBe('done');
+    expect(await listWrittenElsewhere(db, other)).toEqual([]);
   });
 });
 

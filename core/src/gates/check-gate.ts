@@ -1,5 +1,6 @@
 import { findGravest, type Judgement } from '../base/verdict.ts';
 import type { UnitRole } from '../job/roles.ts';
+import type { Writes } from '../operation/writes.ts';
 import type { GateFacts, GateRule } from './facts.ts';
 import { donorBackupThere, ownBackupThere } from './rules/backup-there.ts';
 import { boardUnfed } from './rules/board-unfed.ts';
@@ -16,7 +17,7 @@ import { isTheDonor } from './rules/is-the-donor.ts';
 import { isTheOriginal } from './rules/is-the-original.ts';
 import { jobOpen } from './rules/job-open.ts';
 import { linkSingle } from './rules/link-single.ts';
-import { notTheOriginal } from './rules/not-the-original.ts';
+import { notTheOriginal, notTheOriginalRestored } from './rules/not-the-original.ts';
 import { originalsTrusted } from './rules/originals-trusted.ts';
 import { personMayRead } from './rules/person-may-read.ts';
 import { personMayWrite } from './rules/person-may-write.ts';
@@ -49,6 +50,12 @@ export const READ_GATES: Readonly<Record<UnitRole, GateKind>> = {
   new: 'read-other',
   partner: 'read-other'
 };
+
+/** The gate of writing a unit: its own content back, or what was built. */
+export function writeGate(role: UnitRole, writes: Writes): GateKind {
+  if (writes === 'backup') return role === 'donor' ? 'restore' : 'restore-own';
+  return role === 'donor' ? 'write' : 'write-back';
+}
 
 /** A gate: every rule's line, and whether it is open. */
 export interface Gate {
@@ -127,7 +134,7 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     targetIsDonor,
     donorBackupThere,
     ...WRITE_BENCH,
-    notTheOriginal,
+    notTheOriginalRestored,
     isTheDonor,
     familyMatches
   ],

@@ -103,11 +103,9 @@ export function gateFactsOf(state: JobState) {
 /** What the gates know of the image that was built. */
 function imageFacts({ cloneState, recipe, clone, profile, consent }: JobState) {
   const lines = clone && cloneState === 'built' ? clone.plan.lines : [];
-  // made by what the family said once: its rules may be others now
-  const older = clone?.plan.version !== undefined && clone.plan.version !== profile?.version;
   const isRuled = (id: string) => profile?.checksums.some((r) => r.region === id) ?? false;
   return {
-    image: cloneState === 'built' && older ? ('stale' as const) : cloneState,
+    image: cloneState,
     recipeGap: recipe?.ok === false ? recipe.problem : undefined,
     unruled: lines.filter((l) => !isRuled(l.regionId)).map((l) => l.regionName),
     sums: profile?.checksums.filter((r) => lines.some((l) => l.regionId === r.region)).length ?? 0,
@@ -139,6 +137,7 @@ function regionFact(state: JobState, original: RegionView): RegionGateFact {
   const other = shape.target === 'donor' && clone?.plan.method !== method;
   const lines = other ? [] : (clone?.plan.lines ?? []);
   const { id, name } = original.region;
+  const line = lines.find((l) => l.regionId === id);
   const own =
     shape.target === 'donor' && parts?.ok ? parts.value.find((w) => w.regionId === id) : undefined;
   const donor = regions.donor.find((d) => d.region.id === id);
@@ -149,9 +148,9 @@ function regionFact(state: JobState, original: RegionView): RegionGateFact {
     name,
     ...(own ? { fromOriginal: own.parts.some((p) => p.from === 'original') } : {}),
     trustedSha256: isTrusted(original.verdict) ? original.agreement.trustedSha256 : undefined,
-    cloneSha256: lines.find((l) => l.regionId === id)?.sha256,
+    cloneSha256: line?.sha256,
     suppliedSha256: supplied?.sha256,
-    suppliedDoubt: found('look'),
+    suppliedDoubt: found('look') ?? line?.guard?.find((f) => f.severity === 'look')?.code,
     suppliedWrong: found('stop'),
     donorBackedUp: donor !== undefined && isTrusted(donor.verdict),
     donorEqualsOriginal: donor?.verdict.state === 'equal'

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { problemOf } from '../base/result.ts';
 import type { GateFacts, GateRule, RegionGateFact } from './facts.ts';
-import { notTheOriginal } from './rules/not-the-original.ts';
+import { notTheOriginal, notTheOriginalRestored } from './rules/not-the-original.ts';
 import { originalsTrusted } from './rules/originals-trusted.ts';
 import { recipeHolds } from './rules/recipe-holds.ts';
 import { rulesHold } from './rules/rules-hold.ts';
@@ -69,5 +69,14 @@ describe('what the image is made of', () => {
     expect(say(notTheOriginal, { ...unread, regions: [] })).toBe('stop gate.original.unknown');
     const both = [...regions, region('b', { fromOriginal: true })];
     expect(say(notTheOriginal, { ...unread, regions: both })).toBe('stop gate.original.unknown');
+  });
+  it('what a unit gets back is its own: an original that never answered holds nothing, one that is connected does', () => {
+    expect(say(notTheOriginalRestored, { originalChipId: undefined })).toBe(
+      'look gate.original.silent'
+    );
+    expect(say(notTheOriginalRestored, { originalChipId: 'D0' })).toBe(
+      'stop gate.original.connected'
+    );
+    expect(say(notTheOriginalRestored, {})).toBe('go gate.original.absent');
   });
 });

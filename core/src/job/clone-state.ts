@@ -18,17 +18,29 @@ export function newestSupplied<R extends KeptReadFact>(
   return regionIds.flatMap((id) => own.findLast((r) => r.regionId === id) ?? []);
 }
 
-/** Is what was built last what would be built now? Where it could not be built now, what was built is not it; `none` where nothing is written. */
+export interface BuildNow {
+  readonly method: CloneMethod;
+  readonly recipe: Result<RecipeLine[]> | undefined;
+  /** Of the profile. */
+  readonly version: number | undefined;
+  /** The image was written and read back equal: what the family says since changes nothing about that. */
+  readonly proven: boolean;
+}
+
+/**
+ * Is what was built last what would be built now? Where it could not be built now, what was built is not it; made by what the family said once, its rules may be
+ * others now. `none` where nothing is written.
+ */
 export function stateOfClone(
   clone: CloneFact | undefined,
-  method: CloneMethod,
-  recipe: Result<RecipeLine[]> | undefined
+  { method, recipe, version, proven }: BuildNow
 ): CloneState {
   if (!clone || !recipe) return 'none';
   if (!recipe.ok) return 'stale';
   const { plan } = clone;
+  // plans of old do not say by which profile they were made
+  const older = plan.version !== undefined && plan.version !== version;
+  if (plan.method !== method || (older && !proven)) return 'stale';
   const { lines } = readPlan(plan);
-  return plan.method === method && sameRecipe(lines, recipe.value, plan.version === undefined)
-    ? 'built'
-    : 'stale';
+  return sameRecipe(lines, recipe.value, plan.version === undefined) ? 'built' : 'stale';
 }

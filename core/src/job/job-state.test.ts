@@ -146,12 +146,18 @@ describe('the state of a job', () => {
     const versioned = (version: number | undefined) => {
       const rows = whole();
       const plan = { ...rows.clone?.plan, ...(version === undefined ? {} : { version }) };
-      return gateFactsOf(stateOf({ ...rows, clone: { id: 'c', plan: plan as ClonePlan } })).image;
+      const clone = { id: 'c', plan: plan as ClonePlan };
+      return { ...rows, clone, operations: [] };
     };
-    expect(versioned(FAMILIES.get('HV-EC4')?.version)).toBe('built');
-    expect(versioned(1)).toBe('stale');
+    const imageOf = (rows: JobRows) => gateFactsOf(stateOf(rows)).image;
+    expect(imageOf(versioned(FAMILIES.get('HV-EC4')?.version))).toBe('built');
+    expect(imageOf(versioned(1))).toBe('stale');
+    // what was written and proven by it stays proven
+    expect(stateOf({ ...versioned(1), operations: [write()] })).toMatchObject({
+      ...{ cloneState: 'built', writeState: 'verified' }
+    });
     // plans of old do not say
-    expect(versioned(undefined)).toBe('built');
+    expect(imageOf(versioned(undefined))).toBe('built');
   });
 
   it('a supplied file is the newest of its region, and the image is stale when another came after it', () => {

@@ -196,9 +196,12 @@ export function readJobState<
     : backups;
   const regions = { original, donor, new: seen('new'), partner: seen('partner') };
   const recipe = makeRecipe(recipeFacts, { parts, regions, secrets });
-  const cloneState = stateOfClone(clone, recipeFacts.method, recipe);
   const lastWrite = writesTo(operations, target?.id).at(-1);
   const writeState = stateOfWrite(lastWrite, clone?.id);
+  const cloneState = stateOfClone(clone, {
+    ...{ method: recipeFacts.method, recipe, version: profile?.version },
+    proven: writeState === 'verified'
+  });
   const authorityGap = gapOf(job, rows);
   return {
     ...ground,

@@ -32,13 +32,18 @@
     Object.fromEntries(Object.entries(job.units).map(([role, unit]) => [role, unit.tag]))
   );
   const reads = $derived(
-    line.sources.map((s) => {
-      const role = s.from === 'supplied' || s.from === 'filler' ? undefined : s.from;
-      const read = role
-        ? job.regions[role].flatMap((r) => r.reads).find((r) => r.id === s.readId)
-        : job.supplied.find((f) => f.sha256 === s.sha256);
-      return read?.name ?? (role ? `content of the ${role} that a lead took` : 'the supplied file');
-    })
+    // what was only looked at beside is no part of it
+    line.sources
+      .filter((s) => line.parts.some((p) => p.from === s.from))
+      .map((s) => {
+        const role = s.from === 'supplied' || s.from === 'filler' ? undefined : s.from;
+        const read = role
+          ? job.regions[role].flatMap((r) => r.reads).find((r) => r.id === s.readId)
+          : job.supplied.find((f) => f.sha256 === s.sha256);
+        return (
+          read?.name ?? (role ? `content of the ${role} that a lead took` : 'the supplied file')
+        );
+      })
   );
 </script>
 

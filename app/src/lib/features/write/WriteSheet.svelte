@@ -7,8 +7,7 @@
   import SupplyTrace from '$lib/features/shared/SupplyTrace.svelte';
   import RoleMark from '$lib/ui/RoleMark.svelte';
   import { may } from '$lib/features/live/may.ts';
-  import type { GateKind } from '@badger/core/gates/check-gate';
-  import type { UnitRole } from '@badger/core/job/roles';
+  import { writeGate } from '@badger/core/gates/check-gate';
   import type { Writes } from '@badger/core/operation/writes';
   import ToldAfterCard from './ToldAfterCard.svelte';
   import WriteChoice from './WriteChoice.svelte';
@@ -17,11 +16,6 @@
   import WriteTable from './WriteTable.svelte';
 
   let { job, station, trace }: StageProps = $props();
-
-  function gateOf(of: UnitRole, what: Writes): GateKind {
-    if (what === 'backup') return of === 'donor' ? 'restore' : 'restore-own';
-    return of === 'donor' ? 'write' : 'write-back';
-  }
 
   let confirmation = $state('');
   let chosen = $state<Writes>('image');
@@ -34,7 +28,7 @@
   const touched = $derived(job.operations.some((o) => o.kind === 'write' && o.touched));
   // nothing was written yet: there is nothing to choose
   const writes = $derived(touched ? chosen : 'image');
-  const gate = $derived(liveGate(gateOf(role, writes), jobAs(job, role), station));
+  const gate = $derived(liveGate(writeGate(role, writes), jobAs(job, role), station));
   const last = $derived(job.lastWrite);
   const problem = $derived(last?.problem ? messageOfProblem(last.problem) : undefined);
   const meaning = $derived(last?.meaning ? messageOf(last.meaning) : undefined);

@@ -58,8 +58,13 @@ export async function listOperationsOfJobs(db: Tx, jobIds: readonly string[]) {
 /** Units of these jobs that an operation of another job has written and proven, each with the job that it serves now. */
 export async function listWrittenElsewhere(db: Tx, jobIds: readonly string[]) {
   if (jobIds.length === 0) return [];
-  return db
-    .selectDistinct({ jobId: jobUnit.jobId, unitId: jobUnit.unitId })
+  // of each job that wrote it the last word counts: a unit that was given its own content back holds no clone
+  const rows = await db
+    .selectDistinctOn([jobUnit.jobId, jobUnit.unitId, operation.jobId], {
+      jobId: jobUnit.jobId,
+      unitId: jobUnit.unitId,
+      writes: operation.writes
+    })
     .from(jobUnit)
     .innerJoin(
       operation,
@@ -71,11 +76,11 @@ export async function listWrittenElsewhere(db: Tx, jobIds: readonly string[]) {
         eq(operation.kind, 'write'),
         // written back into itself is no clone
         eq(operation.role, 'donor'),
-        // nor is its own backup
-        ne(operation.writes, 'backup'),
         eq(operation.state, 'done')
       )
-    );
+    )
+    .orderBy(jobUnit.jobId, jobUnit.unitId, operation.jobId, desc(operation.queuedAt));
+  return rows.filter((r) => r.writes !== 'backup');
 }
 
 export async function findOperation(db: Tx, id: string): Promise<OperationRow | undefined> {

@@ -44,7 +44,7 @@ export async function buildClone(
     const ordered = inOrder(recipe.value, order ?? profile.writeOrder);
     if (!ordered) return fail('clone.order.other');
     // the same content again is the same image: what was proven of it stays proven
-    if (view.clone && view.cloneState === 'built' && sameMaking(view.clone.plan, profile, ordered))
+    if (view.clone && view.cloneState === 'built' && sameOrder(view.clone.plan, ordered))
       return ok(view.clone.plan);
     const lines = await buildLines(deps, tx, { view, profile, recipe: ordered });
     if (!lines.ok) return lines;
@@ -72,13 +72,7 @@ function inOrder(
   return lines.length === recipe.length ? lines : undefined;
 }
 
-/** Made in this order, by what the family says now; of plans of old nobody knows by what. */
-const sameMaking = (
-  { lines, version }: ClonePlan,
-  profile: Profile,
-  wanted: readonly RecipeLine[]
-): boolean =>
-  (version === undefined || version === profile.version) &&
+const sameOrder = ({ lines }: ClonePlan, wanted: readonly RecipeLine[]): boolean =>
   lines.map((l) => l.regionId).join() === wanted.map((l) => l.regionId).join();
 
 interface Build {

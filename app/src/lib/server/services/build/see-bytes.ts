@@ -5,6 +5,7 @@ import type { Profile } from '@badger/core/profile/profile';
 import { checkRight } from '@badger/core/rights/rights';
 import { layBare } from '@badger/core/transform/plain-region';
 import type { Deps } from '../../deps.ts';
+import { appendEvent, listEvents } from '../../repositories/events.ts';
 import { loadImage } from '../../repositories/images.ts';
 import type { Person } from '../../repositories/people.ts';
 import { loadJobView } from '../job/job-view.ts';
@@ -12,7 +13,7 @@ import { loadJobView } from '../job/job-view.ts';
 /** So much of an image is looked at in one go. Units: bytes. */
 const PAGE_BYTES = 512;
 
-/** A page of an image that was built, laid bare. Bytes of security data are not told: two dots stand for each. */
+/** A page of an image that was built, laid bare. Bytes of security data are not told: two dots stand for each. The first look stands in the record. */
 export interface BytesPage {
   readonly start: number;
   readonly end: number;
@@ -44,10 +45,26 @@ export async function seeCloneBytes(
   if (!image.ok) return image;
   const plain = layBare(view.profile, regionId, image.value);
   if (!plain.ok) return plain;
+  await recordLook(deps, person, { jobId: view.job.id, regionId, sha256: line.sha256 });
   const from = start - (start % PAGE_BYTES);
   const page = { start: from, end: Math.min(line.lengthBytes, from + PAGE_BYTES) };
   return ok({ ...page, hex: maskHex(view.profile, regionId, { page, bytes: plain.value }) });
 }
+
+/** Bytes leave only on record: the first look of a person at an image is written down. */
+async function recordLook(
+  deps: Deps,
+  person: Person,
+  { jobId, ...look }: { jobId: string; regionId: string; sha256: string }
+): Promise<void> {
+  const seen = (await listEvents(deps.db, jobId)).some((e) => {
+    const data = e.data as Readonly<Record<string, unknown>>;
+    return e.kind === SEEN && e.personName === person.name && data['sha256'] === look.sha256;
+  });
+  if (!seen) await appendEvent(deps.db, { jobId, person, kind: SEEN, data: look });
+}
+
+const SEEN = 'image.seen';
 
 function maskHex(
   profile: Profile,

@@ -163,14 +163,16 @@ async function verifyConnectedUnit(run: Run, memory: MemoryAccess): Promise<Resu
     chipId: chipId.value,
     meant: { chipId: unit.chipId, tag: unit.tag, role: live.spec.role },
     originalChipId: view.units.original?.chipId,
-    withoutOriginal: takesNothingOf(view, 'original'),
+    withoutOriginal: live.spec.writes === 'backup' || takesNothingOf(view, 'original'),
     writes: live.spec.kind === 'write'
   });
 }
 
-/** Is no byte of that unit in what was built? */
-const takesNothingOf = (view: JobView, from: PartSource): boolean =>
-  (view.clone?.plan.lines ?? []).every((l) => l.parts.every((p) => p.from !== from));
+/** Is no byte of that unit in what was built? Of nothing that was built nobody knows. */
+function takesNothingOf({ clone }: JobView, from: PartSource): boolean {
+  const lines = clone?.plan.lines ?? [];
+  return lines.length > 0 && lines.every((l) => l.parts.every((p) => p.from !== from));
+}
 
 async function read(run: Run, memory: MemoryAccess): Promise<Outcome> {
   const { live } = run;

@@ -9,7 +9,7 @@ import {
 } from '@badger/core/access/access';
 import { listSecretReads } from '@badger/core/access/secret-ranges';
 import type { Range } from '@badger/core/image/range';
-import { READ_GATES, type GateKind } from '@badger/core/gates/check-gate';
+import { READ_GATES, writeGate, type GateKind } from '@badger/core/gates/check-gate';
 import type { UnitRole } from '@badger/core/job/roles';
 import { isActive } from '@badger/core/operation/life-cycle';
 import type { StartOperation } from '../../../schema/requests.ts';
@@ -213,8 +213,7 @@ function regionIdsOf(request: StartOperation, view: JobView): string[] {
 function gateOf({ kind, writes }: StartOperation, role: UnitRole): GateKind {
   if (kind === 'identify') return 'identify';
   if (kind === 'read') return READ_GATES[role];
-  if (writes === 'backup') return role === 'donor' ? 'restore' : 'restore-own';
-  return role === 'donor' ? 'write' : 'write-back';
+  return writeGate(role, writes ?? 'image');
 }
 
 /** What a write puts into the unit, and the image that it rests on; a read puts nothing. */
