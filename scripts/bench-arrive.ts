@@ -8,7 +8,7 @@ import type { UnitPlace } from '../core/src/scan/scan.ts';
 import { openDoip } from '../app/src/lib/server/station/vehicle-line.ts';
 import { createRoot } from '../app/src/lib/server/root.ts';
 import { listJobLines } from '../app/src/lib/server/services/job/job-lines.ts';
-import { at, startWorld, until } from '../tests/support/shop.ts';
+import { at, startWorld, until, TEST_KEY } from '../tests/support/shop.ts';
 import { Client, startServer } from '../tests/support/server.ts';
 import { median, race, report } from './bench-support.ts';
 
@@ -68,6 +68,7 @@ export async function listManyJobs(url: string): Promise<void> {
   const world = await startWorld(0);
   const root = await createRoot({
     databaseUrl: url,
+    key: TEST_KEY,
     worldUrl: world.url,
     profilesDir: at('profiles'),
     migrationsDir: at('app/drizzle'),

@@ -12,7 +12,7 @@ import { weigh } from '../core/src/plan/score.ts';
 import { createRoot } from '../app/src/lib/server/root.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { findFits } from '../app/src/lib/server/services/match/stock.ts';
-import { at, startWorld } from '../tests/support/shop.ts';
+import { at, startWorld, TEST_KEY } from '../tests/support/shop.ts';
 import { median, race, report } from './bench-support.ts';
 
 /** Shelf units with ten-digit numbers of all families; one in five hundred carries the number that is looked for. */
@@ -29,6 +29,7 @@ export async function matchShelf(url: string): Promise<void> {
   const world = await startWorld(0);
   const root = await createRoot({
     databaseUrl: url,
+    key: TEST_KEY,
     worldUrl: world.url,
     profilesDir: at('profiles'),
     migrationsDir: at('app/drizzle'),

@@ -9,7 +9,8 @@ import { compareImages } from '../core/src/image/compare.ts';
 import { isoTpFrameCount, minFrameBits } from '../core/src/can/frame-bits.ts';
 import { createDb, migrateDb } from '../app/src/lib/server/db/client.ts';
 import { saveImage } from '../app/src/lib/server/repositories/images.ts';
-import { at, until } from '../tests/support/shop.ts';
+import { openVault } from '../app/src/lib/server/vault/open-vault.ts';
+import { at, TEST_KEY, until } from '../tests/support/shop.ts';
 import { Client, startServer } from '../tests/support/server.ts';
 import { listManyJobs, scanSideBySide, uploadWhileReading } from './bench-arrive.ts';
 import { holdLoop, walkChains } from './bench-hold.ts';
@@ -68,6 +69,7 @@ async function compareReads() {
 async function storeImage(url: string) {
   const db = createDb(url);
   await migrateDb(db, at('app/drizzle'));
+  const vault = await openVault(db, TEST_KEY);
   const folder = mkdtempSync(join(tmpdir(), 'badger-bench-'));
   const plain = new pg.Client({ connectionString: url });
   await plain.connect();
@@ -97,7 +99,8 @@ async function storeImage(url: string) {
   const images = Array.from({ length: 9 }, () => noise(8 * MIB, seed++));
   const [ours, theirs] = await race(
     9,
-    () => db.transaction((tx) => saveImage(tx, images.pop() as Uint8Array)),
+    () =>
+      db.transaction((tx) => saveImage({ db: tx, vault }, { bytes: images.pop() as Uint8Array })),
     () => execFileSync(psql, ['-q', '-d', url, '-f', files.pop() as string], { stdio: 'ignore' })
   );
   const native = theirs - idle;

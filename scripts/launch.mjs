@@ -238,6 +238,7 @@ async function start(dev) {
     MIGRATIONS_DIR: join(root, 'app/drizzle'),
     BADGER_DEMO: options.empty ? '0' : '1',
     BADGER_UNSAVED: join(data, 'unsaved'),
+    BADGER_KEY_FILE: process.env.BADGER_KEY_FILE ?? join(data, 'key'),
     HOST: host,
     PORT: String(port),
     NODE_ENV: dev ? 'development' : 'production',

@@ -91,7 +91,7 @@ describe('reads that are not trusted', () => {
     const after = await region();
     expect(after.accepted).toMatchObject({ kind: 'rebuilt' });
     expect(after.agreement.agreeing).toEqual([]);
-    const kept = await loadImage(shop.root.deps.db, after.agreement.trustedSha256 ?? '');
+    const kept = await loadImage(shop.root.deps, after.agreement.trustedSha256 ?? '');
     expect(kept.ok && Buffer.from(kept.value).equals(truth())).toBe(true);
     const events = await db.query<{ data: { kind?: string; reason?: string } }>(
       `select data from job_event where kind = 'reads.accepted' order by id`

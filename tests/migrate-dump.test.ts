@@ -8,7 +8,7 @@ import { findBrokenEvent } from '../app/src/lib/server/repositories/events.ts';
 import { loadImage } from '../app/src/lib/server/repositories/images.ts';
 import { listJobLines } from '../app/src/lib/server/services/job/job-lines.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
-import { at, makeDatabase } from './support/shop.ts';
+import { at, makeDatabase, TEST_KEY } from './support/shop.ts';
 
 type Row = Record<string, unknown>;
 
@@ -112,6 +112,7 @@ describe('a database of an earlier version', () => {
   it('is worked on: every job opens, every kept content is what its name says', async () => {
     const root: Root = await createRoot({
       databaseUrl: url,
+      key: TEST_KEY,
       profilesDir: at('profiles'),
       migrationsDir: at('app/drizzle'),
       demo: true,
@@ -137,7 +138,7 @@ describe('a database of an earlier version', () => {
       expect(states.filter((s) => !['trusted', 'doubtful', 'unseen'].includes(s))).toEqual([]);
       for (const image of before.get('image') ?? []) {
         if (Number(image['length_bytes']) > LARGEST_BYTES) continue;
-        expect((await loadImage(root.deps.db, String(image['sha256']))).ok).toBe(true);
+        expect((await loadImage(root.deps, String(image['sha256']))).ok).toBe(true);
       }
       // the demo is not seeded over what is there
       expect((await tables()).get('job')?.length).toBe(jobs.length);

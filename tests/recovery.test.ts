@@ -159,7 +159,7 @@ describe(`${CASES} writes interrupted at random`, () => {
         told.falselyVerified++;
       for (const region of (await view()).regions.donor) {
         const { trustedSha256 } = region.agreement;
-        const kept = trustedSha256 && (await loadImage(shop.root.deps.db, trustedSha256));
+        const kept = trustedSha256 && (await loadImage(shop.root.deps, trustedSha256));
         const own = was.get(`donor ${region.region.id}`) as Uint8Array;
         if (!kept || !kept.ok || Buffer.compare(kept.value, own) !== 0) told.lostBackup++;
       }

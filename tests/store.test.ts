@@ -50,25 +50,25 @@ describe('what is kept is kept', () => {
     });
 
   it('stores content once under its SHA-256 and proves it on the way out', async () => {
-    const { db } = shop.root.deps;
+    const { deps } = shop.root;
     const bytes = new Uint8Array(2_500_000).map((_, i) => (i * 31) & 0xff);
-    const first = await saveImage(db, bytes);
+    const first = await saveImage(deps, { bytes });
     expect(first.sha256).toBe(createHash('sha256').update(bytes).digest('hex'));
-    expect(await saveImage(db, bytes)).toEqual(first);
-    const loaded = await loadImage(db, first.sha256);
+    expect(await saveImage(deps, { bytes })).toEqual(first);
+    const loaded = await loadImage(deps, first.sha256);
     expect(loaded.ok && Buffer.compare(loaded.value, bytes)).toBe(0);
-    expect(await loadImage(db, 'f'.repeat(64))).toMatchObject({
+    expect(await loadImage(deps, 'f'.repeat(64))).toMatchObject({
       problem: { code: 'image.content.missing' }
     });
   });
 
   it('refuses damaged content', async () => {
-    const { db } = shop.root.deps;
-    const { sha256, id } = await saveImage(db, Uint8Array.of(1, 2, 3, 4));
+    const { deps } = shop.root;
+    const { sha256, id } = await saveImage(deps, { bytes: Uint8Array.of(1, 2, 3, 4) });
     await client.query('alter table image_chunk disable trigger image_chunk_kept');
     await client.query("update image_chunk set bytes = '\\x01020305' where image_id = $1", [id]);
     await client.query('alter table image_chunk enable trigger image_chunk_kept');
-    expect(await loadImage(db, sha256)).toMatchObject({
+    expect(await loadImage(deps, sha256)).toMatchObject({
       problem: { code: 'image.content.damaged' }
     });
   });
@@ -85,7 +85,6 @@ describe('what is kept is kept', () => {
     const rows = async () =>
       (await client.query<{ n: string }>('select count(*) as n from image_comparison')).rows[0]?.n;
     expect(Number(await rows())).toBe(3);
-    const { db } = shop.root.deps;
     const want = (a: number, b: number) =>
       compareImages(contents[a] as Uint8Array, contents[b] as Uint8Array);
     for (const [a, b] of [
@@ -94,7 +93,9 @@ describe('what is kept is kept', () => {
       [0, 2],
       [2, 1]
     ] as const)
-      expect(await compareKept(db, shas[a] as string, shas[b] as string)).toEqual(want(a, b));
+      expect(await compareKept(shop.root.deps, shas[a] as string, shas[b] as string)).toEqual(
+        want(a, b)
+      );
     // reads of a database that knew no comparisons: found when the page asks, and kept
     await client.query('delete from image_comparison');
     const region = (await loadJobView(shop.root.deps, 2034))?.regions.original.find(

@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { createRoot, type Root } from '../../app/src/lib/server/root.ts';
 import type { Person } from '../../app/src/lib/server/repositories/people.ts';
+import type { KeySource } from '../../app/src/lib/server/vault/wrapping-key.ts';
 import { findPersonWithHash } from '../../app/src/lib/server/repositories/people.ts';
 import { findOperation } from '../../app/src/lib/server/repositories/operations.ts';
 import { startOperation } from '../../app/src/lib/server/services/operation/start-operation.ts';
@@ -76,6 +77,9 @@ export async function startWorld(
   };
 }
 
+/** What wraps the data keys of a test's database. */
+export const TEST_KEY: KeySource = { file: at('.badger/test-key') };
+
 const silent = { info: () => undefined, warn: () => undefined, error: () => undefined };
 
 export async function makeShop({
@@ -101,6 +105,7 @@ export async function makeShop({
   const root = await createRoot({
     doip: tap && `127.0.0.1:${tap.port}`,
     databaseUrl: await line(database.url),
+    key: TEST_KEY,
     worldUrl: elsewhere ?? bench.url,
     profilesDir,
     migrationsDir: at('app/drizzle'),

@@ -82,6 +82,9 @@ export interface AppCodes {
   'quote.price.missing': { what: string };
   'quote.access.none': { stop: number };
   'read.id.unknown': None;
+  'safe.code.differs': None;
+  'safe.secret.unknown': None;
+  'vault.content.shut': None;
   'request.body.long': { found: number; most: number };
   'request.body.malformed': { where: string };
   'request.body.unmeasured': None;

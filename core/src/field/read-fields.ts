@@ -111,7 +111,11 @@ export function compareFields(
 }
 
 /** The bytes that are told of a field; undefined where nothing is. */
-function winnerBytes(spec: FieldSpec, reading: FieldReading, bytesAt: BytesAt) {
+export function winnerBytes(
+  spec: FieldSpec,
+  reading: FieldReading,
+  bytesAt: BytesAt
+): Uint8Array | undefined {
   if (reading.verdict === 'torn' || reading.agreeing === 0) return undefined;
   const known = spec.offsets.flatMap(
     (start) => bytesAt({ start, end: start + spec.lengthBytes }) ?? []

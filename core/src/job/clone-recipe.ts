@@ -9,9 +9,9 @@ import {
 } from '../clone/parts.ts';
 import type { PlanSource, RecipeLine } from '../clone/plan.ts';
 import { getRegion, type CloneMethod, type Profile, type SecretField } from '../profile/profile.ts';
-import { isTrusted } from '../reads/judge-region.ts';
 import type { KeptReadFact } from './job-rows.ts';
 import type { RegionView, SecretView } from './region-state.ts';
+import { trustedContent } from './trusted-content.ts';
 import type { UnitRole } from './roles.ts';
 import type { JobShape } from './shape.ts';
 
@@ -92,7 +92,8 @@ export function makeRecipe(
   const { parts } = reads;
   if (!parts?.ok || !profile) return parts?.ok === false ? parts : undefined;
   // what is overwritten in the unit itself must be there to be put back
-  const open = shape.target === 'original' && reads.regions.original.find((r) => !takenFrom(r));
+  const open =
+    shape.target === 'original' && reads.regions.original.find((r) => !trustedContent(r));
   if (open) return fail('clone.region.untrusted', { region: open.region.name, from: 'original' });
   const lines: RecipeLine[] = [];
   for (const region of parts.value) {
@@ -111,7 +112,7 @@ function ownSource(
 ): PlanSource[] {
   if (shape.target !== 'original') return [];
   const view = reads.regions.original.find((r) => r.region.id === regionId);
-  const own = view && takenFrom(view);
+  const own = view && trustedContent(view);
   return own ? [{ from: 'original', regionId, ...own }] : [];
 }
 
@@ -172,7 +173,7 @@ function keptSource(
     });
   const regionId = from === 'partner' ? (secret?.region ?? '') : region.regionId;
   const view = reads.regions[from].find((r) => r.region.id === regionId);
-  const whole = view && takenFrom(view);
+  const whole = view && trustedContent(view);
   if (whole) return ok({ from, regionId, ...whole });
   const alone = family && secret && aloneFrom(reads.secrets[from], family, secret);
   return alone
@@ -181,13 +182,6 @@ function keptSource(
         region: view?.region.name ?? (family ? getRegion(family, regionId).name : regionId),
         from
       });
-}
-
-/** The content that is trusted, and what names it: a read, or the word of a lead that took what was put together. */
-function takenFrom({ verdict, agreement, reads, accepted }: RegionView) {
-  const sha256 = isTrusted(verdict) ? agreement.trustedSha256 : undefined;
-  const readId = reads.find((r) => r.sha256 === sha256)?.id ?? accepted?.id;
-  return sha256 && readId ? { sha256, readId } : undefined;
 }
 
 /** Security data read alone and trusted, with every copy of what is wanted. */
@@ -200,7 +194,7 @@ function aloneFrom(
     const holds =
       view.region.id === region &&
       secretsWithin(profile, region, view.ranges).some((s) => s.id === id);
-    const taken = holds && takenFrom(view);
+    const taken = holds && trustedContent(view);
     if (taken) return { ...taken, ranges: view.ranges };
   }
   return undefined;

@@ -13,6 +13,8 @@ export interface CloseFacts {
   readonly leftBroken: boolean;
   /** Every region of the original that holds secrets is read and trusted; every region where nobody has said which do. */
   readonly readsTrusted: boolean;
+  /** Security data was handed over to somebody by name, who signed for it. */
+  readonly handedOver: boolean;
   /** Order, proof and signature are on record. */
   readonly authorityProven: boolean;
   /** The original told what it is, or its label did. */
@@ -41,7 +43,9 @@ const DEMANDS: Record<JobResult, Demand> = {
   'new-unit-taught': (f) => (f.scannedAfter ? undefined : problemOf('job.close.scan')),
   'data-handed-over': (f) => {
     if (!f.authorityProven) return problemOf('gate.authority.missing');
-    return f.readsTrusted ? undefined : problemOf('job.close.reads');
+    // what lies in the safe is trusted, or was entered with its proof
+    if (f.handedOver) return undefined;
+    return problemOf(f.readsTrusted ? 'job.close.handover' : 'job.close.reads');
   },
   'unit-judged': (f) => (f.originalKnown ? undefined : problemOf('job.close.unidentified')),
   'unit-dead': ({ failedTries: tries }) =>

@@ -9,6 +9,7 @@ export interface JobCodes {
   'gate.original.other': { chipId: string; originalChipId: string; tag?: string };
   'job.close.broken': None;
   'job.close.cause': None;
+  'job.close.handover': None;
   'job.close.reads': None;
   'job.close.reason': { least: number };
   'job.close.result': { result: string };

@@ -33,6 +33,7 @@ export function factsOfEnding(p: EndingParts): Omit<CloseFacts, 'personRole'> {
     writeVerified: p.writeVerified,
     leftBroken: isLeftBroken(operations),
     readsTrusted: wanted.length > 0 && wanted.every((r) => isTrusted(r.verdict)),
+    handedOver: p.rows.handovers > 0,
     authorityProven: p.authorityGap === undefined,
     originalKnown: Boolean(original?.chipId) || numbers.some((n) => n.trim() !== ''),
     failedTries: original ? countFailedTries(operations, original.id) : 0,

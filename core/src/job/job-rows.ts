@@ -113,6 +113,8 @@ export interface JobRows<
   /** Units of the job that another job has verifiedly written. */
   readonly writtenElsewhere: ReadonlySet<string>;
   readonly authority: AuthorityFact | undefined;
+  /** How often security data was handed over. */
+  readonly handovers: number;
   readonly arrival: { readonly how: string } | undefined;
   /** Newest scan of the vehicle, and of the loose unit on the bench. */
   readonly vehicleScan: ScanFact | undefined;

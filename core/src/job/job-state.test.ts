@@ -72,13 +72,14 @@ const whole = (): JobRows => ({
   operations: [write()],
   writtenElsewhere: new Set(),
   authority: { orderedBy: 'K', proofKind: 'passport', proofNumber: '1', signature: { length: 9 } },
-  ...{ arrival: { how: 'vehicle' }, vehicleScan: undefined, benchScan: undefined, tests: [] }
+  ...{ arrival: { how: 'vehicle' }, vehicleScan: undefined, benchScan: undefined, tests: [] },
+  handovers: 0
 });
 const nothing: JobRows = {
   ...{ units: {}, choice: undefined, reads: [], accepted: [], changes: [], consents: [] },
   ...{ clone: undefined, operations: [] },
   ...{ writtenElsewhere: new Set(), authority: undefined, arrival: undefined },
-  ...{ vehicleScan: undefined, benchScan: undefined, tests: [] }
+  ...{ vehicleScan: undefined, benchScan: undefined, tests: [], handovers: 0 }
 };
 const stateOf = (rows: JobRows, job = JOB) =>
   readJobState(job, rows, { profileOf, compared: () => undefined, judged: trustByCount });

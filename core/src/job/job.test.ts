@@ -17,7 +17,7 @@ const NOTHING: CloseFacts = {
   shape: shapeOf('failed-module'),
   ...{ personRole: 'bench', workRunning: false, writeVerified: false, leftBroken: false },
   ...{ readsTrusted: false, authorityProven: false, originalKnown: false, failedTries: 0 },
-  ...{ notTheCause: false, scannedAfter: false }
+  ...{ notTheCause: false, scannedAfter: false, handedOver: false }
 };
 const SAID = 'said in words';
 const codeOf = (result: { ok: boolean; problem?: { code: string } }) =>
@@ -50,7 +50,7 @@ describe('closing', () => {
     'unit-rewritten': [shapeOf('software'), { writeVerified: true }],
     'unit-recovered': [shapeOf('recovery'), { writeVerified: true }],
     'new-unit-taught': [shapeOf('new-module'), { scannedAfter: true }],
-    'data-handed-over': [shapeOf('security'), { authorityProven: true, readsTrusted: true }],
+    'data-handed-over': [shapeOf('security'), { authorityProven: true, handedOver: true }],
     'unit-judged': [shapeOf('unknown-unit'), { originalKnown: true }],
     'unit-dead': [shapeOf('recovery'), { failedTries: TRIES_BEFORE_DEAD }],
     'unit-repaired': [shapeOf('repair'), { scannedAfter: true }],

@@ -33,6 +33,8 @@ export const RIGHTS = {
   'authority.record': OFFICE,
   'unit.assign': OFFICE,
   'stock.add': OFFICE,
+  /** A code that was bought from the maker is put into the safe. */
+  'secret.enter': OFFICE,
   'quote.make': OFFICE,
   'offer.keep': OFFICE,
   'plan.move': OFFICE,
@@ -56,6 +58,9 @@ export const RIGHTS = {
   'clone.change': SKILLED,
   /** Bytes leave the application: images, and traces that carry them. */
   'memory.download': SKILLED,
+  /** A value in the safe is shown, and handed over. */
+  'secret.see': SKILLED,
+  'secret.hand-over': SKILLED,
   'kit.edit': SKILLED,
   /** A job ends without the result of its kind. */
   'job.end': LEAD,

@@ -100,6 +100,11 @@ export const job = {
     text: 'Data is handed over from reads that are trusted: every region twice and equal.',
     clear: 'Finish Read.'
   }),
+  'job.close.handover': () => ({
+    title: 'Not handed over yet',
+    text: 'The data is trusted and lies in the safe. Nobody has received it on record.',
+    clear: 'Open the safe and hand it over to somebody by name.'
+  }),
   'job.close.unidentified': () => ({
     title: 'Nobody knows yet what it is',
     text: 'The unit has not been identified, and no number of its label is kept.',

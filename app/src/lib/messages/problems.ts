@@ -180,6 +180,20 @@ export const problems = {
     text: 'The job is closed so when what is meant was written and read back equal.',
     clear: 'Finish Write.'
   }),
+  'safe.code.differs': () => ({
+    title: 'The two are not the same',
+    text: 'The code was typed twice and differs. Nothing was kept.',
+    clear: 'Type it again from the paper.'
+  }),
+  'safe.secret.unknown': () => ({
+    title: 'Not in this safe',
+    text: 'This job has nothing to do with it. Nothing was shown.'
+  }),
+  'vault.content.shut': () => ({
+    title: 'It does not open',
+    text: 'What is kept does not open with the shop’s key: it is damaged, or sealed by another key. Nothing was shown.',
+    clear: 'Restore the database from its backup, with the key file that belongs to it.'
+  }),
   'read.id.unknown': () => ({ title: 'No such read', text: 'It is not in the books.' }),
   'station.id.unknown': () => ({ title: 'No such station', text: 'It is not in the books.' }),
   'upload.file.known': (p) => ({

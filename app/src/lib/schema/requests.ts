@@ -24,6 +24,7 @@ import {
   accessChoice
 } from './match-requests.ts';
 import { buildClone, cloneConsent, sourceChange } from './clone-requests.ts';
+import { enterCode, handOver, lookAtSecret } from './safe-requests.ts';
 import { deskValue } from './desk-requests.ts';
 import { imageNote } from './image-requests.ts';
 import { ownSupply, supplyAt } from './device-requests.ts';
@@ -192,6 +193,9 @@ export const schemas = {
   BuildClone: buildClone,
   SourceChange: sourceChange,
   CloneConsent: cloneConsent,
+  LookAtSecret: lookAtSecret,
+  EnterCode: enterCode,
+  HandOver: handOver,
   Authority: authority,
   ChooseStation: chooseStation,
   ForgetChip: forgetChip,
@@ -243,6 +247,9 @@ export type SourceChange = Static<typeof sourceChange>;
 export type CloneConsent = Static<typeof cloneConsent>;
 export type Waiver = Static<typeof waiver>;
 export type Authority = Static<typeof authority>;
+export type LookAtSecret = Static<typeof lookAtSecret>;
+export type EnterCode = Static<typeof enterCode>;
+export type HandOver = Static<typeof handOver>;
 export type ForgetChip = Static<typeof forgetChip>;
 export type ChooseStation = Static<typeof chooseStation>;
 export type SignIn = Static<typeof signIn>;

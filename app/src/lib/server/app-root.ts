@@ -1,5 +1,6 @@
 import { createRoot, type Root } from './root.ts';
 import type { Deps } from './deps.ts';
+import type { KeySource } from './vault/wrapping-key.ts';
 
 let root: Root | undefined;
 
@@ -7,6 +8,7 @@ let root: Root | undefined;
 export async function startRoot(): Promise<void> {
   root ??= await createRoot({
     databaseUrl: process.env['DATABASE_URL'],
+    key: keyOf(process.env),
     worldUrl: process.env['WORLD_URL'],
     stations: process.env['BADGER_STATIONS'],
     doip: process.env['BADGER_DOIP'],
@@ -26,6 +28,14 @@ export async function startRoot(): Promise<void> {
 
 export async function stopRoot(): Promise<void> {
   await root?.close();
+}
+
+/** A passphrase wins over a key file; one of the two there must be. */
+function keyOf(env: NodeJS.ProcessEnv): KeySource {
+  const { BADGER_PASSPHRASE: passphrase, BADGER_KEY_FILE: file } = env;
+  if (passphrase) return { passphrase };
+  if (!file) throw new Error('BADGER_KEY_FILE (or BADGER_PASSPHRASE) is not set');
+  return { file };
 }
 
 /** The dependencies of the running application. Throws before {@link startRoot}. */

@@ -7,10 +7,13 @@ import type { RefusedProfile } from './services/families/load-profiles.ts';
 import type { Db } from './db/client.ts';
 import type { Log } from './log.ts';
 import type { ShopClock } from './shop-clock.ts';
+import type { Vault } from './vault/vault.ts';
 
 /** What the services work with; made once in the composition root, or by a test. */
 export interface Deps {
   readonly db: Db;
+  /** Seals and opens what is kept. */
+  readonly vault: Vault;
   readonly clock: ShopClock;
   readonly bench: Bench;
   readonly profiles: ReadonlyMap<string, Profile>;

@@ -20,6 +20,9 @@ import { keepWatching } from './services/shop/watch-shop.ts';
 import { recordTrip } from './services/operation/record-trip.ts';
 import { holdOwnerLock, keepRecovering } from './services/operation/recover.ts';
 import { WorldClient } from './bench/world-client.ts';
+import { sealOldImages } from './repositories/images.ts';
+import { openVault } from './vault/open-vault.ts';
+import type { KeySource } from './vault/wrapping-key.ts';
 
 export interface Root {
   readonly deps: Deps;
@@ -28,6 +31,8 @@ export interface Root {
 
 export interface RootOptions {
   readonly databaseUrl: string | undefined;
+  /** What opens the data keys: from outside the database. */
+  readonly key: KeySource;
   readonly worldUrl?: string | undefined;
   readonly profilesDir?: string | undefined;
   readonly demo: boolean;
@@ -54,6 +59,9 @@ export async function createRoot(options: RootOptions): Promise<Root> {
   const clock = makeShopClock(options.now);
   const db = createDb(options.databaseUrl, { options: clock.databaseOptions });
   await migrateDb(db, options.migrationsDir);
+  const vault = await openVault(db, options.key);
+  const sealed = await sealOldImages(db, vault);
+  if (sealed > 0) log.info({ pieces: sealed }, 'images of an earlier version are sealed now');
   const folder = resolve(options.profilesDir ?? '../profiles');
   const { profiles, refused: refusedProfiles } = await loadProfiles(db, folder, log);
   const layouts = loadLayouts(`${folder}/vehicles`, log);
@@ -67,6 +75,7 @@ export async function createRoot(options: RootOptions): Promise<Root> {
     unsavedDir: options.unsavedDir,
     ...{
       db,
+      vault,
       clock,
       bench,
       profiles,

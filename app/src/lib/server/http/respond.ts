@@ -45,3 +45,9 @@ export async function act<T, R>(
   if (!body.ok) return problemResponse(body.problem);
   return respond(await call(person.value, body.value));
 }
+
+/** An answer that nobody keeps on the way: it carries security data. */
+export function unkept(response: Response): Response {
+  response.headers.set('cache-control', 'no-store');
+  return response;
+}

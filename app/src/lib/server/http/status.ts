@@ -41,6 +41,7 @@ const STATUS: Readonly<Partial<Record<Code, number>>> = {
   'photo.unit.unknown': NOT_FOUND,
   'plan.task.unknown': NOT_FOUND,
   'read.id.unknown': NOT_FOUND,
+  'safe.secret.unknown': NOT_FOUND,
   'station.id.unknown': NOT_FOUND,
   'unit.tag.unknown': NOT_FOUND,
   'upload.region.unknown': NOT_FOUND,

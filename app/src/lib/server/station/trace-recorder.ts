@@ -5,6 +5,7 @@ import type { BusErrorKind } from '@badger/core/can/serial-line';
 import type { HandshakeEvidence } from '@badger/core/diagnosis/evidence';
 import { decodeResponse, nameOfNrc } from '@badger/core/uds/codec';
 import { IDENTIFIER_NAMES, SERVICE_NAMES, SERVICES } from '@badger/core/uds/services';
+import { ContentMask, headOfContent } from '@badger/core/trace/mask-content';
 import type { SpiWords } from '@badger/core/spi/describe-spi';
 import type { TraceLine } from '../../trace-types.ts';
 
@@ -41,6 +42,7 @@ export class TraceRecorder {
   readonly #tail: TimedFrame[] = [];
   readonly #startMs: number;
   readonly #epochUs: number;
+  readonly #mask = new ContentMask();
   framesTotal = 0;
   /** Frames of the unit itself, and errors of the bus by kind. */
   #heard = 0;
@@ -51,7 +53,9 @@ export class TraceRecorder {
     this.#epochUs = epochMs * 1000;
   }
 
-  frame(frame: CanFrame): void {
+  /** A frame as it went; bytes of the memory are not put on record. */
+  frame(went: CanFrame): void {
+    const frame = this.#mask.take(went);
     this.framesTotal++;
     const atUs = this.#epochUs + Math.round((performance.now() - this.#startMs) * 1000);
     if (this.#head.length < HEAD_FRAMES) this.#head.push({ atUs, frame });
@@ -150,6 +154,9 @@ function nameOf(sid: number): string {
 }
 
 function cut(payload: Uint8Array): string {
+  const head = headOfContent(payload);
+  if (head !== undefined)
+    return `${formatHex(payload.subarray(0, head))}… (${payload.length} bytes, content left out)`;
   const hex = formatHex(payload.subarray(0, HEX_BYTES));
   return payload.length > HEX_BYTES ? `${hex}… (${payload.length} bytes)` : hex;
 }

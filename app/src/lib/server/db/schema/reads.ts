@@ -2,6 +2,7 @@ import { JOB_ROLES } from '@badger/core/job/roles';
 import { WRITES, type ToldAfter } from '@badger/core/operation/writes';
 import {
   bigint,
+  boolean,
   index,
   integer,
   jsonb,
@@ -24,11 +25,14 @@ import type { TraceLine } from '../../../trace-types.ts';
 import { at, bytea, createdAt, id, livedAt } from './columns.ts';
 import { job, station, unit } from './jobs.ts';
 import { person } from './people.ts';
+import { dataKey } from './safe.ts';
 
 /** Content by its SHA-256; rows are never changed (a trigger refuses). */
 export const image = pgTable('image', {
   id: id(),
   sha256: text().notNull().unique(),
+  /** Named by a keyed digest instead: so short that its SHA-256 would give it away. */
+  keyed: boolean().notNull().default(false),
   lengthBytes: integer().notNull(),
   createdAt: createdAt()
 });
@@ -40,6 +44,8 @@ export const imageChunk = pgTable(
       .notNull()
       .references(() => image.id),
     no: integer().notNull(),
+    /** Sealed by this data key; null only until the first start after an update from before the safe. */
+    keyNo: integer().references(() => dataKey.no),
     bytes: bytea().notNull()
   },
   (t) => [primaryKey({ columns: [t.imageId, t.no] })]

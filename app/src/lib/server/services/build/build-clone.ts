@@ -4,7 +4,7 @@ import type { ClonePlan, PlanLine, PlanSource, RecipeLine } from '@badger/core/c
 import type { Finding } from '@badger/core/image/finding';
 import { imageOf, splitBytes } from '@badger/core/image/image';
 import { getRegion, rangeOf, type Profile } from '@badger/core/profile/profile';
-import { isTrusted } from '@badger/core/reads/judge-region';
+import { trustedContent } from '@badger/core/job/trusted-content';
 import type { Tx } from '../../db/client.ts';
 import type { Deps } from '../../deps.ts';
 import { buildApart } from '../../judge/judge-apart.ts';
@@ -95,7 +95,7 @@ async function buildLines(
       contents: contents.value
     });
     if (!built.ok) return built;
-    const { sha256 } = await saveImage(tx, built.value.bytes);
+    const { sha256 } = await saveImage({ db: tx, vault: deps.vault }, built.value);
     const elsewhere = await servesElsewhere(tx, build.view, line);
     const guard = [...(built.value.line.guard ?? []), ...elsewhere];
     lines.push({ ...built.value.line, ...(guard.length > 0 ? { guard } : {}), sha256 });
@@ -126,13 +126,13 @@ async function loadContents(
   const contents: Record<string, SourceContent> = {};
   const beside = (['original', 'donor'] as const).flatMap((from): PlanSource[] => {
     const region = view.regions[from].find((r) => r.region.id === line.regionId);
-    const sha256 = region && isTrusted(region.verdict) && region.agreement.trustedSha256;
-    return sha256 ? [{ from, regionId: line.regionId, readId: '', sha256 }] : [];
+    const content = region && trustedContent(region);
+    return content ? [{ from, regionId: line.regionId, ...content }] : [];
   });
   const named = new Set(line.sources.map((s) => s.from));
   for (const source of [...line.sources, ...beside.filter((b) => !named.has(b.from))]) {
     const family = source.from === 'partner' ? sideOf(deps, view, 'partner').profile : profile;
-    const bytes = await loadImage(tx, source.sha256);
+    const bytes = await loadImage({ db: tx, vault: deps.vault }, source.sha256);
     if (!bytes.ok) return bytes;
     if (!family) return fail('identify.family.unknown', { family: '' });
     contents[source.from] = contentOf(family, source, bytes.value);

@@ -41,7 +41,7 @@ export async function seeCloneBytes(
   if (!line || !view.profile) return fail('gate.image.none');
   if (!(Number.isSafeInteger(start) && start >= 0 && start < line.lengthBytes))
     return fail('upload.region.unknown', { region: `${regionId} ${start}` });
-  const image = await loadImage(deps.db, line.sha256);
+  const image = await loadImage(deps, line.sha256);
   if (!image.ok) return image;
   const plain = layBare(view.profile, regionId, image.value);
   if (!plain.ok) return plain;

@@ -1,5 +1,6 @@
 import type { SourceChange } from '@badger/core/clone/parts';
 import type { AcceptedFact, ConsentFact } from '@badger/core/job/job-rows';
+import { listHandovers } from '../../repositories/safe.ts';
 import { listLatestConnections, type ConnectionRow } from '../../repositories/connections.ts';
 import { gather, type Tx } from '../../db/client.ts';
 import {
@@ -41,6 +42,8 @@ export interface JobRecords {
   /** Units of the job that another job has verifiedly written. */
   readonly writtenElsewhere: ReadonlySet<string>;
   readonly authority: AuthorityRow | undefined;
+  /** How often security data was handed over. */
+  readonly handovers: number;
   readonly arrival: ArrivalRow | undefined;
   /** Newest scan of the vehicle, and of the loose unit on the bench. */
   readonly vehicleScan: ScanRow | undefined;
@@ -76,10 +79,11 @@ export async function loadJobRecords(
     () => listDeskValues(db, jobIds),
     () => listAccepted(db, jobIds),
     () => listChanges(db, jobIds),
-    () => listConsents(db, jobIds)
+    () => listConsents(db, jobIds),
+    () => listHandovers(db, jobIds)
   ]);
   const [authorities, arrivals, scans, tests, connections, deskValues, accepted, ...said] = rest;
-  const [changes, consents] = said;
+  const [changes, consents, handovers] = said;
   return (jobId) => {
     const own = <T extends { jobId: string }>(rows: readonly T[]) =>
       rows.filter((r) => r.jobId === jobId);
@@ -94,6 +98,7 @@ export async function loadJobRecords(
       operations: own(operations),
       writtenElsewhere: new Set(own(written).map((w) => w.unitId)),
       authority: own(authorities)[0],
+      handovers: own(handovers).length,
       arrival: own(arrivals)[0],
       ...newestScans(own(scans)),
       tests: own(tests),

@@ -19,6 +19,7 @@ import type { Tx } from '../../db/client.ts';
 import type { Deps } from '../../deps.ts';
 import type { JobUnitFacts, UnitRow } from '../../repositories/job-units.ts';
 import { findJob, type JobRow } from '../../repositories/jobs.ts';
+import type { ImageStore } from '../../repositories/images.ts';
 import type { OperationRow } from '../../repositories/operations.ts';
 import type { ReadRow } from '../../repositories/reads.ts';
 import { readingOf } from '../operation/vehicle-cable.ts';
@@ -96,7 +97,10 @@ async function judgeJobs(deps: Deps, db: Tx, jobs: readonly JobWithRecords[]): P
   const profileOf = (family: string) => deps.profiles.get(family);
   const sets = jobs.flatMap(({ job, records }) => setsOfJob(job, records, profileOf));
   const required = (await loadShopRules(db)).readsRequired;
-  return judgeSets(db, sets, { families: [...deps.profiles.values()], required });
+  return judgeSets({ db, vault: deps.vault }, sets, {
+    families: [...deps.profiles.values()],
+    required
+  });
 }
 
 async function viewJob(
@@ -104,7 +108,7 @@ async function viewJob(
   { job, records, judged, db }: JobWithRecords & { judged: Judged; db: Tx }
 ): Promise<JobView> {
   const profileOf = (family: string) => deps.profiles.get(family);
-  const compared = await compareAll(db, pairsOfJob(job, records, profileOf));
+  const compared = await compareAll({ db, vault: deps.vault }, pairsOfJob(job, records, profileOf));
   const state = readJobState(job, records, { profileOf, compared, judged });
   const connection = connectionNow(deps, { ...state, job, records });
   const facts = factsOfLine(state, { supply: supplyJudgement(deps, job, state), connection });
@@ -119,10 +123,10 @@ async function viewJob(
 }
 
 /** How the contents of these pairs differ: what was found when they were kept, else found now. */
-async function compareAll(db: Tx, pairs: readonly (readonly [string, string])[]) {
+async function compareAll(store: ImageStore, pairs: readonly (readonly [string, string])[]) {
   const found = new Map<string, Comparison>();
   for (const [a, b] of pairs) {
-    const comparison = await compareKept(db, a, b);
+    const comparison = await compareKept(store, a, b);
     if (comparison) found.set(`${a} ${b}`, comparison);
   }
   return (a: string, b: string) => found.get(`${a} ${b}`);

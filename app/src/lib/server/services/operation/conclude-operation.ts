@@ -28,6 +28,7 @@ import { insertEvidence } from '../../repositories/evidence.ts';
 import { findUnitByChip, setIdentity } from '../../repositories/units.ts';
 import { keepRead } from '../reads/keep-read.ts';
 import { partOf, type Run } from './run.ts';
+import { keepFoundSecrets } from '../safe/keep-found.ts';
 import { saveUnsaved } from '../reads/unsaved.ts';
 
 /** How an operation ended, with what it brought. */
@@ -94,6 +95,7 @@ export async function concludeOperation(
   if (live.memoryMayHaveChanged || (live.spec.kind === 'identify' && live.state !== 'done'))
     station.forget();
   deps.bench.changed();
+  keepWhatWasFound(run);
   const { jobNumber, id: operationId, kind, role, tag } = live.spec;
   deps.bench.hub.tell({
     type: 'finished',
@@ -105,6 +107,14 @@ export async function concludeOperation(
     state: live.state
   });
   deps.bench.hub.tell({ type: 'job', jobNumber: live.spec.jobNumber });
+}
+
+/** Security data goes into the safe by itself; nobody waits for it. */
+function keepWhatWasFound({ deps, live, person }: Run): void {
+  const { kind, profile, regionIds, jobNumber } = live.spec;
+  const holds = profile.secrets.some((s) => regionIds.includes(s.region));
+  if (kind === 'read' && live.state === 'done' && holds)
+    void keepFoundSecrets(deps, person, jobNumber);
 }
 
 interface End {
@@ -202,20 +212,23 @@ async function storeOutcome(
   if (outcome.identity) return keepIdentity(tx, run, { identity: outcome.identity, at });
   const { live, view, unit, person } = run;
   if (outcome.image) {
-    await keepRead(tx, {
-      job: view.job,
-      unit,
-      role: live.spec.role,
-      profile: live.spec.profile,
-      regionId: live.spec.regionIds[0] as string,
-      image: outcome.image,
-      source: 'bench',
-      sourceName: run.station.row.name,
-      person,
-      at,
-      operationId: live.spec.id,
-      supply: live.figures()
-    });
+    await keepRead(
+      { db: tx, vault: run.deps.vault },
+      {
+        job: view.job,
+        unit,
+        role: live.spec.role,
+        profile: live.spec.profile,
+        regionId: live.spec.regionIds[0] as string,
+        image: outcome.image,
+        source: 'bench',
+        sourceName: run.station.row.name,
+        person,
+        at,
+        operationId: live.spec.id,
+        supply: live.figures()
+      }
+    );
   }
   return ok(true);
 }

@@ -26,7 +26,7 @@ export async function runWrite(run: Run, memory: MemoryAccess): Promise<Outcome>
   if (lines.length === 0) return { result: fail('gate.image.none') };
   const images = new Map<string, SparseImage<WriteOrigin>>();
   for (const line of lines) {
-    const content = await loadImage(run.deps.db, line.sha256);
+    const content = await loadImage(run.deps, line.sha256);
     if (!content.ok) return { result: content };
     const image = imageOfLine(profile, line, content.value);
     if (!image.ok) return { result: image };

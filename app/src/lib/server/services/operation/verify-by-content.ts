@@ -79,7 +79,7 @@ async function begunContents({ deps, view, unit }: Run, regionId: string): Promi
 async function loadAll(run: Run, hashes: readonly string[]): Promise<Result<Uint8Array[]>> {
   const images: Uint8Array[] = [];
   for (const sha256 of hashes) {
-    const image = await loadImage(run.deps.db, sha256);
+    const image = await loadImage(run.deps, sha256);
     if (!image.ok) return image;
     images.push(image.value);
   }

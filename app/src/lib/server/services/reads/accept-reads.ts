@@ -13,6 +13,7 @@ import { actOnView, hasRunningWork } from '../job/act-on-job.ts';
 import { sideOf } from '../job/job-sides.ts';
 import type { JobView, RegionView } from '../job/job-view.ts';
 import { loadShopRules } from '../shop/shop-settings.ts';
+import { keepFoundSecrets } from '../safe/keep-found.ts';
 import { judgeNow } from './judge-kept.ts';
 
 /**
@@ -21,6 +22,16 @@ import { judgeNow } from './judge-kept.ts';
  * `reads.accept.needless` (it is what is trusted already, or nothing was read), `reads.accept.none` (no such read, or nothing that may be written).
  */
 export async function acceptReads(
+  deps: Deps,
+  person: Person,
+  request: AcceptReads & { readonly jobNumber: number }
+): Promise<Result<true>> {
+  const done = await takeReads(deps, person, request);
+  if (done.ok) await keepFoundSecrets(deps, person, request.jobNumber);
+  return done;
+}
+
+async function takeReads(
   deps: Deps,
   person: Person,
   request: AcceptReads & { readonly jobNumber: number }
@@ -77,9 +88,10 @@ async function contentOf(
   const { profile } = sideOf(deps, view, request.role);
   if (!profile) return undefined;
   const required = (await loadShopRules(tx)).readsRequired;
+  const store = { db: tx, vault: deps.vault };
   const set = setOfRegion(profile, region.region.id, region.reads);
-  const judged = await judgeNow(tx, set, { families: [...deps.profiles.values()], required });
+  const judged = await judgeNow(store, set, { families: [...deps.profiles.values()], required });
   if (!judged?.rebuilt || judged.summary.reconstruction?.writable !== true) return undefined;
-  const { sha256 } = await saveImage(tx, judged.rebuilt);
+  const { sha256 } = await saveImage(store, { bytes: judged.rebuilt });
   return { kind: 'rebuilt', sha256 };
 }

@@ -21,7 +21,7 @@ export async function takeOutRead(
   if (!may.ok) return may;
   const read = await findRead(deps.db, readId);
   if (!read) return fail('read.id.unknown');
-  const image = await loadImage(deps.db, read.sha256);
+  const image = await loadImage(deps, read.sha256);
   if (!image.ok) return image;
   await appendEvent(deps.db, {
     jobId: read.jobId,

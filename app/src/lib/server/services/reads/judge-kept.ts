@@ -4,9 +4,8 @@ import type { ReadSet } from '@badger/core/job/region-state';
 import type { Profile } from '@badger/core/profile/profile';
 import { knowRegion, type TimedRead } from '@badger/core/trust/read-set';
 import type { TrustSummary } from '@badger/core/trust/summary';
-import type { Tx } from '../../db/client.ts';
 import { judgeApart, type JudgedApart } from '../../judge/judge-apart.ts';
-import { loadImage } from '../../repositories/images.ts';
+import { loadImage, type ImageStore } from '../../repositories/images.ts';
 import { findJudgements, saveJudgement } from '../../repositories/judgements.ts';
 
 /** Raised when the judgement of reads changes: what was found by an older one is found anew. */
@@ -38,18 +37,18 @@ export function keyOfSet(
  * whose judging broke down, is left out: of it nothing is known.
  */
 export async function judgeSets<R extends KeptReadFact>(
-  db: Tx,
+  store: ImageStore,
   sets: readonly ReadSet<R>[],
   by: JudgeBy
 ): Promise<(set: ReadSet) => TrustSummary | undefined> {
   const keys = new Map(sets.map((set) => [keyOfSet(set, by), set]));
-  const found = new Map(await findJudgements(db, [...keys.keys()]));
+  const found = new Map(await findJudgements(store.db, [...keys.keys()]));
   // always in the same order: two that keep the same judgements must not wait for each other in a ring
   for (const [key, set] of [...keys].sort(([a], [b]) => (a < b ? -1 : 1))) {
     if (found.has(key)) continue;
-    const judged = await judgeNow(db, set, by);
+    const judged = await judgeNow(store, set, by);
     if (!judged) continue;
-    await saveJudgement(db, key, judged.summary);
+    await saveJudgement(store.db, key, judged.summary);
     found.set(key, judged.summary);
   }
   return (set) => found.get(keyOfSet(set, by));
@@ -57,13 +56,13 @@ export async function judgeSets<R extends KeptReadFact>(
 
 /** Judges a set now, with what was put together of it. Undefined where nothing can be known. */
 export async function judgeNow(
-  db: Tx,
+  store: ImageStore,
   { profile, regionId, reads }: ReadSet,
   { families, required }: JudgeBy
 ): Promise<JudgedApart | undefined> {
   const loaded: TimedRead[] = [];
   for (const { number, sha256 } of reads) {
-    const image = await loadImage(db, sha256);
+    const image = await loadImage(store, sha256);
     if (!image.ok) return undefined;
     loaded.push({ number, bytes: image.value });
   }

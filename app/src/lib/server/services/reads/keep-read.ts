@@ -10,7 +10,7 @@ import { compareWithEarlier } from './compare-reads.ts';
 import { dayOnWall } from '../../shop-clock.ts';
 import type { SupplyFigures } from '../../db/schema/reads.ts';
 import { appendEvent } from '../../repositories/events.ts';
-import { saveImage } from '../../repositories/images.ts';
+import { saveImage, type ImageStore } from '../../repositories/images.ts';
 import type { JobRow } from '../../repositories/jobs.ts';
 import type { UnitRow } from '../../repositories/job-units.ts';
 import type { Person } from '../../repositories/people.ts';
@@ -37,14 +37,15 @@ export interface ReadToKeep {
 
 /** Keeps a whole read: content, the read itself and its event, in the caller's transaction. */
 export async function keepRead(
-  tx: Tx,
+  store: ImageStore,
   read: ReadToKeep
 ): Promise<{ id: string; number: number; name: string; sha256: string }> {
+  const tx = store.db;
   // numbers are given one after the other, whatever jobs a unit serves in
   await lockUnit(tx, read.unit.id);
   const whole = bytesOf(read.image, rangeOf(getRegion(read.profile, read.regionId)));
   const bytes = whole ?? joinBytes(read.image);
-  const { id: imageId, sha256 } = await saveImage(tx, bytes);
+  const { id: imageId, sha256 } = await saveImage(store, { bytes, keyed: whole === undefined });
   const number = await nextReadNumber(tx, read.unit.id, read.regionId);
   const name = proposeName({
     vin: read.job.vin,
@@ -56,7 +57,8 @@ export async function keepRead(
     date: dayOnWall(read.at)
   });
   const { regionId } = read;
-  if (whole) await compareWithEarlier(tx, { unitId: read.unit.id, regionId, sha256, bytes: whole });
+  if (whole)
+    await compareWithEarlier(store, { unitId: read.unit.id, regionId, sha256, bytes: whole });
   const findings = whole
     ? inspectImage(read.profile, regionId, whole).findings
     : inspectSecrets(read.profile, secretsIn(read), read.image);

@@ -1,3 +1,4 @@
+import { sealFile } from '../../vault/sealed-file.ts';
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fail, ok, type Result } from '@badger/core/base/result';
@@ -30,7 +31,7 @@ export async function saveUnsaved(run: Run): Promise<void> {
   const path = join(deps.unsavedDir, nameOfUnsaved(deps, live));
   try {
     await mkdir(deps.unsavedDir, { recursive: true, mode: 0o700 });
-    await writeFile(path, joinBytes(live.image), { mode: 0o600 });
+    await writeFile(path, sealFile(deps.vault, joinBytes(live.image)), { mode: 0o600 });
     deps.log.warn({ path }, 'a finished read could not be stored and was put into a file');
   } catch (error) {
     deps.log.error({ code: (error as { code?: string }).code }, 'a finished read is lost');

@@ -8,11 +8,13 @@ import type { ReadRole } from '@badger/core/job/roles';
 import { checkImageSize } from '@badger/core/reads/check-image-size';
 import { findSameRead } from '@badger/core/reads/same-file';
 import type { Deps } from '../../deps.ts';
-import { computeSha256 } from '../../repositories/images.ts';
+import { computeSha256 } from '../../vault/vault.ts';
 import type { Person } from '../../repositories/people.ts';
 import { listReadsOfUnit } from '../../repositories/reads.ts';
 import { actOnView } from '../job/act-on-job.ts';
 import { sideOf } from '../job/job-sides.ts';
+import { keepFoundSecrets } from '../safe/keep-found.ts';
+import { openFile } from '../../vault/sealed-file.ts';
 import { keepRead } from './keep-read.ts';
 
 export interface Upload {
@@ -62,13 +64,21 @@ function checkUpload(
  * Takes a file that another device has read as a kept read of this job. A file that is a kept read already, dropped again
  * or downloaded here, is that read and adds nothing.
  * Errors: `job.number.unknown`, `gate.job.closed`, `gate.person.role`, `gate.authority.missing`, `identify.family.unknown`,
- * `upload.unit.none`, `upload.region.unknown`, `image.size.*`.
+ * `upload.unit.none`, `upload.region.unknown`, `image.size.*`, `vault.content.shut` (sealed by another shop).
  */
 export async function uploadRead(
   deps: Deps,
   person: Person,
-  upload: Upload
+  sent: Upload
 ): Promise<Result<Uploaded>> {
+  const opened = openFile(deps.vault, sent.bytes);
+  if (!opened.ok) return opened;
+  const kept = await keepUpload(deps, person, { ...sent, bytes: opened.value });
+  if (kept.ok && !kept.value.known) await keepFoundSecrets(deps, person, sent.jobNumber);
+  return kept;
+}
+
+async function keepUpload(deps: Deps, person: Person, upload: Upload): Promise<Result<Uploaded>> {
   const { bytes, modifiedMs, jobNumber } = upload;
   const act = { person, jobNumber, right: 'memory.import' } as const;
   return actOnView<Uploaded>(deps, act, async (tx, view) => {
@@ -87,16 +97,19 @@ export async function uploadRead(
     const known = upload.role !== 'supplied' || newest === sha256;
     const same = !known ? undefined : findSameRead({ name: upload.fileName, modifiedMs }, equal);
     if (same) return ok({ id: same.id, sha256, name: same.name, number: same.number, known: true });
-    const made = await keepRead(tx, {
-      ...{ job, unit, profile, person },
-      image: imageOf([{ range: rangeOf(region), bytes, origin: upload.fileName }]),
-      role: upload.role,
-      regionId: region.id,
-      source: 'file',
-      sourceName: upload.fileName,
-      at: deps.clock.now(),
-      fileModifiedAt: modifiedMs === undefined ? null : new Date(modifiedMs)
-    });
+    const made = await keepRead(
+      { db: tx, vault: deps.vault },
+      {
+        ...{ job, unit, profile, person },
+        image: imageOf([{ range: rangeOf(region), bytes, origin: upload.fileName }]),
+        role: upload.role,
+        regionId: region.id,
+        source: 'file',
+        sourceName: upload.fileName,
+        at: deps.clock.now(),
+        fileModifiedAt: modifiedMs === undefined ? null : new Date(modifiedMs)
+      }
+    );
     return ok({ ...made, known: false });
   });
 }
