@@ -16,6 +16,8 @@ const PAGES = [
   '/power/trace',
   '/trace',
   '/dump',
+  '/safe',
+  '/jobs/2030/safe',
   '/breakout',
   '/kit',
   '/families/QN-EC1',

@@ -15,6 +15,8 @@ import {
   recordAuthority,
   waiveBackup
 } from '../app/src/lib/server/services/job/jobs.ts';
+import { describeSafe } from '../app/src/lib/server/services/safe/describe-safe.ts';
+import { handOverSecrets } from '../app/src/lib/server/services/safe/use-safe.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
@@ -245,6 +247,14 @@ describe('jobs that write nothing', () => {
     );
     await identify(job, '0417');
     await readAll(job);
+    expect(await finish(job, { result: 'data-handed-over', reason: 'To the owner' })).toBe(
+      'job.close.handover'
+    );
+    const told = await describeSafe(shop.root.deps, bench, job);
+    const ids = told.ok ? told.value.lines.flatMap((l) => l.id ?? []) : [];
+    const to = { receiver: 'K. Heron', capacity: 'owner', proof: 'passport, seen' };
+    const given = { jobNumber: job, ids, ...to, signature: [[[1, 1]]] };
+    expect((await handOverSecrets(shop.root.deps, bench, given)).ok).toBe(true);
     expect(await finish(job, { result: 'data-handed-over' })).toBe('job.close.reason');
     expect(await finish(job, { result: 'data-handed-over', reason: 'To the owner' })).toBe('ok');
   });

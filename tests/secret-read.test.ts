@@ -1,8 +1,11 @@
 // Security data read alone, through the diagnostic socket: the whole application against the simulated vehicle.
 import { createHash } from 'node:crypto';
+import { loadImage } from '../app/src/lib/server/repositories/images.ts';
+import { describeSafe } from '../app/src/lib/server/services/safe/describe-safe.ts';
+import { handOverSecrets } from '../app/src/lib/server/services/safe/use-safe.ts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
-import { recordAuthority } from '../app/src/lib/server/services/job/jobs.ts';
+import { finishJob, recordAuthority } from '../app/src/lib/server/services/job/jobs.ts';
 import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { describeJob } from '../app/src/lib/server/services/job/describe-job.ts';
@@ -103,8 +106,12 @@ describe('security data read alone through the socket', () => {
     const [kept] = view.secrets.original;
     const memory = shop.world.units.get(unit.tag)?.memory.get('data-flash') as Uint8Array;
     const truth = Buffer.concat([memory.subarray(0x400, 0x410), memory.subarray(0x1400, 0x1410)]);
-    const sha256 = createHash('sha256').update(truth).digest('hex');
-    expect(kept?.agreement).toMatchObject({ state: 'trusted', trustedSha256: sha256 });
+    // so short a content has no name that gives it away: every value could be tried
+    const plainName = createHash('sha256').update(truth).digest('hex');
+    expect(kept?.agreement.state).toBe('trusted');
+    expect(kept?.agreement.trustedSha256).not.toBe(plainName);
+    const content = await loadImage(shop.root.deps, kept?.agreement.trustedSha256 ?? '');
+    expect(content).toEqual({ ok: true, value: new Uint8Array(truth) });
     expect(view.ending.readsTrusted).toBe(true);
     expect(view.line.read).toMatchObject({ verdict: 'go', code: 'read.security.trusted' });
     expect(kept?.findings).toEqual([]);
@@ -122,6 +129,21 @@ describe('security data read alone through the socket', () => {
     const data = describeJob(shop.root.deps, view, 'bench').regions.original;
     expect(data.map((r) => r.secrets?.state)).toEqual(['trusted', undefined]);
     expect(data[0]?.secrets?.reads[0]).toMatchObject({ lengthBytes: 32, trust: 'full' });
+    // it lies in the safe, goes to somebody by name, and only then the job can end so
+    const told = await describeSafe(shop.root.deps, bench, jobNumber);
+    const [line] = told.ok ? told.value.lines : [];
+    expect(line).toMatchObject({ name: 'Immobiliser secret', state: 'kept' });
+    const close = () =>
+      finishJob(shop.root.deps, bench, {
+        ...{ jobNumber, result: 'data-handed-over', reason: 'To the locksmith.' }
+      });
+    expect(await close()).toMatchObject({ problem: { code: 'job.close.handover' } });
+    const given = await handOverSecrets(shop.root.deps, bench, {
+      ...{ jobNumber, ids: [line?.id ?? ''], receiver: 'K. Heron', capacity: 'locksmith' },
+      ...{ proof: 'licence 4711', signature: [[[1, 1]]] }
+    });
+    expect(given).toMatchObject({ ok: true, value: { number: 1 } });
+    expect((await close()).ok).toBe(true);
     // a piece of a region says nothing of the time that the region takes
     expect(await measuredOn(shop.root.deps, 'HV-EC4')).toEqual([]);
   });

@@ -1,13 +1,12 @@
 // Bytes and papers leave only with whom the table names, and the record says so before they go.
+import { takeOutRead } from '../app/src/lib/server/services/reads/take-out-read.ts';
+import { loadImage } from '@badger/core/format/load-image';
+import { gapsIn } from '@badger/core/image/image';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { listEvents } from '../app/src/lib/server/repositories/events.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
-import {
-  seePhoto,
-  takeOutRead,
-  takeOutTrace
-} from '../app/src/lib/server/services/reads/downloads.ts';
+import { seePhoto, takeOutTrace } from '../app/src/lib/server/services/reads/downloads.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { keepPhoto } from '../app/src/lib/server/services/job/photos.ts';
 import { makeShop, powerUp, runToEnd, type Shop } from './support/shop.ts';
@@ -46,13 +45,13 @@ describe('what is taken out', () => {
     for (const name of ['trainee', 'desk']) {
       const person = await shop.person(name);
       for (const refused of [
-        await takeOutRead(deps, person, read?.id ?? ''),
+        await takeOutRead(deps, person, { readId: read?.id ?? '' }),
         await takeOutTrace(deps, person, read?.operationId ?? '')
       ])
         expect(refused).toMatchObject({ problem: { code: 'gate.person.role' } });
     }
     expect(await events()).toHaveLength(before);
-    expect((await takeOutRead(deps, bench, read?.id ?? '')).ok).toBe(true);
+    expect((await takeOutRead(deps, bench, { readId: read?.id ?? '' })).ok).toBe(true);
     expect((await events()).at(-1)).toMatchObject({
       kind: 'image.downloaded',
       personName: bench.name,
@@ -60,6 +59,33 @@ describe('what is taken out', () => {
     });
     expect(await takeOutTrace(deps, bench, read?.operationId ?? '')).toMatchObject({ ok: true });
     expect((await events()).at(-1)).toMatchObject({ kind: 'trace.downloaded' });
+  });
+
+  it('security data is left out of it, unless somebody says why; secrets read alone go only so', async () => {
+    const { deps } = shop.root;
+    const region = (await view()).regions.original[0];
+    const read = region?.reads[0];
+    const memory = shop.world.units.get('0417')?.memory.get('data-flash') as Uint8Array;
+    const secret = Buffer.from(memory.subarray(0x400, 0x410));
+    const without = await takeOutRead(deps, bench, { readId: read?.id ?? '' });
+    expect(without.ok && without.value.name).toMatch(/\.hex$/);
+    const loaded = without.ok ? loadImage(without.value.bytes) : without;
+    if (!loaded.ok) throw new Error(loaded.problem.code);
+    const { address, lengthBytes } = region?.region ?? { address: 0, lengthBytes: 0 };
+    const gaps = gapsIn(loaded.value.image, { start: address, end: address + lengthBytes });
+    expect(gaps.map((g) => [g.start - address, g.end - g.start])).toEqual([
+      [0x400, 16],
+      [0x1400, 16]
+    ]);
+    expect((await events()).at(-1)?.data).toMatchObject({ securityData: 'left out' });
+    const reason = 'For the maker’s desk.';
+    const asked = { readId: read?.id ?? '', reason };
+    expect(await takeOutRead(deps, await shop.person('desk'), asked)).toMatchObject({
+      problem: { code: 'gate.person.role' }
+    });
+    const whole = await takeOutRead(deps, bench, asked);
+    expect(whole.ok && Buffer.from(whole.value.bytes).includes(secret)).toBe(true);
+    expect((await events()).at(-1)?.data).toMatchObject({ securityData: 'included', reason });
   });
 
   it('a photo of papers: not for a trainee; any other photo is', async () => {

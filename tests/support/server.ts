@@ -38,6 +38,7 @@ export async function startServer(options: {
         WORLD_URL: options.worldUrl,
         PROFILES_DIR: at('profiles'),
         MIGRATIONS_DIR: at('app/drizzle'),
+        BADGER_KEY_FILE: at('.badger/test-key'),
         BADGER_DEMO: '1',
         BADGER_REHEARSE: '0',
         LOG_LEVEL: 'error',

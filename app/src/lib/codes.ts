@@ -23,6 +23,7 @@ export interface AppCodes {
   'identify.chip.changed': { chipId: string; known: string; tag: string };
   'identify.chip.elsewhere': { chipId: string; tag: string; meant: string };
   'identify.chip.used': { tag: string };
+  'image.secret.held': None;
   'image.content.damaged': { sha256: string };
   'image.content.missing': { sha256: string };
   'job.donor.written': { tag: string };

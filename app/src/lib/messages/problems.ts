@@ -194,6 +194,11 @@ export const problems = {
     text: 'What is kept does not open with the shop’s key: it is damaged, or sealed by another key. Nothing was shown.',
     clear: 'Restore the database from its backup, with the key file that belongs to it.'
   }),
+  'image.secret.held': () => ({
+    title: 'It holds security data',
+    text: 'What is security data in it cannot be left out. Nothing was taken out.',
+    clear: 'Take it out of the safe of its job, with a reason.'
+  }),
   'read.id.unknown': () => ({ title: 'No such read', text: 'It is not in the books.' }),
   'station.id.unknown': () => ({ title: 'No such station', text: 'It is not in the books.' }),
   'upload.file.known': (p) => ({

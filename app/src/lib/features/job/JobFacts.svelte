@@ -44,6 +44,12 @@
       </a>
     {/if}
   </div>
+  {#if job.needsAuthority}
+    <div class="card-sheet box">
+      <h2>Security data</h2>
+      <a class="btn w-full btn-outline" href="/jobs/{job.number}/safe">Open the safe</a>
+    </div>
+  {/if}
   {#if job.lastWrite && job.line.write.verdict !== 'go'}
     <div class="card-sheet box">
       <h2>If a write stops</h2>

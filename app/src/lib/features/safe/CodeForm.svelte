@@ -67,13 +67,6 @@
   details {
     padding: 10px 16px;
   }
-  summary {
-    font-weight: 600;
-    min-height: 44px;
-    display: flex;
-    align-items: center;
-    cursor: pointer;
-  }
   form {
     display: grid;
     grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));

@@ -117,13 +117,6 @@
   .given {
     padding: 10px 16px;
   }
-  summary {
-    font-weight: 600;
-    min-height: 44px;
-    display: flex;
-    align-items: center;
-    cursor: pointer;
-  }
   form {
     display: grid;
     grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));

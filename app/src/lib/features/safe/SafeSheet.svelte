@@ -2,12 +2,14 @@
   import type { JobData } from '$lib/job-types.ts';
   import type { SafeData } from '$lib/safe-types.ts';
   import { may } from '$lib/features/live/may.ts';
+  import PageHead from '$lib/ui/PageHead.svelte';
   import Panel from '$lib/ui/Panel.svelte';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
   import CodeForm from './CodeForm.svelte';
   import HandOver from './HandOver.svelte';
   import SafeLists from './SafeLists.svelte';
   import SecretTable from './SecretTable.svelte';
+  import TakeOut from './TakeOut.svelte';
   import { GAP_WORDS } from './safe.view.ts';
 
   let { job, safe }: { job: JobData; safe: SafeData } = $props();
@@ -18,7 +20,9 @@
 </script>
 
 <div class="sheet">
-  <h1>Safe of job {job.number} · {job.customer}, {job.vehicle}</h1>
+  <PageHead title="Safe of job {job.number}" note="{job.customer}, {job.vehicle}">
+    <a class="btn btn-outline" href="/jobs/{job.number}">Back to the job</a>
+  </PageHead>
   <p class="row">
     <VerdictMark verdict={shut ? 'stop' : 'go'} size={22} />
     <span>
@@ -59,6 +63,7 @@
   {/if}
   {#if !shut && may('secret.enter')}<CodeForm {job} />{/if}
   {#if !shut && may('secret.hand-over') && kept.length > 0}<HandOver {job} lines={kept} />{/if}
+  {#if !shut && may('secret.see')}<TakeOut {job} />{/if}
   <SafeLists {job} {safe} />
   <p class="soft">
     Keys and codes only for who may have them: local law, licensing and the maker’s rules decide.
@@ -66,13 +71,25 @@
 </div>
 
 <style>
+  .sheet :global(summary) {
+    font-weight: 600;
+    min-height: 44px;
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    cursor: pointer;
+  }
+  .sheet :global(summary::before) {
+    content: '+';
+    font: 700 22px/1 var(--font-mono);
+  }
+  .sheet :global(details[open] summary::before) {
+    content: '–';
+  }
   .sheet {
     display: grid;
     gap: 12px;
     max-width: 1080px;
-  }
-  h1 {
-    font: 650 21px/1.2 var(--font-sans);
   }
   .row {
     display: flex;

@@ -4,6 +4,7 @@
   import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
   import ClipboardList from '@lucide/svelte/icons/clipboard-list';
   import Clock from '@lucide/svelte/icons/calendar-clock';
+  import Vault from '@lucide/svelte/icons/vault';
   import House from '@lucide/svelte/icons/house';
   import LayoutGrid from '@lucide/svelte/icons/layout-grid';
   import LogIn from '@lucide/svelte/icons/log-in';
@@ -39,6 +40,7 @@
     { href: '/power', name: 'Power', icon: Zap },
     { href: '/breakout', name: 'Breakout', icon: Cable },
     { href: '/trace', name: 'Trace', icon: Activity },
+    { href: '/safe', name: 'Safe', icon: Vault },
     { href: '/shop', name: 'Shop', icon: House }
   ];
   const here = (href: string) =>
@@ -103,8 +105,8 @@
   a,
   button {
     width: 66px;
-    min-height: 50px;
-    padding: 7px 0 5px;
+    min-height: 46px;
+    padding: 5px 0 4px;
     font-size: 12.5px;
     line-height: 1.1;
     color: var(--soft);

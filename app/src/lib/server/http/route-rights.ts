@@ -31,6 +31,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'GET /breakout': 'pages.see',
   'GET /set-up': 'open',
   'POST /set-up': 'open',
+  'GET /safe': 'pages.see',
   'GET /shelf': 'pages.see',
   'GET /sign-in': 'open',
   'POST /sign-in': 'open',
@@ -55,6 +56,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'GET /api/stations/[id]/socket': 'pages.see',
   'GET /api/stations/[id]/trace.csv': 'pages.see',
 
+  'POST /api/reads/[id]/image': 'secret.see',
   'POST /api/images/[sha256]/notes': 'image.remark',
   'POST /api/images/[sha256]/notes/[id]/strike': 'image.remark',
   'POST /api/shop/hours': 'settings.change',

@@ -11,6 +11,7 @@ const readColumns = {
   jobId: keptRead.jobId,
   unitId: keptRead.unitId,
   unitTag: unit.tag,
+  unitFamily: unit.familyId,
   role: keptRead.role,
   regionId: keptRead.regionId,
   number: keptRead.number,

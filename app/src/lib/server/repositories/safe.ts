@@ -1,6 +1,6 @@
-import { and, asc, desc, eq, inArray, isNull, max, ne, or } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, max, ne, or, sql } from 'drizzle-orm';
 import type { Tx } from '../db/client.ts';
-import { job, unit, vehicle } from '../db/schema/jobs.ts';
+import { customer, job, unit, vehicle } from '../db/schema/jobs.ts';
 import { person } from '../db/schema/people.ts';
 import { keptSecret, secretHandover, secretLook } from '../db/schema/safe.ts';
 
@@ -69,6 +69,28 @@ export function listLooks(db: Tx, jobId: string) {
     .innerJoin(person, eq(person.id, secretLook.personId))
     .where(eq(secretLook.jobId, jobId))
     .orderBy(desc(secretLook.at));
+}
+
+/** Jobs with anything in the safe, the newest first: how much of what. */
+export async function listJobsWithSecrets(db: Tx, limit = 200) {
+  const counted = <T extends typeof secretLook | typeof secretHandover>(table: T) =>
+    sql<number>`(select count(*)::int from ${table} where ${table.jobId} = ${job.id})`;
+  return db
+    .select({
+      ...{ number: job.number, closedAt: job.closedAt, customer: customer.name },
+      ...{ vehicle: vehicle.description, vin: vehicle.vin },
+      names: sql<string[]>`array_agg(distinct ${keptSecret.name} order by ${keptSecret.name})`,
+      kept: sql<number>`count(*)::int`,
+      looks: counted(secretLook),
+      handovers: counted(secretHandover)
+    })
+    .from(keptSecret)
+    .innerJoin(job, eq(job.id, keptSecret.jobId))
+    .leftJoin(vehicle, eq(vehicle.id, job.vehicleId))
+    .innerJoin(customer, eq(customer.id, job.customerId))
+    .groupBy(job.id, customer.id, vehicle.id)
+    .orderBy(desc(job.number))
+    .limit(limit);
 }
 
 /** The job's row is held by the caller, so that numbers follow each other. */

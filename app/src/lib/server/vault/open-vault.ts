@@ -35,21 +35,25 @@ export async function openVault(db: Db, source: KeySource): Promise<Vault> {
 }
 
 /**
- * Another key wraps the data keys from now on; what they seal stays as it is. `fresh`: new content is sealed by a new data key beside.
- * Throws in words where the present key does not open them.
+ * Another key wraps the data keys from now on; what they seal stays as it is. `fresh`: new content is sealed by a new data key beside. `from`: what may open
+ * them now, tried in this order, so that a change that broke off can be finished. Throws in words where none does. Shape: data keys, zero where none was made yet.
  */
 export async function changeKey(
   db: Db,
-  { from, to, fresh }: { readonly from: KeySource; readonly to: KeySource; readonly fresh: boolean }
+  {
+    from,
+    to,
+    fresh
+  }: { readonly from: readonly KeySource[]; readonly to: KeySource; readonly fresh: boolean }
 ): Promise<{ readonly dataKeys: number }> {
   return db.transaction(async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(${KEYS_LOCK})`);
     const rows = await listDataKeys(tx);
-    if (rows.length === 0) throw new Error('the database has no data key yet: start it once');
-    const keys = await unwrapAll(rows, from);
-    for (const [no, key] of keys) await rewrapDataKey(tx, no, await wrap(key, no, to, 'make'));
+    if (rows.length === 0) return { dataKeys: 0 };
+    const keys = await unwrapByAny(rows, from);
+    for (const [no, key] of keys) await rewrapDataKey(tx, no, await wrap(key, no, to));
     const next = Math.max(...keys.keys()) + 1;
-    if (fresh) await insertDataKey(tx, { no: next, ...(await wrap(newKey(), next, to, 'there')) });
+    if (fresh) await insertDataKey(tx, { no: next, ...(await wrap(newKey(), next, to)) });
     return { dataKeys: keys.size + (fresh ? 1 : 0) };
   });
 }
@@ -58,14 +62,14 @@ const newKey = () => new Uint8Array(randomBytes(KEY_BYTES));
 
 async function makeFirst(tx: Tx, source: KeySource): Promise<Uint8Array> {
   const key = newKey();
-  await insertDataKey(tx, { no: 1, ...(await wrap(key, 1, source, 'make')) });
+  await insertDataKey(tx, { no: 1, ...(await wrap(key, 1, source)) });
   return key;
 }
 
 const aboutKey = (no: number) => `data-key ${no}`;
 
-/** A data key wrapped by what the source gives. `make`: a key file that is not there yet is made. */
-async function wrap(key: Uint8Array, no: number, source: KeySource, file: 'make' | 'there') {
+/** A data key wrapped by what the source gives; a key file that is not there yet is made. */
+async function wrap(key: Uint8Array, no: number, source: KeySource) {
   if (source.passphrase !== undefined) {
     if (source.passphrase.length < LEAST_PASSPHRASE)
       throw new Error(`the passphrase has less than ${LEAST_PASSPHRASE} characters`);
@@ -73,13 +77,21 @@ async function wrap(key: Uint8Array, no: number, source: KeySource, file: 'make'
     const by = await stretchPassphrase(source.passphrase, stretch);
     return { wrapped: seal(by, key, aboutKey(no)), wrapper: 'passphrase' as const, ...stretch };
   }
-  const found = await readKeyFile(source.file);
-  const by = found ?? (file === 'make' ? await makeKeyFile(source.file) : undefined);
-  if (!by) throw new Error(`the key file ${source.file} is not there`);
+  const by = (await readKeyFile(source.file)) ?? (await makeKeyFile(source.file));
   return { wrapped: seal(by, key, aboutKey(no)), wrapper: 'file' as const, ...NO_STRETCH };
 }
 
 const NO_STRETCH = { salt: null, memoryKib: null, passes: null, lanes: null };
+
+async function unwrapByAny(
+  rows: readonly DataKeyRow[],
+  sources: readonly KeySource[]
+): Promise<Map<number, Uint8Array>> {
+  const tried = await Promise.allSettled(sources.map((source) => unwrapAll(rows, source)));
+  const opened = tried.find((t) => t.status === 'fulfilled');
+  if (opened) return opened.value;
+  throw tried.find((t) => t.status === 'rejected')?.reason ?? new Error('there is no key to try');
+}
 
 async function unwrapAll(
   rows: readonly DataKeyRow[],

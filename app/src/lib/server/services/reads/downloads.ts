@@ -3,37 +3,11 @@ import { checkRight } from '@badger/core/rights/rights';
 import type { Deps } from '../../deps.ts';
 import { findPhotoBytes, type PhotoSize } from '../../repositories/arrive.ts';
 import { appendEvent } from '../../repositories/events.ts';
-import { loadImage } from '../../repositories/images.ts';
 import { findOperation, findTrace, type TraceRow } from '../../repositories/operations.ts';
 import type { Person } from '../../repositories/people.ts';
-import { findRead, type ReadRow } from '../../repositories/reads.ts';
 
 /**
- * The bytes of a kept read, proven against their SHA-256; that they were taken out stands in the job's record, before
- * they go. Errors: `gate.person.role`, `read.id.unknown`, those of {@link loadImage}.
- */
-export async function takeOutRead(
-  deps: Deps,
-  person: Person,
-  readId: string
-): Promise<Result<{ read: ReadRow; bytes: Uint8Array }>> {
-  const may = checkRight(person.role, 'memory.download');
-  if (!may.ok) return may;
-  const read = await findRead(deps.db, readId);
-  if (!read) return fail('read.id.unknown');
-  const image = await loadImage(deps, read.sha256);
-  if (!image.ok) return image;
-  await appendEvent(deps.db, {
-    jobId: read.jobId,
-    person,
-    kind: 'image.downloaded',
-    data: { name: read.name, region: read.regionId, role: read.role, sha256: read.sha256 }
-  });
-  return ok({ read, bytes: image.value });
-}
-
-/**
- * What went over the wire in an operation, frames and messages; they carry the memory's bytes. That it was taken out stands in the
+ * What went over the wire in an operation, frames and messages, without the content of the memory. That it was taken out stands in the
  * job's record. Errors: `gate.person.role`, `operation.id.unknown`.
  */
 export async function takeOutTrace(

@@ -29,8 +29,8 @@ export async function describeSafe(
     authorityGap: view.authorityGap,
     lines: linesOf(found, { kept, roleOf, jobNumber }),
     groups: groupsOf(found, kept),
-    looks: looks.map(({ name, reason, at, personName }) => ({ name, reason, at, personName })),
-    handovers: handovers.map(({ jobId: _job, ...h }) => h)
+    looks,
+    handovers
   });
 }
 

@@ -11,6 +11,5 @@ export const load: PageServerLoad = async ({ params }) => {
   const all = job ? await listHandovers(db, [job.id]) : [];
   const receipt = all.find((h) => String(h.number) === params.receipt);
   if (!receipt) error(404, { message: `There is no receipt ${params.receipt}.` });
-  const { jobId: _job, ...told } = receipt;
-  return { receipt: told };
+  return { receipt };
 };
