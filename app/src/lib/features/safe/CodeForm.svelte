@@ -69,7 +69,7 @@
   }
   form {
     display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
+    grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr));
     gap: 10px 16px;
     align-items: start;
   }

@@ -6,6 +6,7 @@ import { knowRegion, type TimedRead } from '@badger/core/trust/read-set';
 import type { TrustSummary } from '@badger/core/trust/summary';
 import { judgeApart, type JudgedApart } from '../../judge/judge-apart.ts';
 import { loadImage, type ImageStore } from '../../repositories/images.ts';
+import type { Vault } from '../../vault/vault.ts';
 import { findJudgements, saveJudgement } from '../../repositories/judgements.ts';
 
 /** Raised when the judgement of reads changes: what was found by an older one is found anew. */
@@ -46,12 +47,30 @@ export async function judgeSets<R extends KeptReadFact>(
   // always in the same order: two that keep the same judgements must not wait for each other in a ring
   for (const [key, set] of [...keys].sort(([a], [b]) => (a < b ? -1 : 1))) {
     if (found.has(key)) continue;
-    const judged = await judgeNow(store, set, by);
-    if (!judged) continue;
-    await saveJudgement(store.db, key, judged.summary);
-    found.set(key, judged.summary);
+    const summary = await judgeOnce(store, key, () => judgeNow(store, set, by));
+    if (!summary) continue;
+    await saveJudgement(store.db, key, summary);
+    found.set(key, summary);
   }
   return (set) => found.get(keyOfSet(set, by));
+}
+
+/** What is being judged now, by its key: two that ask at once wait for one answer. */
+const judging = new WeakMap<Vault, Map<string, Promise<JudgedApart | undefined>>>();
+
+async function judgeOnce(
+  { vault }: ImageStore,
+  key: string,
+  judge: () => Promise<JudgedApart | undefined>
+): Promise<TrustSummary | undefined> {
+  const running = judging.get(vault) ?? new Map<string, Promise<JudgedApart | undefined>>();
+  judging.set(vault, running);
+  // what went wrong with another's connection is not wrong with this one
+  const theirs = await running.get(key)?.catch(() => undefined);
+  if (theirs) return theirs.summary;
+  const begun = judge().finally(() => running.delete(key));
+  running.set(key, begun);
+  return (await begun)?.summary;
 }
 
 /** Judges a set now, with what was put together of it. Undefined where nothing can be known. */

@@ -7,7 +7,7 @@ import { listHandovers, listLooks, type SecretRow } from '../../repositories/saf
 import { loadJobView } from '../job/job-view.ts';
 import { findSecretsOfJob, type SecretOfUnit } from './find-secrets.ts';
 import { keepFoundSecrets } from './keep-found.ts';
-import { secretsOf } from './use-safe.ts';
+import { secretsOf } from './secrets-of-job.ts';
 
 /** The safe of a job as pages get it: names, states and comparisons, no value. What trusted reads tell is put into it first. */
 export async function describeSafe(

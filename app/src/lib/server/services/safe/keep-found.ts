@@ -2,14 +2,12 @@ import { randomUUID } from 'node:crypto';
 import type { Tx } from '../../db/client.ts';
 import type { Deps } from '../../deps.ts';
 import { appendEvent } from '../../repositories/events.ts';
-import { findJob, lockJob } from '../../repositories/jobs.ts';
+import { findJobById, lockJob } from '../../repositories/jobs.ts';
 import type { Person } from '../../repositories/people.ts';
-import { insertSecret } from '../../repositories/safe.ts';
-import { buildJobView, loadJobView, type JobView } from '../job/job-view.ts';
+import { insertSecret, type SecretRow } from '../../repositories/safe.ts';
+import { loadJobView } from '../job/job-view.ts';
+import { aboutSecret, secretsOf } from './secrets-of-job.ts';
 import { findSecretsOfJob, type SecretOfUnit } from './find-secrets.ts';
-
-/** What a sealed value is: it does not open as another one's. */
-export const aboutSecret = (id: string): string => `secret ${id}`;
 
 /**
  * Puts security data that trusted reads of an open job tell into the safe; what is there already stays as it is. Total: where it cannot be done now it is done
@@ -21,18 +19,17 @@ export async function keepFoundSecrets(
   jobNumber: number
 ): Promise<void> {
   try {
-    // judged before anything is held: that may take a while
-    await loadJobView(deps, jobNumber);
-    const kept = await deps.db.transaction(async (tx) => {
-      const found = await findJob(tx, jobNumber);
-      if (!found) return 0;
-      await lockJob(tx, found.id);
-      const job = (await findJob(tx, jobNumber)) ?? found;
-      return job.closedAt
-        ? 0
-        : keepAll(deps, tx, { person, view: await buildJobView(deps, job, tx) });
-    });
-    if (kept > 0) deps.bench.hub.tell({ type: 'job', jobNumber });
+    const view = await loadJobView(deps, jobNumber);
+    if (!view || view.job.closedAt) return;
+    const there = new Set((await secretsOf(deps.db, view)).map(placeOf));
+    const found = (await findSecretsOfJob(deps, view)).filter(
+      (s) =>
+        s.state === 'sound' &&
+        !there.has(placeOf({ ...s, jobId: view.job.id, unitId: s.unit.id, secretId: s.id }))
+    );
+    if (found.length === 0) return;
+    await deps.db.transaction((tx) => keepAll(deps, tx, { person, jobId: view.job.id, found }));
+    deps.bench.hub.tell({ type: 'job', jobNumber });
   } catch (error) {
     deps.log.warn(
       { code: (error as { code?: string }).code, jobNumber },
@@ -41,23 +38,28 @@ export async function keepFoundSecrets(
   }
 }
 
-async function keepAll(
-  deps: Deps,
-  tx: Tx,
-  { person, view }: { person: Pick<Person, 'id' | 'name'>; view: JobView }
-): Promise<number> {
-  let kept = 0;
-  const found = await findSecretsOfJob(deps, view, tx);
-  for (const secret of found.filter((s) => s.state === 'sound')) {
-    if (!(await keepOne(deps, tx, { person, jobId: view.job.id, secret }))) continue;
-    kept++;
+type Place = Pick<SecretRow, 'jobId' | 'unitId' | 'secretId' | 'mark'>;
+const placeOf = ({ jobId, unitId, secretId, mark }: Place) =>
+  [jobId, unitId, secretId, mark].join(' ');
+
+interface ToKeep {
+  readonly person: Pick<Person, 'id' | 'name'>;
+  readonly jobId: string;
+  readonly found: readonly SecretOfUnit[];
+}
+
+async function keepAll(deps: Deps, tx: Tx, { person, jobId, found }: ToKeep): Promise<void> {
+  await lockJob(tx, jobId);
+  const job = await findJobById(tx, jobId);
+  if (!job || job.closedAt) return;
+  for (const secret of found) {
+    if (!(await keepOne(deps, tx, { person, jobId, secret }))) continue;
     const { role, unit, name } = secret;
     await appendEvent(tx, {
-      ...{ jobId: view.job.id, person, kind: 'secret.kept' },
+      ...{ jobId, person, kind: 'secret.kept' },
       data: { unit: unit.tag, role, what: name, value: 'kept in the safe' }
     });
   }
-  return kept;
 }
 
 function keepOne(

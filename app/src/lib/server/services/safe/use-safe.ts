@@ -5,17 +5,11 @@ import type { Tx } from '../../db/client.ts';
 import type { Deps } from '../../deps.ts';
 import { appendEvent } from '../../repositories/events.ts';
 import type { Person } from '../../repositories/people.ts';
-import {
-  insertHandover,
-  insertLook,
-  insertSecret,
-  listSecrets,
-  type SecretRow
-} from '../../repositories/safe.ts';
+import { insertHandover, insertLook, insertSecret } from '../../repositories/safe.ts';
 import { actOnView } from '../job/act-on-job.ts';
 import type { JobView } from '../job/job-view.ts';
 import { markOf } from './find-secrets.ts';
-import { aboutSecret } from './keep-found.ts';
+import { aboutSecret, secretsOf } from './secrets-of-job.ts';
 
 /** A value that is shown for a moment. */
 export interface ShownSecret {
@@ -25,12 +19,6 @@ export interface ShownSecret {
 }
 
 type Of<T> = T & { readonly jobNumber: number };
-
-/** Security data in the safe that a job has to do with. */
-export function secretsOf(db: Tx, view: JobView): Promise<SecretRow[]> {
-  const unitIds = Object.values(view.units).map((u) => u.id);
-  return listSecrets(db, { jobId: view.job.id, unitIds, vin: view.job.vin });
-}
 
 /**
  * Shows one value to a person, for a reason that stands in the record before the value goes. Errors: those of {@link actOnView}, `gate.authority.missing`,
