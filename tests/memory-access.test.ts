@@ -154,6 +154,7 @@ function local(session: MemorySession): MemoryAccess {
           if (signal.stopped) session.stop();
         })
       ),
+    check: (range) => told(session.check(range)),
     erase: (range) => told(session.erase(range)),
     write: (range, { image, onBytes }) => told(session.write(range, image, onBytes)),
     reset: () => told(session.reset()),

@@ -23,7 +23,18 @@ export interface AppCodes {
   'identify.chip.changed': { chipId: string; known: string; tag: string };
   'identify.chip.elsewhere': { chipId: string; tag: string; meant: string };
   'identify.chip.used': { tag: string };
+  'files.file.other': None;
+  'files.order.refused': { reason: string };
+  'files.order.waiting': None;
+  'files.service.broken': { status: number };
+  'files.service.down': None;
+  'files.service.key': None;
+  'files.service.none': None;
+  'files.stock.needless': { region: string };
+  'files.unit.unknown': None;
   'image.secret.held': None;
+  'write.check.differs': { region: string; bytes: number; first: number };
+  'meaning.write.checked': None;
   'image.content.damaged': { sha256: string };
   'image.content.missing': { sha256: string };
   'job.donor.written': { tag: string };

@@ -213,6 +213,12 @@ export interface JobData {
   readonly stages: readonly Stage[];
   readonly target: UnitRole | undefined;
   /** Newest file of each region that is to be written into the unit itself. */
+  /** Regions that no access reads: the maker's stock file stands for reads of them. */
+  readonly unreadable: readonly string[];
+  /** The maker's files of what the unit holds now. */
+  readonly stock: readonly { readonly regionId: string; readonly name: string }[];
+  /** The shop has a file service. */
+  readonly fileService: boolean;
   readonly supplied: readonly {
     readonly regionId: string;
     readonly name: string;

@@ -107,6 +107,11 @@ export function reaches(
   return isDriven(access) && access.spec[act].includes(regionId);
 }
 
+/** Can what is written over it be proven: read back, or by what the unit computes itself? */
+export const proves = (access: Access, regionId: string): boolean =>
+  reaches(access, regionId) ||
+  (reaches(access, regionId, 'writes') && access.spec?.proves !== undefined);
+
 /**
  * The access to one region: that of the job where it reaches, else the first known one that the bench can drive to it; a
  * clip reaches the EEPROM only. Undefined where only a file can bring it.

@@ -6,6 +6,7 @@ export interface AccessCodes {
   'chip.kind.other': { found: string; expected: string };
   'read.block.counter': { expected: number; found: number };
   'read.block.empty': None;
+  'read.check.none': None;
   'read.block.long': { left: number; found: number };
   'vehicle.engine.running': { engineRpm: number };
   'vehicle.feed.fine': { batteryMv: number };

@@ -37,6 +37,8 @@ export interface MemoryAccess {
   unlock(): Promise<Result<true>>;
   /** A whole range or nothing. Error beside the carrier's: `operation.run.stopped` with `doneBytes`. */
   read(range: Range, options: ReadOptions): Promise<Result<Uint8Array>>;
+  /** CRC-32 (ISO-HDLC) of a range as the unit computes it itself. Error beside the carrier's: `read.check.none` (nothing there can tell). */
+  check(range: Range): Promise<Result<number>>;
   erase(range: Range): Promise<Result<true>>;
   /** RangeError when the image does not fill the range. */
   write(range: Range, options: WriteOptions): Promise<Result<true>>;

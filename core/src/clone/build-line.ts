@@ -4,7 +4,7 @@ import { lengthOf } from '../image/range.ts';
 import { getRegion, rangeOf, type Profile } from '../profile/profile.ts';
 import { layBare } from '../transform/plain-region.ts';
 import { composeRegion, type Contents, type SourceContent } from './compose.ts';
-import { judgeSupplied } from './judge-supplied.ts';
+import { judgeSupplied, type ToldNumbers } from './judge-supplied.ts';
 import type { PartSource } from './parts.ts';
 import type { PlanLine, RecipeLine } from './plan.ts';
 import { tellFields } from './tell-fields.ts';
@@ -24,7 +24,7 @@ export interface BuiltLine {
  */
 export function buildLine(
   profile: Profile,
-  recipe: RecipeLine,
+  recipe: RecipeLine & { readonly told?: ToldNumbers | undefined },
   contents: Contents
 ): Result<BuiltLine> {
   const { regionId, parts, sources } = recipe;
@@ -37,9 +37,13 @@ export function buildLine(
   if (!source) return fail('clone.source.missing', { region: region.name, from: main });
   const original = plainOf(profile, regionId, contents.original);
   const donor = plainOf(profile, regionId, contents.donor);
+  const stock = plainOf(profile, regionId, contents.stock);
   const guard =
     main === 'supplied'
-      ? judgeSupplied(profile, regionId, { file: plain, own: original })
+      ? judgeSupplied(profile, regionId, {
+          ...{ file: plain, own: original ?? stock, told: recipe.told },
+          isStock: !original && stock !== undefined
+        })
       : undefined;
   const stop = guard?.find((f) => f.severity === 'stop');
   if (stop) return fail('gate.content.wrong', { region: region.name, found: stop.code });

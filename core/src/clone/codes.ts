@@ -16,6 +16,8 @@ export interface CloneCodes {
   'clone.source.missing': { region: string; from: string };
   'clone.source.unsound': { rule: string; from: string };
   'clone.secret.unsound': { secret: string; family: string };
+  'clone.stock.missing': { region: string };
+  'supplied.own.stock': None;
   'clone.secret.none': { secret: string; family: string };
   'clone.build.broken': None;
   'clone.order.other': None;

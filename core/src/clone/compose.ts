@@ -19,7 +19,7 @@ export interface SourceContent {
   readonly image: SparseImage<unknown>;
 }
 
-export type Contents = Partial<Readonly<Record<PartSource, SourceContent>>>;
+export type Contents = Partial<Readonly<Record<PartSource | 'stock', SourceContent>>>;
 
 /** A finished region. Bytes begin where it begins. */
 export interface Composed {

@@ -14,7 +14,14 @@ export interface SuppliedContents {
   readonly file: Uint8Array;
   /** Undefined where the unit cannot be read, or is not trusted. */
   readonly own: Uint8Array | undefined;
+  /** `own` is the maker's file of what the unit should hold: nobody can read the unit itself. */
+  readonly isStock?: boolean;
+  /** What the unit tells of itself, by identity field; undefined where nobody asked it. */
+  readonly told?: ToldNumbers | undefined;
 }
+
+/** Numbers of a unit by identity field. */
+export type ToldNumbers = Readonly<Record<string, string>>;
 
 /**
  * Does a supplied file belong to just this unit, and does it change nothing but what such a file may change? Gravest first. Identity, mileage and security data must
@@ -24,17 +31,48 @@ export interface SuppliedContents {
 export function judgeSupplied(
   profile: Profile,
   regionId: string,
-  { file, own }: SuppliedContents
+  { file, own, isStock = false, told }: SuppliedContents
 ): Finding[] {
   const sums = judgeSums(profile, regionId, file);
-  if (!own) return [...sums, { code: 'supplied.own.unknown', severity: 'look', params: {} }];
+  const other = judgeTold(profile, regionId, { file, told });
+  if (!own)
+    return gravestFirst([
+      ...[...sums, ...other],
+      { code: 'supplied.own.unknown', severity: 'look', params: {} }
+    ]);
   const fields = judgeFields(profile, regionId, { file, own });
   const software = fields.some((f) => f.software);
   const found = [
     ...fields.flatMap((f) => f.finding),
     ...judgeChanges(profile, regionId, { file, own, software })
   ];
-  const all = [...sums, ...found];
+  const beside: Finding[] = isStock
+    ? [{ code: 'supplied.own.stock', severity: 'look', params: {} }]
+    : [];
+  return gravestFirst([...sums, ...other, ...found, ...beside]);
+}
+
+/** Numbers of the file that are not what the unit tells of itself; another software is what an update brings. */
+function judgeTold(
+  profile: Profile,
+  regionId: string,
+  { file, told = {} }: { readonly file: Uint8Array; readonly told: ToldNumbers | undefined }
+): Finding[] {
+  const specs = fieldsOfRegion(profile, regionId).filter((f) => f.role === 'identity');
+  return readFields(specs, bytesAtOf(file)).flatMap(({ spec, text }): Finding[] => {
+    const unit = told[spec.id]?.trim() ?? '';
+    if (unit === '' || spec.id === SOFTWARE || text.trim() === unit) return [];
+    return [
+      {
+        ...{ code: 'supplied.field.other', severity: 'stop' },
+        params: { field: spec.name, file: text, unit }
+      }
+    ];
+  });
+}
+
+function gravestFirst(found: readonly Finding[]): Finding[] {
+  const all = [...new Map(found.map((f) => [JSON.stringify([f.code, f.params]), f])).values()];
   return [...all.filter((f) => f.severity === 'stop'), ...all.filter((f) => f.severity !== 'stop')];
 }
 

@@ -7,7 +7,8 @@ import type { PartSource, PlanPart, RegionParts } from './parts.ts';
 
 /** A kept content that parts of a region are taken from. */
 export interface PlanSource {
-  readonly from: PartSource;
+  /** `stock`: the maker's file of what the unit holds now, only looked at beside. */
+  readonly from: PartSource | 'stock';
   /** Region of the unit that it was read from; of a partner that of its own family. */
   readonly regionId: string;
   readonly readId: string;

@@ -55,6 +55,9 @@ export interface GatesCodes {
   'gate.meant.untold': { tag: string };
   'gate.original.absent': { chipId: string };
   'gate.original.clamped': { chipId: string; originalChipId: string };
+  'gate.original.stock': { region: string };
+  'read.unit.unreadable': None;
+  'build.stock.missing': None;
   'gate.original.trusted': { count: number };
   'gate.original.unknown': None;
   'gate.original.untold': None;

@@ -2,6 +2,7 @@ import { parseVin } from '../identity/vin.ts';
 import { isReached } from '../job/end-facts.ts';
 import type { JobState } from '../job/job-state.ts';
 import type { RegionView } from '../job/region-state.ts';
+import { isUnreadable, wayBackOf } from '../job/way-back.ts';
 import { securityRegions } from '../job/security-regions.ts';
 import { touchedRegions } from '../job/work-state.ts';
 import { areSwapped, mismatches, vinOf } from '../job/unit-facts.ts';
@@ -38,6 +39,7 @@ export function factsOfLine(state: JobState, bench: BenchSays): JobFacts {
     donorRegions: regionsToBackUp(state).map((r) => r.verdict),
     partsGap: state.parts?.ok === false ? state.parts.problem : undefined,
     backupWaived: state.backupWaived !== undefined,
+    ownKept: isOwnKept(state),
     supplied: state.supplied.length,
     clone: state.cloneState,
     lastWrite: state.writeState,
@@ -47,11 +49,23 @@ export function factsOfLine(state: JobState, bench: BenchSays): JobFacts {
   };
 }
 
+/** What is overwritten in the unit itself is kept: its own trusted reads, or the maker's file where nobody can read it. */
+function isOwnKept({ profile, regions, stock }: JobState): boolean {
+  const { original } = regions;
+  return (
+    profile !== undefined &&
+    original.length > 0 &&
+    original.every((r) => wayBackOf(profile, r, stock) !== undefined)
+  );
+}
+
 /** What a job of this kind has to have read: what the image is made of, or what is handed over. */
 function regionsToRead(state: JobState): readonly RegionView[] {
   const { shape, profile, regions, secrets, parts, needed } = state;
   if (shape.results.includes('data-handed-over'))
     return securityRegions(profile, regions.original, secrets.original);
+  const readable = regions.original.filter((r) => !profile || !isUnreadable(profile, r.region.id));
+  if (shape.target === 'original') return readable;
   if (shape.target !== 'donor' || !parts?.ok) return regions.original;
   return needed
     .filter((n) => n.from !== 'donor')
@@ -121,6 +135,13 @@ function touchedFacts(state: JobState): RegionGateFact[] {
     .map((r) => regionFact(state, r));
 }
 
+/** The maker's file that stands for reads of the unit itself: only where it is written and nobody can read it. */
+function stockOf({ shape, profile, stock }: JobState, original: RegionView): string | undefined {
+  if (shape.target !== 'original' || !profile) return undefined;
+  const back = wayBackOf(profile, original, stock);
+  return back?.from === 'stock' ? back.sha256 : undefined;
+}
+
 /** The regions as the gates see them. */
 function gateRegions(state: JobState): RegionGateFact[] {
   const { shape, regions, parts } = state;
@@ -148,6 +169,7 @@ function regionFact(state: JobState, original: RegionView): RegionGateFact {
     name,
     ...(own ? { fromOriginal: own.parts.some((p) => p.from === 'original') } : {}),
     trustedSha256: isTrusted(original.verdict) ? original.agreement.trustedSha256 : undefined,
+    stockSha256: stockOf(state, original),
     cloneSha256: line?.sha256,
     suppliedSha256: supplied?.sha256,
     suppliedDoubt: found('look') ?? line?.guard?.find((f) => f.severity === 'look')?.code,

@@ -25,6 +25,8 @@ export interface RegionGateFact {
   readonly fromOriginal?: boolean;
   /** Content of the original that is trusted now; read before this job changed anything. */
   readonly trustedSha256: string | undefined;
+  /** The maker's file of what it holds now, where nobody can read the unit: the way back instead of reads. */
+  readonly stockSha256?: string | undefined;
   /** Content that the built clone image would write. */
   readonly cloneSha256: string | undefined;
   /** Newest file that is to be written into the unit itself. */

@@ -10,7 +10,7 @@ import { readStates } from './stage-states.ts';
 const trusted = regionAs('trusted');
 const unread = regionAs('none');
 const fresh: JobFacts = {
-  ...{ shape: shapeOf('failed-module'), supplied: 0, vehicleKnown: true },
+  ...{ shape: shapeOf('failed-module'), supplied: 0, ownKept: true, vehicleKnown: true },
   ...{ result: undefined, reached: false, backupWaived: false },
   closed: false,
   customer: 'C',

@@ -20,6 +20,8 @@ export interface JobFacts {
   readonly supplied: number;
   /** False: a loose unit, whose vehicle nobody knows. */
   readonly vehicleKnown: boolean;
+  /** What the unit itself holds now is kept, so that it can be given back. */
+  readonly ownKept: boolean;
   /** A lead goes on without the donor's backup. */
   readonly backupWaived: boolean;
   /** What the job ended with; undefined while it is open. */
@@ -169,7 +171,9 @@ function judgeRead(f: JobFacts): Judgement {
   const none = judge('none', 'read.region.none');
   switch (stateOfRead(f)) {
     case 'no-region':
-      return none;
+      return f.shape.target === 'original' && f.hasProfile
+        ? judge('go', 'read.unit.unreadable')
+        : none;
     case 'original':
       return findWorstRegion(f.originalRegions) ?? none;
     case 'donor-equal':
@@ -197,9 +201,10 @@ function judgeBuildOwn(f: JobFacts): Judgement {
   if (f.clone === 'built') return judge('go', 'build.image.ready');
   if (f.clone === 'stale') return judge('stop', 'build.image.stale');
   if (f.supplied === 0) return judge('look', 'build.supplied.none');
-  return f.originalRegions.length === 0 || !f.originalRegions.every(isTrusted)
-    ? judge('none', 'build.reads.missing')
-    : judge('look', 'build.image.none');
+  if (f.ownKept) return judge('look', 'build.image.none');
+  return f.hasProfile && f.originalRegions.every(isTrusted)
+    ? judge('look', 'build.stock.missing')
+    : judge('none', 'build.reads.missing');
 }
 
 function judgeBuild(f: JobFacts): Judgement {

@@ -12,6 +12,7 @@ import { getRegion, type CloneMethod, type Profile, type SecretField } from '../
 import type { KeptReadFact } from './job-rows.ts';
 import type { RegionView, SecretView } from './region-state.ts';
 import { trustedContent } from './trusted-content.ts';
+import { isUnreadable, wayBackOf } from './way-back.ts';
 import type { UnitRole } from './roles.ts';
 import type { JobShape } from './shape.ts';
 
@@ -23,6 +24,8 @@ export interface RecipeFacts {
   readonly changes: readonly SourceChange[];
   readonly partnerProfile: Profile | undefined;
   readonly supplied: readonly KeptReadFact[];
+  /** The maker's files of what the unit holds now. */
+  readonly stock: readonly KeptReadFact[];
 }
 
 /** What is kept of the units that parts can be taken from. */
@@ -93,8 +96,12 @@ export function makeRecipe(
   if (!parts?.ok || !profile) return parts?.ok === false ? parts : undefined;
   // what is overwritten in the unit itself must be there to be put back
   const open =
-    shape.target === 'original' && reads.regions.original.find((r) => !trustedContent(r));
-  if (open) return fail('clone.region.untrusted', { region: open.region.name, from: 'original' });
+    shape.target === 'original' &&
+    reads.regions.original.find((r) => !wayBackOf(profile, r, facts.stock));
+  if (open)
+    return isUnreadable(profile, open.region.id)
+      ? fail('clone.stock.missing', { region: open.region.name })
+      : fail('clone.region.untrusted', { region: open.region.name, from: 'original' });
   const lines: RecipeLine[] = [];
   for (const region of parts.value) {
     const sources = sourcesFor(facts, profile, { region, reads });
@@ -106,14 +113,14 @@ export function makeRecipe(
 
 /** A file is held against what the unit itself holds: with another content it is to be looked at anew. */
 function ownSource(
-  { shape }: RecipeFacts,
+  { shape, profile, stock }: RecipeFacts,
   { regionId }: RegionParts,
   reads: RecipeReads
 ): PlanSource[] {
-  if (shape.target !== 'original') return [];
+  if (shape.target !== 'original' || !profile) return [];
   const view = reads.regions.original.find((r) => r.region.id === regionId);
-  const own = view && trustedContent(view);
-  return own ? [{ from: 'original', regionId, ...own }] : [];
+  const own = view && wayBackOf(profile, view, stock);
+  return own ? [{ regionId, ...own }] : [];
 }
 
 interface Wanted {

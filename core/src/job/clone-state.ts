@@ -6,13 +6,14 @@ import type { CloneFact, KeptReadFact, UnitFact } from './job-rows.ts';
 /** `stale`: something was built, and it is not what would be built now. */
 export type CloneState = 'none' | 'stale' | 'built';
 
-/** Files that are to be written into the unit itself; the newest of a region counts. */
-export function newestSupplied<R extends KeptReadFact>(
+/** Files for the unit itself: what is to be written into it, or the maker's file of what is in it now; the newest of a region counts. */
+export function newestFiles<R extends KeptReadFact>(
   reads: readonly R[],
-  original: Pick<UnitFact, 'id'> | undefined
+  original: Pick<UnitFact, 'id'> | undefined,
+  role: 'supplied' | 'stock'
 ): R[] {
   const own = reads.filter(
-    (r) => r.role === 'supplied' && r.ranges === null && r.unitId === original?.id
+    (r) => r.role === role && r.ranges === null && r.unitId === original?.id
   );
   const regionIds = [...new Set(own.map((r) => r.regionId))];
   return regionIds.flatMap((id) => own.findLast((r) => r.regionId === id) ?? []);

@@ -7,7 +7,7 @@ import type { CloneMethod, Profile } from '../profile/profile.ts';
 import { findAuthorityGap, touchesSecurity, type AuthorityGap } from './authority.ts';
 import { resolveMethod } from './clone-method.ts';
 import { makeRecipe, neededReads, partsOfJob, type NeededRead } from './clone-recipe.ts';
-import { newestSupplied, stateOfClone, type CloneState } from './clone-state.ts';
+import { newestFiles, stateOfClone, type CloneState } from './clone-state.ts';
 import type { CloseFacts } from './close.ts';
 import { factsOfEnding } from './end-facts.ts';
 import type { CloneFact, JobFact, JobRows, KeptReadFact, UnitFact } from './job-rows.ts';
@@ -62,6 +62,8 @@ export interface JobState<
   readonly secrets: Readonly<Record<UnitRole, readonly SecretView<R>[]>>;
   /** Newest supplied file of each region. */
   readonly supplied: readonly R[];
+  /** Newest file of the maker with what the unit holds now, of each region that nobody can read. */
+  readonly stock: readonly R[];
   /** Why a lead goes on without the donor's backup; undefined where the method needs its bytes. */
   readonly backupWaived: string | undefined;
   /** Where each byte that is written comes from; undefined where nothing is written. */
@@ -95,14 +97,15 @@ function groundOf<U extends UnitFact, R extends KeptReadFact>(
   const shape = shapeOf(job.reason);
   const { units } = rows;
   const changes = rows.changes.filter((c) => c.method === method);
-  const supplied = newestSupplied(rows.reads, units.original);
+  const supplied = newestFiles(rows.reads, units.original, 'supplied');
+  const stock = newestFiles(rows.reads, units.original, 'stock');
   const partnerProfile = units.partner && profileOf(units.partner.familyId);
-  const facts = { profile, shape, changes, supplied, partnerProfile };
+  const facts = { profile, shape, changes, supplied, stock, partnerProfile };
   // what is written into the unit itself is a file, whatever the family does when it clones
   const made = shape.target === 'original' ? 'supplied-file' : method;
   const parts = partsOfJob({ ...facts, method: made });
   return {
-    ...{ job, units, profile, method, shape, supplied, parts },
+    ...{ job, units, profile, method, shape, supplied, stock, parts },
     recipeFacts: { ...facts, method: made },
     access: profile && resolveAccess(profile, rows.choice?.accessKey),
     target: shape.target && units[shape.target],

@@ -6,5 +6,5 @@ export const JOB_ROLES = ['original', 'donor', 'new', 'partner'] as const;
 
 export type UnitRole = (typeof JOB_ROLES)[number];
 
-/** What a kept image is: read from a unit, or a file that is to be written into the original itself. */
-export type ReadRole = UnitRole | 'supplied';
+/** What a kept image is: read from a unit, a file that is to be written into the original itself, or the maker's file of what is in it now. */
+export type ReadRole = UnitRole | 'supplied' | 'stock';

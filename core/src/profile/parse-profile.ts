@@ -160,6 +160,7 @@ function toAccessSpec(w: ProfileDocument['accesses'][number]): AccessSpec {
     wiring: w.wiring,
     reads: w.reads,
     writes: w.writes,
+    proves: w.proves,
     readsSecrets: w.readsSecrets ?? [],
     known: w.known,
     needs: w.needs,

@@ -151,6 +151,8 @@ export interface AccessSpec {
   readonly wiring: readonly Wire[];
   readonly reads: readonly string[];
   readonly writes: readonly string[];
+  /** How a region that is written and cannot be read is proven; undefined: it cannot be. */
+  readonly proves: 'checksum' | undefined;
   /** Security data that is read alone, without the rest of its region. */
   readonly readsSecrets: readonly string[];
   readonly known: RawAccess['known'];

@@ -193,6 +193,11 @@ export const access = {
     },
     reads: { type: 'array', items: id, description: 'Regions that can be read over it.' },
     writes: { type: 'array', items: id, description: 'Regions that can be written over it.' },
+    proves: {
+      enum: ['checksum'],
+      description:
+        'How a region that is written and cannot be read is proven: the unit tells the CRC-32 of any range of its memory.'
+    },
     readsSecrets: {
       type: 'array',
       items: id,

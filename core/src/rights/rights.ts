@@ -61,6 +61,8 @@ export const RIGHTS = {
   /** A value in the safe is shown, and handed over. */
   'secret.see': SKILLED,
   'secret.hand-over': SKILLED,
+  /** A unit's read and numbers go to the file service. */
+  'file.request': SKILLED,
   'kit.edit': SKILLED,
   /** A job ends without the result of its kind. */
   'job.end': LEAD,

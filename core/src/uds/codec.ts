@@ -126,6 +126,11 @@ export function encodeEraseOptions(range: Range): Uint8Array {
   ]);
 }
 
+/** CRC-32 out of the answer to a memory check, behind sub-function and routine. Undefined: not four bytes. */
+export function decodeMemoryCheck(answer: Uint8Array): number | undefined {
+  return answer.length === 7 ? readUintBe(answer, 3, 4) : undefined;
+}
+
 /** Counter that follows `counter`: after FF comes 00. Source: ISO 14229-1. */
 export function nextCounter(counter: number): number {
   return (counter + 1) % 256;

@@ -165,6 +165,9 @@ export const NRC = {
 /** `eraseMemory`, the routine of the standard. Source: ISO 14229-1 annex F, from memory. */
 export const ROUTINE_ERASE_MEMORY = 0xff00;
 
+/** The unit tells the CRC-32 of a range of its memory, laid out as for erasing. Source: common practice; the number is invented for these families. */
+export const ROUTINE_CHECK_MEMORY = 0x0202;
+
 /** Server timing. Units: ms. Source: ISO 14229-2 defaults, from memory. */
 export const P2_MS = 50;
 export const P2_STAR_MS = 5000;

@@ -5,6 +5,7 @@ import type { BoxFault } from '../interface-box/box-server.ts';
 import type { PartsFault } from '../parts/parts-service.ts';
 import type { StepsFault } from '../steps/steps-service.ts';
 import type { DoipFault } from '../vehicle/doip-entity.ts';
+import type { FilesFault } from '../files/file-service.ts';
 import { SCRIPT_NAMES } from '../vehicle/fault-script.ts';
 import type { Ignition } from '../vehicle/vehicle.ts';
 import type { Station, World } from './world.ts';
@@ -61,6 +62,10 @@ function act(world: World, path: string, body: Record<string, unknown>): Reply {
     return { status: 200, body: {} };
   }
   if (path === '/steps') return setSteps(world, body);
+  if (path === '/file-faults') {
+    world.filesFault = (body['fault'] ?? undefined) as FilesFault | undefined;
+    return { status: 200, body: {} };
+  }
   if (path === '/parts-faults') {
     world.fault = (body['fault'] ?? undefined) as PartsFault | undefined;
     return { status: 200, body: {} };
@@ -168,6 +173,7 @@ function describe(world: World) {
     chips: [...world.chips.values()].map(({ tag, family }) => ({ tag, family })),
     partsPort: world.partsPort,
     stepsPort: world.stepsPort,
+    filesPort: world.filesPort,
     doipPort: world.simulator.doipPort,
     plugged: world.simulator.vehicle()?.spec.id ?? null,
     pluggedStation: world.simulator.station ?? null,

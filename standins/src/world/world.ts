@@ -11,6 +11,7 @@ import type { VehicleSpec } from '../vehicle/vehicle.ts';
 import { VehicleSimulator } from '../vehicle/vehicle-simulator.ts';
 import { Catalogue } from '../parts/catalogue.ts';
 import { createPartsService, type PartsFault, type PartsHost } from '../parts/parts-service.ts';
+import { createFileService, type FilesHost } from '../files/file-service.ts';
 import { createStepsService, type StepsHost } from '../steps/steps-service.ts';
 import { listen, trackSockets } from './listen.ts';
 import { Station, type HeldChip, type StationSpec } from './station.ts';
@@ -37,12 +38,16 @@ export interface MemoryStore {
 }
 
 /** The whole simulated bench: stations with their servers, and the units lying about. */
-export class World implements PartsHost, StepsHost {
+export class World implements PartsHost, StepsHost, FilesHost {
   readonly catalogue: Catalogue;
   /** What is wrong with the parts service. */
   fault: PartsFault | undefined;
   partsPort = 0;
   stepsPort = 0;
+  filesPort = 0;
+  filesFault: FilesHost['filesFault'];
+  readonly profiles: readonly Profile[];
+  readonly builtUnits: readonly UnitSpec[];
   stepsFault: StepsHost['stepsFault'];
   stepsCredits = 5;
   stepsLicenceVin: string | undefined = '';
@@ -61,6 +66,8 @@ export class World implements PartsHost, StepsHost {
 
   constructor(options: WorldOptions) {
     this.#speed = options.speed;
+    this.profiles = options.profiles;
+    this.builtUnits = options.units;
     this.catalogue = new Catalogue(options.profiles, options.vehicles);
     this.simulator = new VehicleSimulator({
       vehicles: options.vehicles,
@@ -131,6 +138,9 @@ export class World implements PartsHost, StepsHost {
     const steps = createStepsService(this);
     this.#closers.push(trackSockets(steps));
     this.stepsPort = await listen(steps);
+    const files = createFileService(this);
+    this.#closers.push(trackSockets(files));
+    this.filesPort = await listen(files);
     const ticker = setInterval(() => this.stations.forEach((s) => s.supply.tick()), 50);
     this.#closers.push(() => clearInterval(ticker));
   }

@@ -121,6 +121,10 @@ export const bench = {
     title: 'The original is connected',
     text: `Chip id ${chip(p['chipId'])}.`
   }),
+  'gate.original.stock': (p) => ({
+    title: 'The stock file is the way back',
+    text: `Nobody can read ${inSentence(text(p['region']))}: the maker’s file of what it holds is kept instead.`
+  }),
   'gate.original.trusted': (p) => ({
     title: 'The original is read and trusted',
     text: `All ${text(p['count'])} regions, two agreeing reads each.`
@@ -356,6 +360,11 @@ export const bench = {
     title: 'Kept content is damaged',
     text: 'An image no longer has its SHA-256, so it is not used. Nothing was written to the unit.',
     clear: 'Restore the database from its backup.'
+  }),
+  'write.check.differs': (p) => ({
+    title: 'The unit’s own checksums differ',
+    text: `${text(p['region'])} differs in blocks of ${formatCount(num(p['bytes']))} bytes, the first at ${formatAddress(num(p['first']))}. The unit is written but not proven.`,
+    clear: 'Write what differs again; the stock file is kept.'
   }),
   'write.verify.differs': (p) => ({
     title: 'The read-back differs',

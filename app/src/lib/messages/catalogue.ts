@@ -9,6 +9,7 @@ import { match } from './match.ts';
 import { plan } from './plan.ts';
 import { profile } from './profile.ts';
 import { exercise } from './exercise.ts';
+import { files } from './files.ts';
 import { format } from './format.ts';
 import { image } from './image.ts';
 import { job } from './job.ts';
@@ -34,6 +35,7 @@ export const catalogue: Catalogue = {
   ...prove,
   ...scan,
   ...exercise,
+  ...files,
   ...format,
   ...image,
   ...network,

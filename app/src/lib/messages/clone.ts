@@ -94,6 +94,15 @@ export const clone = {
     text: `Its copies in ${text(p.family)} differ, or nothing is kept there.`,
     clear: 'Read that unit again.'
   }),
+  'clone.stock.missing': (p) => ({
+    title: 'Nothing to go back to',
+    text: `${text(p['region'])} cannot be read in any way, and no stock file of it is kept.`,
+    clear: 'Ask the file service for the stock file of what the unit holds now.'
+  }),
+  'supplied.own.stock': () => ({
+    title: 'Compared with the stock file',
+    text: 'Nobody can read the unit: the maker’s file of what it should hold stands for it.'
+  }),
   'clone.secret.none': (p) => ({
     title: `${text(p.secret)} is not in the partner`,
     text: `The profile of ${text(p.family) || 'its family'} names no such data of the same length.`,

@@ -20,10 +20,19 @@ export const job = {
     title: 'Not part of this job',
     text: 'A job of this kind does not need this stage.'
   }),
+  'read.unit.unreadable': () => ({
+    title: 'Nothing of it can be read',
+    text: 'No access gives its memory away. The file service has the stock file of what it holds.'
+  }),
+  'build.stock.missing': () => ({
+    title: 'Nothing to go back to yet',
+    text: 'The unit cannot be read, and no stock file of what it holds now is kept.',
+    clear: 'Ask the file service for the stock file.'
+  }),
   'build.supplied.none': () => ({
     title: 'No file to write yet',
     text: 'The new content of this unit comes as a file.',
-    clear: 'Drop the supplied file below.'
+    clear: 'Ask the file service, or drop the supplied file below.'
   }),
   'write.unit.verified': () => ({
     title: 'The unit is written and proven',

@@ -75,6 +75,7 @@ export const problems = {
     'The unit sent another block than the one asked for.'
   ),
   'read.block.empty': carrier('Empty block', 'The unit sent a block without data.'),
+  'read.check.none': carrier('No checksum', 'The unit did not tell the checksum of its memory.'),
   'read.block.long': carrier('Too much data', 'The unit sent more than the region holds.'),
   'write.block.counter': carrier(
     'Wrong block',
@@ -109,6 +110,10 @@ export const problems = {
   'meaning.write.verified': () => ({
     title: 'Written and proven',
     text: 'The unit holds the clone image, read back and equal.'
+  }),
+  'meaning.write.checked': () => ({
+    title: 'Written and proven by the unit’s own checksums',
+    text: 'The unit cannot be read. It computed the checksum of every block itself, and each is that of what was meant.'
   }),
   'meaning.write.partial': () => ({
     title: 'Partly written, not proven',

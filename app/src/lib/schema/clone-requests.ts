@@ -1,3 +1,5 @@
+import { WANTED_FILES } from '@badger/core/file-service/file-answer';
+
 const regionId = { type: 'string', minLength: 1, maxLength: 60 } as const;
 const offset = { type: 'integer', minimum: 0, maximum: 4294967296 } as const;
 const reason = { type: 'string', minLength: 8, maxLength: 300, pattern: '\\S{2}' } as const;
@@ -26,6 +28,15 @@ export const sourceChange = {
     from: { enum: ['original', 'donor', 'partner', 'family'] },
     reason
   }
+} as const;
+
+/** Ask the file service for a file for a region of the unit itself. */
+export const requestFile = {
+  $id: 'urn:upright-badger:request-file',
+  type: 'object',
+  additionalProperties: false,
+  required: ['regionId', 'wanted'],
+  properties: { regionId, wanted: { enum: WANTED_FILES } }
 } as const;
 
 /** Let an image be written although nobody knows how it is checked. */

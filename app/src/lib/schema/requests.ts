@@ -23,7 +23,7 @@ import {
   unitFacts,
   accessChoice
 } from './match-requests.ts';
-import { buildClone, cloneConsent, sourceChange } from './clone-requests.ts';
+import { buildClone, cloneConsent, requestFile, sourceChange } from './clone-requests.ts';
 import { enterCode, handOver, lookAtSecret } from './safe-requests.ts';
 import { deskValue } from './desk-requests.ts';
 import { imageNote } from './image-requests.ts';
@@ -193,6 +193,7 @@ export const schemas = {
   BuildClone: buildClone,
   SourceChange: sourceChange,
   CloneConsent: cloneConsent,
+  RequestFile: requestFile,
   LookAtSecret: lookAtSecret,
   EnterCode: enterCode,
   HandOver: handOver,
@@ -250,6 +251,7 @@ export type Authority = Static<typeof authority>;
 export type LookAtSecret = Static<typeof lookAtSecret>;
 export type EnterCode = Static<typeof enterCode>;
 export type HandOver = Static<typeof handOver>;
+export type RequestFile = Static<typeof requestFile>;
 export type ForgetChip = Static<typeof forgetChip>;
 export type ChooseStation = Static<typeof chooseStation>;
 export type SignIn = Static<typeof signIn>;

@@ -18,6 +18,9 @@ export async function startRoot(): Promise<void> {
     steps: process.env['BADGER_STEPS_URL']
       ? { url: process.env['BADGER_STEPS_URL'], key: process.env['BADGER_STEPS_KEY'] ?? '' }
       : undefined,
+    files: process.env['BADGER_FILES_URL']
+      ? { url: process.env['BADGER_FILES_URL'], key: process.env['BADGER_FILES_KEY'] ?? '' }
+      : undefined,
     profilesDir: process.env['PROFILES_DIR'],
     unsavedDir: process.env['BADGER_UNSAVED'],
     now: process.env['BADGER_NOW'],

@@ -1,6 +1,7 @@
 import type { Profile } from '@badger/core/profile/profile';
 import type { VehicleLayout } from '@badger/core/scan/layout';
 import type { Bench } from './bench/bench.ts';
+import type { FileClient } from './bench/file-client.ts';
 import type { PartsClient } from './bench/parts-client.ts';
 import type { StepsClient } from './bench/steps-client.ts';
 import type { RefusedProfile } from './services/families/load-profiles.ts';
@@ -23,6 +24,8 @@ export interface Deps {
   readonly parts: PartsClient | undefined;
   /** The service of paid steps of a server; undefined where there is none. */
   readonly steps: StepsClient | undefined;
+  /** The service that makes files for units; undefined where there is none. */
+  readonly files: FileClient | undefined;
   /** Where the units of the known makes answer. */
   readonly layouts: readonly VehicleLayout[];
   readonly log: Log;

@@ -4,6 +4,7 @@ import { resolve } from 'node:path';
 import pino from 'pino';
 import { DOIP_PORT } from '@badger/core/doip/codec';
 import { Bench } from './bench/bench.ts';
+import { FileClient } from './bench/file-client.ts';
 import { PartsClient } from './bench/parts-client.ts';
 import { StepsClient } from './bench/steps-client.ts';
 import { createDb, migrateDb } from './db/client.ts';
@@ -42,8 +43,9 @@ export interface RootOptions {
   readonly doip?: string | undefined;
   /** Address and key of the shop's parts service; the simulated world brings its own. */
   readonly parts?: { readonly url: string; readonly key: string } | undefined;
-  /** The same for the service of paid steps. */
+  /** The same for the service of paid steps, and for the file service. */
   readonly steps?: { readonly url: string; readonly key: string } | undefined;
+  readonly files?: { readonly url: string; readonly key: string } | undefined;
   /** What counts as now: see {@link makeShopClock}. */
   readonly now?: string | undefined;
   /** Bring a freshly seeded demo to its stops by working on the simulated bench. */
@@ -153,16 +155,20 @@ const DEMO_PARTS_KEY = 'saltmarsh-parts-key';
 
 const DEMO_STEPS_KEY = 'saltmarsh-steps-key';
 
+const DEMO_FILES_KEY = 'saltmarsh-files-key';
+
 /** Services over HTTP: as configured, or those of the simulated world. */
 function servicesOf(
-  { parts, steps }: RootOptions,
+  { parts, steps, files }: RootOptions,
   { world }: Bench
-): Pick<Deps, 'parts' | 'steps'> {
+): Pick<Deps, 'parts' | 'steps' | 'files'> {
   const at = (port: number) => `http://127.0.0.1:${port}`;
-  const { partsPort, stepsPort } = world?.latest ?? {};
+  const { partsPort, stepsPort, filesPort } = world?.latest ?? {};
   const partsAt = parts ?? (partsPort ? { url: at(partsPort), key: DEMO_PARTS_KEY } : undefined);
   const stepsAt = steps ?? (stepsPort ? { url: at(stepsPort), key: DEMO_STEPS_KEY } : undefined);
+  const filesAt = files ?? (filesPort ? { url: at(filesPort), key: DEMO_FILES_KEY } : undefined);
   return {
+    files: filesAt && new FileClient(filesAt.url, filesAt.key),
     parts: partsAt && new PartsClient(partsAt.url, partsAt.key),
     steps: stepsAt && new StepsClient(stepsAt.url, stepsAt.key)
   };

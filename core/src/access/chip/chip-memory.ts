@@ -90,6 +90,7 @@ export function makeChipMemory(
       if (still.ok) return image;
       return kindOf(still.problem) === 'no-contact' ? fail('chip.contact.lost') : still;
     },
+    check: () => Promise.resolve(fail('read.check.none')),
     erase: (range: Range) => eraseChip(place, inChip(range)),
     write: (range: Range, options: WriteOptions) => writeChip(place, inChip(range), options),
     async reset() {

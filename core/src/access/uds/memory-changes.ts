@@ -1,5 +1,6 @@
 import type { DiagnosticLink } from '../../port/diagnostic-link.ts';
-import { SERVICES } from '../../uds/services.ts';
+import { readUintBe } from '../../base/bytes.ts';
+import { ROUTINE_CHECK_MEMORY, SERVICES } from '../../uds/services.ts';
 
 /** Services that are known to leave the memory of a unit as it is. Source: ISO 14229-1, SAE J1979, from memory. */
 const HARMLESS: ReadonlySet<number> = new Set([
@@ -25,8 +26,15 @@ export function mayChangeMemory(request: Uint8Array): boolean {
   const service = request[0];
   if (service === undefined) return false;
   if (service === SERVICES.transferData) return request.length > BARE_TRANSFER_BYTES;
+  if (isMemoryCheck(request)) return false;
   return !HARMLESS.has(service);
 }
+
+/** A unit that computes a checksum of its memory leaves it as it is. */
+const isMemoryCheck = (request: Uint8Array): boolean =>
+  request[0] === SERVICES.routineControl &&
+  request.length >= 4 &&
+  readUintBe(request, 2, 2) === ROUTINE_CHECK_MEMORY;
 
 /**
  * The same link, which says so before anything goes out that may change memory. What happened to a unit is told by what

@@ -5,6 +5,7 @@ import { encodeHardReset } from '../../uds/codec.ts';
 import type { MemoryAccess } from '../memory-access.ts';
 import { watchChanges } from './memory-changes.ts';
 import { identifyModule, readChipId, unlockModule, type IdentityDid } from './module-session.ts';
+import { checkMemory } from './check-memory.ts';
 import { readMemory } from './read-memory.ts';
 import { eraseMemory, writeMemory } from './write-memory.ts';
 
@@ -27,6 +28,7 @@ export function makeUdsMemory(
     unlock: () => unlockModule(link, security),
     read: (range, { signal, onBytes }) =>
       readMemory(link, range, { signal, onBytes: (_block, done) => onBytes(done) }),
+    check: (range) => checkMemory(link, range),
     erase: (range) => eraseMemory(link, range),
     write: (range, options) => writeMemory(link, range, options),
     async reset() {

@@ -19,7 +19,7 @@ export const donorBackupThere: GateRule = backupThere((r) => r.donorBackedUp);
 
 /** Of the unit itself; what is a donor's does not count. */
 export const ownBackupThere: GateRule = (facts) =>
-  backupThere((r) => r.trustedSha256 !== undefined && r.trustedSha256 !== '')({
+  backupThere((r) => Boolean(r.trustedSha256) || Boolean(r.stockSha256))({
     ...facts,
     touched: (facts.touched ?? []).map((r) => ({ ...r, donorEqualsOriginal: false }))
   });

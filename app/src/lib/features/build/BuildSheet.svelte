@@ -43,7 +43,9 @@
   <div>
     <p>
       {#if itself}
-        <b>Same unit.</b> Only what is supplied is written; the unit’s own reads are the way back.
+        <b>Same unit.</b> Only what is supplied is written; {job.unreadable.length > 0
+          ? 'the stock file is the way back: the unit cannot be read.'
+          : 'the unit’s own reads are the way back.'}
       {:else}
         <b>{METHOD_WORDS[job.method] ?? job.method}.</b>
         {job.buildWords ??

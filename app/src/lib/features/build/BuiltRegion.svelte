@@ -36,7 +36,8 @@
     line.sources
       .filter((s) => line.parts.some((p) => p.from === s.from))
       .map((s) => {
-        const role = s.from === 'supplied' || s.from === 'filler' ? undefined : s.from;
+        const role =
+          s.from === 'supplied' || s.from === 'filler' || s.from === 'stock' ? undefined : s.from;
         const read = role
           ? job.regions[role].flatMap((r) => r.reads).find((r) => r.id === s.readId)
           : job.supplied.find((f) => f.sha256 === s.sha256);

@@ -6,6 +6,8 @@
   import { sendBytes } from '$lib/features/live/send.ts';
   import { messageOf } from '$lib/messages/catalogue.ts';
 
+  import AskForFile from './AskForFile.svelte';
+
   let { job }: { job: JobData } = $props();
   let busy = $state(false);
 
@@ -44,6 +46,7 @@
                 <br /><span class={f.severity}>{messageOf(f.code, f.params).title}</span>
               {/each}
             {:else}<span class="soft">nothing: it stays as it is</span>{/if}
+            <AskForFile {job} regionId={region.id} />
           </td>
           <td class="mono sha">{file?.sha256 ?? ''}</td>
           <td>
@@ -63,9 +66,18 @@
       {/each}
     </tbody>
   </table>
+  <p class="soft">
+    What goes to the file service: the unit’s numbers and its trusted read, without security data.
+    What comes back is looked at before it is written. Emissions and road law are for whoever orders
+    it to keep.
+  </p>
 </div>
 
 <style>
+  p {
+    margin: 0;
+    padding: 10px 16px;
+  }
   .sha {
     font-size: 13px;
     overflow-wrap: anywhere;

@@ -74,6 +74,10 @@ export class RemoteMemory implements MemoryAccess {
     return read;
   }
 
+  check(range: Range): Promise<Result<number>> {
+    return this.#do((s) => s.check(range));
+  }
+
   erase(range: Range): Promise<Result<true>> {
     return this.#do((s) => s.erase(range), true);
   }

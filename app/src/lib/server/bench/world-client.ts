@@ -28,6 +28,7 @@ export interface WorldState {
   readonly doipPort: number;
   readonly partsPort: number;
   readonly stepsPort: number;
+  readonly filesPort: number;
   /** Vehicle that the diagnostic cable is in. */
   readonly plugged: string | null;
   readonly pluggedStation: string | null;

@@ -90,6 +90,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'POST /api/jobs/[number]/safe/[id]/look': 'secret.see',
   'POST /api/jobs/[number]/safe/codes': 'secret.enter',
   'POST /api/jobs/[number]/safe/handovers': 'secret.hand-over',
+  'POST /api/jobs/[number]/files': 'file.request',
   'POST /api/jobs/[number]/waiver': 'backup.waive',
   'POST /api/jobs/[number]/accept': 'reads.accept',
   'POST /api/jobs/[number]/feed': 'bench.operate',

@@ -4,6 +4,7 @@ import { Worker } from 'node:worker_threads';
 import { fail, type Result } from '@badger/core/base/result';
 import type { BuiltLine } from '@badger/core/clone/build-line';
 import type { Contents } from '@badger/core/clone/compose';
+import type { ToldNumbers } from '@badger/core/clone/judge-supplied';
 import type { RecipeLine } from '@badger/core/clone/plan';
 import type { Profile } from '@badger/core/profile/profile';
 import type { TrustPolicy } from '@badger/core/trust/judge-reads';
@@ -21,7 +22,7 @@ export type Work =
   | {
       readonly kind: 'build';
       readonly profile: Profile;
-      readonly recipe: RecipeLine;
+      readonly recipe: RecipeLine & { readonly told?: ToldNumbers | undefined };
       readonly contents: Contents;
     };
 

@@ -147,6 +147,10 @@ export class MemorySession {
     return told.result.ok ? transfer(told, [told.result.value.buffer as ArrayBuffer]) : told;
   }
 
+  check(range: Range): Promise<Told<number>> {
+    return this.#do((memory) => memory.check(range));
+  }
+
   erase(range: Range): Promise<Told<true>> {
     return this.#do((memory) => memory.erase(range));
   }

@@ -265,7 +265,7 @@ export const keptRead = pgTable(
     unitId: uuid()
       .notNull()
       .references(() => unit.id),
-    role: text({ enum: [...JOB_ROLES, 'supplied'] }).notNull(),
+    role: text({ enum: [...JOB_ROLES, 'supplied', 'stock'] }).notNull(),
     regionId: text().notNull(),
     number: integer().notNull(),
     imageId: uuid()

@@ -86,12 +86,13 @@ async function buildLines(
   { recipe, ...build }: Build & { readonly recipe: readonly RecipeLine[] }
 ): Promise<Result<PlanLine[]>> {
   const lines: PlanLine[] = [];
+  const itself = build.view.shape.target === 'original';
   for (const line of recipe) {
     const contents = await loadContents(deps, tx, { ...build, line });
     if (!contents.ok) return contents;
     const built = await buildApart({
       profile: build.profile,
-      recipe: line,
+      recipe: itself ? { ...line, told: build.view.units.original?.numbers } : line,
       contents: contents.value
     });
     if (!built.ok) return built;

@@ -13,6 +13,7 @@ import { listSecretReads, secretsWithin } from '@badger/core/access/secret-range
 import { lengthOf, sameRanges } from '@badger/core/image/range';
 import { listEndings, needsReason } from '@badger/core/job/close';
 import { accessToRegion, type Access } from '@badger/core/access/access';
+import { isUnreadable } from '@badger/core/job/way-back';
 import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
 import type { UnitRow } from '../../repositories/job-units.ts';
 import type { OperationRow } from '../../repositories/operations.ts';
@@ -40,6 +41,11 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
     backupWaived: view.backupWaived ?? null,
     stages: view.shape.stages,
     target: view.shape.target,
+    unreadable: (view.profile?.regions ?? []).flatMap((r) =>
+      view.profile && isUnreadable(view.profile, r.id) ? [r.id] : []
+    ),
+    stock: view.stock.map((r) => ({ regionId: r.regionId, name: r.sourceName })),
+    fileService: deps.files !== undefined,
     supplied: view.supplied.map((r) => ({
       ...{ regionId: r.regionId, name: r.name, sha256: r.sha256, sourceName: r.sourceName },
       findings: r.findings

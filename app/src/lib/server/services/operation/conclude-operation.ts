@@ -1,3 +1,4 @@
+import { reaches } from '@badger/core/access/access';
 import { kindOf } from '@badger/core/base/problem-kind';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { fail, ok, type Problem, type Result } from '@badger/core/base/result';
@@ -280,5 +281,9 @@ async function countLeads(tx: Tx, { view, unit, station }: Run, family: string):
 function meaningOf({ live }: Run, state: OperationState): string {
   if (!live.memoryMayHaveChanged) return 'meaning.unit.untouched';
   if (live.spec.kind !== 'write' || state !== 'done') return 'meaning.write.partial';
-  return live.spec.writes === 'backup' ? 'meaning.backup.restored' : 'meaning.write.verified';
+  if (live.spec.writes === 'backup') return 'meaning.backup.restored';
+  const { access, regionIds } = live.spec;
+  return regionIds.every((id) => reaches(access, id))
+    ? 'meaning.write.verified'
+    : 'meaning.write.checked';
 }

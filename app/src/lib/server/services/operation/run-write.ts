@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { equalBytes } from '@badger/core/base/bytes';
 import type { MemoryAccess } from '@badger/core/access/memory-access';
+import { reaches } from '@badger/core/access/access';
 import { differingBlocks } from '@badger/core/clone/differing-blocks';
 import { compareImages } from '@badger/core/image/compare';
 import type { Range } from '@badger/core/image/range';
@@ -12,6 +13,7 @@ import { loadImage } from '../../repositories/images.ts';
 import type { Outcome } from './conclude-operation.ts';
 import { waitForVolts } from './before-erase.ts';
 import { linesToWrite } from './lines-to-write.ts';
+import { blocksByCheck, proveByCheck } from './prove-by-check.ts';
 import { advance, type Run } from './run.ts';
 
 /**
@@ -50,7 +52,8 @@ export async function runWrite(run: Run, memory: MemoryAccess): Promise<Outcome>
   return { result: ok(true), after: await askAgain(run, memory, lines) };
 }
 
-interface RegionWrite {
+/** A region, and what is to be in it. */
+export interface RegionWrite {
   readonly line: PlanLine;
   readonly image: SparseImage<WriteOrigin>;
 }
@@ -83,6 +86,7 @@ async function rangesToWrite(
   const { profile, writes } = run.live.spec;
   const region = getRegion(profile, line.regionId);
   if (writes !== 'rest') return ok([rangeOf(region)]);
+  if (!reaches(run.live.spec.access, region.id)) return blocksByCheck(run, memory, { line, image });
   const found = await readRegion(run, memory, line.regionId);
   if (!found.ok) return found;
   const blocks = differingBlocks(joinBytes(image), found.value, region.eraseBlockBytes);
@@ -146,6 +150,7 @@ async function readBack(
 ): Promise<Result<true>> {
   const { live } = run;
   const region = getRegion(live.spec.profile, line.regionId);
+  if (!reaches(live.spec.access, region.id)) return proveByCheck(run, memory, { line, image });
   const back = await readRegion(run, memory, region.id);
   if (!back.ok) return back;
   const meant = joinBytes(image);

@@ -3,6 +3,7 @@ import {
   accessToRegion,
   asksWhoFeeds,
   isDriven,
+  proves,
   reaches,
   type Access,
   type DrivenAccess
@@ -167,7 +168,7 @@ function checkReach(
       : fail('gate.access.region', { region: getRegion(profile, ids[0] as string).name });
   const beyond = ids.find((id) => !reaches(access, id, act));
   if (beyond) return fail('gate.access.region', { region: getRegion(profile, beyond).name });
-  const unproven = ids.find((id) => !reaches(access, id));
+  const unproven = ids.find((id) => !proves(access, id));
   return unproven
     ? fail('gate.access.unproven', { region: getRegion(profile, unproven).name })
     : ok(true);

@@ -44,12 +44,12 @@ function checkUpload(
   view: JobView,
   upload: Upload
 ): Result<{ unit: UnitRow; profile: Profile; region: Region }> {
-  const role = upload.role === 'supplied' ? 'original' : upload.role;
+  const role = isFile(upload.role) ? 'original' : upload.role;
   const { profile } = sideOf(deps, view, role);
   const security = profile?.securityData ?? false;
   const needed = view.needsAuthority || touchesSecurity(view.job.reason, security);
   if (needed && view.authorityGap) return fail('gate.authority.missing');
-  if (upload.role === 'supplied' && view.shape.target !== 'original')
+  if (isFile(upload.role) && view.shape.target !== 'original')
     return fail('upload.supplied.needless');
   if (!profile) return fail('identify.family.unknown', { family: view.job.familyId });
   const unit = view.units[role];
@@ -93,8 +93,9 @@ async function keepUpload(deps: Deps, person: Person, upload: Upload): Promise<R
       )
       .map((r) => ({ ...r, modifiedMs: r.fileModifiedAt?.getTime() }));
     // of supplied files the newest is meant: one that comes again after another is meant again
-    const newest = view.supplied.find((r) => r.regionId === region.id)?.sha256;
-    const known = upload.role !== 'supplied' || newest === sha256;
+    const files = upload.role === 'stock' ? view.stock : view.supplied;
+    const newest = files.find((r) => r.regionId === region.id)?.sha256;
+    const known = !isFile(upload.role) || newest === sha256;
     const same = !known ? undefined : findSameRead({ name: upload.fileName, modifiedMs }, equal);
     if (same) return ok({ id: same.id, sha256, name: same.name, number: same.number, known: true });
     const made = await keepRead(
@@ -114,7 +115,11 @@ async function keepUpload(deps: Deps, person: Person, upload: Upload): Promise<R
   });
 }
 
-/** A supplied file is no read, and a read is no supplied file, though the bytes be the same. */
+/** A file for the unit is no read, though the bytes be the same. */
+const isFile = (role: ReadRole): role is 'supplied' | 'stock' =>
+  role === 'supplied' || role === 'stock';
+
+/** A file of one kind is no file of the other, and no read. */
 function sameKind(a: ReadRole, b: ReadRole): boolean {
-  return (a === 'supplied') === (b === 'supplied');
+  return isFile(a) || isFile(b) ? a === b : true;
 }

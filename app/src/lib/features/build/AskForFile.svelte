@@ -1,0 +1,47 @@
+<script lang="ts">
+  import type { JobData } from '$lib/job-types.ts';
+  import { may } from '$lib/features/live/may.ts';
+  import { noted } from '$lib/features/live/notices.svelte.ts';
+  import { send } from '$lib/features/live/send.ts';
+
+  let { job, regionId }: { job: JobData; regionId: string } = $props();
+  let asking = $state('');
+
+  const unreadable = $derived(job.unreadable.includes(regionId));
+  const stock = $derived(job.stock.find((s) => s.regionId === regionId));
+
+  async function ask(wanted: 'stock' | 'calibration' | 'update') {
+    asking = wanted;
+    noted(await send(`/api/jobs/${job.number}/files`, { regionId, wanted }));
+    asking = '';
+  }
+</script>
+
+{#snippet button(wanted: 'stock' | 'calibration' | 'update', words: string)}
+  <button class="btn btn-outline" disabled={asking !== ''} onclick={() => ask(wanted)}
+    >{asking === wanted ? 'Waiting for the service' : words}</button
+  >
+{/snippet}
+
+{#if job.fileService && !job.closedAt && may('file.request')}
+  <div class="asks">
+    {#if unreadable && !stock}{@render button('stock', 'Ask for the stock file')}{/if}
+    {#if !unreadable || stock}
+      {@render button('calibration', 'Ask for a calibration')}
+      {@render button('update', 'Ask for the latest software')}
+    {/if}
+  </div>
+{/if}
+{#if stock}<p class="soft">Way back: {stock.name}</p>{/if}
+
+<style>
+  .asks {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    margin-top: 8px;
+  }
+  p {
+    margin: 4px 0 0;
+  }
+</style>

@@ -1,0 +1,167 @@
+import { setTimeout as sleep } from 'node:timers/promises';
+import { fail, ok, type Result } from '@badger/core/base/result';
+import { secretRanges } from '@badger/core/access/secret-ranges';
+import { completeFile } from '@badger/core/file-service/complete-file';
+import type { FileAnswer, WantedFile } from '@badger/core/file-service/file-answer';
+import { requireSound } from '@badger/core/format/flatten-image';
+import { writeIntelHex } from '@badger/core/format/intel-hex';
+import { loadImage as loadFile } from '@badger/core/format/load-image';
+import { gapsIn, imageOf } from '@badger/core/image/image';
+import type { Range } from '@badger/core/image/range';
+import { trustedContent } from '@badger/core/job/trusted-content';
+import { isUnreadable } from '@badger/core/job/way-back';
+import { rangeOf, type Profile, type Region } from '@badger/core/profile/profile';
+import { checkRight } from '@badger/core/rights/rights';
+import { isScrambled } from '@badger/core/transform/plain-region';
+import type { RequestFile } from '../../../schema/requests.ts';
+import type { FileClient } from '../../bench/file-client.ts';
+import type { Deps } from '../../deps.ts';
+import { appendEvent } from '../../repositories/events.ts';
+import { loadImage } from '../../repositories/images.ts';
+import type { UnitRow } from '../../repositories/job-units.ts';
+import type { Person } from '../../repositories/people.ts';
+import { computeSha256 } from '../../vault/vault.ts';
+import { loadJobView, type JobView } from '../job/job-view.ts';
+import { uploadRead, type Uploaded } from '../reads/upload-read.ts';
+
+/** How often an order is looked at, and how long a person waits for it before it is left for later. Units: ms. */
+const LOOK_MS = 250;
+const WAIT_MS = 25_000;
+
+interface Order {
+  readonly view: JobView;
+  readonly profile: Profile;
+  readonly region: Region;
+  readonly unit: UnitRow;
+  readonly wanted: WantedFile;
+  /** What the unit holds there by its trusted reads; undefined where nobody can read it. */
+  readonly own: Uint8Array | undefined;
+  /** Addresses that do not go out. */
+  readonly leftOut: readonly Range[];
+}
+
+/**
+ * Asks the file service for a file for a region of the unit itself, waits for it, and keeps it with the job: the guard looks at it when the image is built. What
+ * goes out: what the unit tells of itself, what is wanted, and its trusted read without security data. What was left out is the unit's own in the file. Errors: `gate.person.role`,
+ * `job.number.unknown`, `files.service.none`, `upload.supplied.needless`, `upload.region.unknown`, `files.unit.unknown` (the unit was not asked who it is), `gate.authority.missing`,
+ * `clone.region.untrusted` (nothing trusted to send), `files.stock.needless` (the unit can be read), those of {@link FileClient}, `files.order.refused`, `files.order.waiting`,
+ * `files.file.other` (it is not what was announced), `files.file.*`, those of the formats and of {@link uploadRead}.
+ */
+export async function requestFile(
+  deps: Deps,
+  person: Person,
+  request: RequestFile & { readonly jobNumber: number }
+): Promise<Result<Uploaded>> {
+  const may = checkRight(person.role, 'file.request');
+  if (!may.ok) return may;
+  if (!deps.files) return fail('files.service.none');
+  const order = await prepare(deps, request);
+  if (!order.ok) return order;
+  const { view, wanted, region, unit } = order.value;
+  await appendEvent(deps.db, {
+    ...{ jobId: view.job.id, person, kind: 'file.requested' },
+    data: {
+      ...{ unit: unit.tag, region: region.id, wanted },
+      read: order.value.own ? 'sent without security data' : 'none: it cannot be read'
+    }
+  });
+  const file = await fetchFile(deps.files, order.value);
+  if (!file.ok) return file;
+  return uploadRead(deps, person, {
+    ...{ jobNumber: request.jobNumber, regionId: region.id, bytes: file.value.bytes },
+    role: wanted === 'stock' ? 'stock' : 'supplied',
+    fileName: `${file.value.name}, file service`
+  });
+}
+
+/** Everything that is asked with, before anything goes out. */
+async function prepare(
+  deps: Deps,
+  { jobNumber, regionId, wanted }: RequestFile & { readonly jobNumber: number }
+): Promise<Result<Order>> {
+  const view = await loadJobView(deps, jobNumber);
+  if (!view) return fail('job.number.unknown', { number: jobNumber });
+  const { profile, shape, units } = view;
+  if (view.job.closedAt) return fail('gate.job.closed');
+  if (shape.target !== 'original') return fail('upload.supplied.needless');
+  if (view.needsAuthority && view.authorityGap) return fail('gate.authority.missing');
+  const region = profile?.regions.find((r) => r.id === regionId);
+  if (!profile || !region) return fail('upload.region.unknown', { region: regionId });
+  const unit = units.original;
+  if (!unit || Object.keys(unit.numbers).length === 0) return fail('files.unit.unknown');
+  const base = { view, profile, region, unit, wanted };
+  if (isUnreadable(profile, regionId)) return ok({ ...base, own: undefined, leftOut: [] });
+  if (wanted === 'stock') return fail('files.stock.needless', { region: region.name });
+  const kept = view.regions.original.find((r) => r.region.id === regionId);
+  const content = kept && trustedContent(kept);
+  if (!content || isScrambled(profile, regionId))
+    return fail('clone.region.untrusted', { region: region.name, from: 'original' });
+  const own = await loadImage(deps, content.sha256);
+  return own.ok ? ok({ ...base, own: own.value, leftOut: secretRanges(profile, regionId) }) : own;
+}
+
+async function fetchFile(
+  files: FileClient,
+  order: Order
+): Promise<Result<{ readonly name: string; readonly bytes: Uint8Array }>> {
+  const { profile, region, unit, wanted, own } = order;
+  const placed = await files.order({
+    ...{ family: profile.id, region: region.id, lengthBytes: region.lengthBytes, wanted },
+    numbers: unit.numbers
+  });
+  if (!placed.ok) return placed;
+  if (own) {
+    const attached = await sendRead(files, placed.value, { ...order, own });
+    if (!attached.ok) return attached;
+  }
+  const ready = await waitFor(files, placed.value);
+  if (!ready.ok) return ready;
+  const got = await files.fetch(placed.value);
+  if (!got.ok) return got;
+  if (computeSha256(got.value) !== ready.value.sha256) return fail('files.file.other');
+  const bytes = readFile(got.value, order);
+  return bytes.ok ? ok({ name: ready.value.name, bytes: bytes.value }) : bytes;
+}
+
+function sendRead(
+  files: FileClient,
+  id: string,
+  { region, own, leftOut }: Order & { readonly own: Uint8Array }
+): Promise<Result<true>> {
+  const range = rangeOf(region);
+  const held = imageOf(
+    leftOut.map((r) => ({ range: r, bytes: new Uint8Array(r.end - r.start), origin: '' }))
+  );
+  const open = gapsIn(held, range).map((gap) => ({
+    range: gap,
+    bytes: own.subarray(gap.start - range.start, gap.end - range.start),
+    origin: 'own'
+  }));
+  const hex = writeIntelHex(imageOf(open));
+  return hex.ok ? files.attach(id, hex.value) : Promise.resolve(hex);
+}
+
+async function waitFor(
+  files: FileClient,
+  id: string
+): Promise<Result<Extract<FileAnswer, { state: 'ready' }>>> {
+  const deadline = performance.now() + WAIT_MS;
+  for (;;) {
+    const answer = await files.look(id);
+    if (!answer.ok) return answer;
+    if (answer.value.state === 'ready') return ok(answer.value);
+    if (answer.value.state === 'refused')
+      return fail('files.order.refused', { reason: answer.value.reason });
+    if (performance.now() > deadline) return fail('files.order.waiting');
+    await sleep(LOOK_MS);
+  }
+}
+
+/** The whole region out of the file: Intel HEX, S-record, or binary from its first byte on. */
+function readFile(bytes: Uint8Array, { region, own, leftOut }: Order): Result<Uint8Array> {
+  const range = rangeOf(region);
+  const loaded = loadFile(bytes, { base: range.start });
+  const sound = loaded.ok ? requireSound(loaded.value) : loaded;
+  if (!sound.ok) return sound;
+  return completeFile(sound.value.image, range, { own, leftOut });
+}
