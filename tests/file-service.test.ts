@@ -146,10 +146,8 @@ describe('HV-EC4 on the bench', () => {
 
 describe('PW-EC9 on the bench', () => {
   it('its secret does not go out, and comes back as the unit’s own', async () => {
-    const job = await open('PW-EC9', '0448', 'U8PLD2A6400118448');
-    const tag =
-      [...shop.world.units.values()].find((u) => u.spec.family === 'PW-EC9')?.spec.tag ?? '';
-    const made = tag === '0448' ? job : await open('PW-EC9', tag, 'U8PLD2A6400118448');
+    const tag = '0471';
+    const made = await open('PW-EC9', tag, 'U8PLE9B1200340077');
     await powerUp(shop, 'corner', tag, { voltageMv: 13_000 });
     const at = { jobNumber: made, stationId: 'corner', role: 'original' } as const;
     expect((await runToEnd(shop, lead, { kind: 'identify', ...at })).operation?.state).toBe('done');

@@ -35,6 +35,7 @@ export interface AppCodes {
   'image.secret.held': None;
   'write.check.differs': { region: string; bytes: number; first: number };
   'meaning.write.checked': None;
+  'meaning.stock.restored': None;
   'image.content.damaged': { sha256: string };
   'image.content.missing': { sha256: string };
   'job.donor.written': { tag: string };

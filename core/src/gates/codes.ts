@@ -57,6 +57,7 @@ export interface GatesCodes {
   'gate.original.clamped': { chipId: string; originalChipId: string };
   'gate.original.stock': { region: string };
   'read.unit.unreadable': None;
+  'write.unit.checked': None;
   'build.stock.missing': None;
   'gate.original.trusted': { count: number };
   'gate.original.unknown': None;

@@ -40,6 +40,9 @@ export function factsOfLine(state: JobState, bench: BenchSays): JobFacts {
     partsGap: state.parts?.ok === false ? state.parts.problem : undefined,
     backupWaived: state.backupWaived !== undefined,
     ownKept: isOwnKept(state),
+    checkedByUnit: (state.clone?.plan.lines ?? []).some(
+      (l) => state.profile !== undefined && isUnreadable(state.profile, l.regionId)
+    ),
     supplied: state.supplied.length,
     clone: state.cloneState,
     lastWrite: state.writeState,

@@ -24,7 +24,13 @@ const steady = judge('go', 'supply.output.fine');
 
 /** A job in which everything is done. */
 const whole: JobFacts = {
-  ...{ shape: shapeOf('failed-module'), supplied: 0, ownKept: true, vehicleKnown: true },
+  ...{
+    shape: shapeOf('failed-module'),
+    supplied: 0,
+    ownKept: true,
+    checkedByUnit: false,
+    vehicleKnown: true
+  },
   ...{ result: undefined, reached: true, backupWaived: false },
   ...{ closed: false, customer: 'C', vinProblem: undefined, vinCheckDigit: 'holds' },
   ...{ authorisedBy: 'D', needsAuthority: true, authorityGap: undefined },

@@ -10,7 +10,13 @@ import { readStates } from './stage-states.ts';
 const trusted = regionAs('trusted');
 const unread = regionAs('none');
 const fresh: JobFacts = {
-  ...{ shape: shapeOf('failed-module'), supplied: 0, ownKept: true, vehicleKnown: true },
+  ...{
+    shape: shapeOf('failed-module'),
+    supplied: 0,
+    ownKept: true,
+    checkedByUnit: false,
+    vehicleKnown: true
+  },
   ...{ result: undefined, reached: false, backupWaived: false },
   closed: false,
   customer: 'C',

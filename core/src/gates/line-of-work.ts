@@ -20,6 +20,8 @@ export interface JobFacts {
   readonly supplied: number;
   /** False: a loose unit, whose vehicle nobody knows. */
   readonly vehicleKnown: boolean;
+  /** What is written cannot be read back: the unit computes its checksums itself. */
+  readonly checkedByUnit: boolean;
   /** What the unit itself holds now is kept, so that it can be given back. */
   readonly ownKept: boolean;
   /** A lead goes on without the donor's backup. */
@@ -220,6 +222,8 @@ function judgeBuild(f: JobFacts): Judgement {
 
 function judgeWrite(f: JobFacts): Judgement {
   const itself = f.shape.target === 'original';
+  if (f.lastWrite === 'verified' && f.clone === 'built' && f.checkedByUnit)
+    return judge('go', 'write.unit.checked');
   if (f.lastWrite === 'verified')
     return f.clone === 'built'
       ? judge('go', itself ? 'write.unit.verified' : 'write.clone.verified')

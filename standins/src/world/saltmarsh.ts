@@ -93,6 +93,18 @@ export const UNITS: readonly UnitSpec[] = [
     }
   },
   {
+    tag: '0424',
+    benchFaults: ALONE_ENGINE,
+    family: 'HV-EC4',
+    chipId: '5C1B93C4',
+    fields: {
+      'hardware-number': '0731204420',
+      'software-number': 'H4C-2301-C',
+      serial: '1935120424',
+      vin: 'U8HVC3F2601100424'
+    }
+  },
+  {
     tag: '0390',
     stageFaults: { processor: 'broken' },
     fitted: 'minibus-3',

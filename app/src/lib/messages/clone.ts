@@ -189,6 +189,10 @@ export const clone = {
     title: 'There is nothing to give back',
     text: 'This job has changed no memory of this unit.'
   }),
+  'meaning.stock.restored': () => ({
+    title: 'The stock file is back in it, and proven',
+    text: 'The unit’s own checksums are those of the maker’s file. What it held before this job nobody could read.'
+  }),
   'meaning.backup.restored': () => ({
     title: 'Its own content is back, and proven',
     text: 'The unit holds what it held before this job, read back and equal.'

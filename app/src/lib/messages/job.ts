@@ -38,6 +38,10 @@ export const job = {
     title: 'The unit is written and proven',
     text: 'What was supplied was read back and is equal.'
   }),
+  'write.unit.checked': () => ({
+    title: 'The unit is written and proven',
+    text: 'It cannot be read back: it computed the checksum of every block itself, and each is that of what was supplied.'
+  }),
   'write.unit.doubted': () => ({
     title: 'Written and proven, but another file is supplied now',
     text: 'What the unit holds is no longer what is meant.',

@@ -11,8 +11,7 @@
   <VerdictMark verdict={fits === undefined ? 'none' : fits ? 'go' : 'look'} />
   <span>
     {#if !told.answered}
-      <b>Reset, and it did not answer.</b> What it holds was read back and is proven; that it starts shows
-      in the vehicle.
+      <b>Reset, and it did not answer.</b> What it holds is proven; that it starts shows in the vehicle.
     {:else}
       <b>Reset and asked again:</b>
       {told.chipId ? `chip id ${told.chipId}` : 'contact'}{told.vin ? `, VIN ${told.vin}` : ''}.

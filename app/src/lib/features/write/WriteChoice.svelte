@@ -5,6 +5,7 @@
   let { job, writes = $bindable() }: { job: JobData; writes: Writes } = $props();
 
   const itself = $derived(job.target === 'original');
+  const closed = $derived(job.unreadable.length > 0);
   const verified = $derived(job.lastWrite?.state === 'done');
   const choices = $derived([
     ...(verified
@@ -13,7 +14,9 @@
           {
             id: 'rest' as const,
             name: 'Write what is missing',
-            text: 'The unit is read first; only blocks that differ are erased and written, then all of it is read back.'
+            text: closed
+              ? 'The unit tells the checksum of every block; only those that differ are erased and written, then all are checked.'
+              : 'The unit is read first; only blocks that differ are erased and written, then all of it is read back.'
           }
         ]),
     {
@@ -23,8 +26,14 @@
     },
     {
       id: 'backup' as const,
-      name: itself ? 'Give the unit its own content back' : 'Restore the donor’s backup',
-      text: 'What it held before this job, for every region that was touched.'
+      name: closed
+        ? 'Write the stock file back'
+        : itself
+          ? 'Give the unit its own content back'
+          : 'Restore the donor’s backup',
+      text: closed
+        ? 'The maker’s file of what it should hold.'
+        : 'What it held before this job, for every region that was touched.'
     }
   ]);
 </script>

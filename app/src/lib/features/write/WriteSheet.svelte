@@ -64,6 +64,7 @@
     plan={job.clone.plan}
     progress={operation?.regions ?? last?.regions ?? []}
     own={last?.writes === 'backup'}
+    unreadable={job.unreadable}
   />
 {/if}
 {#if last?.after && !operation}<ToldAfterCard told={last.after} />{/if}
@@ -92,7 +93,7 @@
     >
     <span class="soft"
       >Nobody touches the bench until it is done{job.writeSeconds && writes === 'image'
-        ? `: usually ${spanOf(job.writeSeconds)}, reading back included`
+        ? `: usually ${spanOf(job.writeSeconds)}, proof included`
         : ''}.</span
     >
   </form>

@@ -6,12 +6,15 @@
   let {
     plan,
     progress,
-    own
+    own,
+    unreadable
   }: {
     plan: ClonePlan;
     progress: readonly LiveRegion[];
     /** What is, or was, written is the unit's own backup. */
     own: boolean;
+    /** Regions that nobody can read back: the unit tells their checksums. */
+    unreadable: readonly string[];
   } = $props();
 
   const ORDER = ['waiting', 'erasing', 'writing', 'reading-back', 'equal', 'different'];
@@ -25,7 +28,10 @@
   }
   function backWord(r: LiveRegion | undefined): string {
     if (r?.phase === 'reading-back') return `${Math.floor((r.doneBytes / r.lengthBytes) * 100)} %`;
-    if (r?.phase === 'equal') return `equal, ${formatCount(r.lengthBytes)} bytes`;
+    if (r?.phase === 'equal') {
+      const by = unreadable.includes(r.regionId) ? ' by its own checksums' : '';
+      return `equal${by}, ${formatCount(r.lengthBytes)} bytes`;
+    }
     if (r?.phase === 'different') return 'differs';
     return 'after the write';
   }
@@ -36,7 +42,10 @@
 <div class="card-sheet">
   <table class="plain">
     <thead
-      ><tr><th>Order</th><th>Region</th><th>Image to write</th><th>Write</th><th>Read back</th></tr
+      ><tr
+        ><th>Order</th><th>Region</th><th>Image to write</th><th>Write</th><th
+          >{unreadable.length > 0 ? 'Checked' : 'Read back'}</th
+        ></tr
       ></thead
     >
     <tbody>

@@ -281,9 +281,8 @@ async function countLeads(tx: Tx, { view, unit, station }: Run, family: string):
 function meaningOf({ live }: Run, state: OperationState): string {
   if (!live.memoryMayHaveChanged) return 'meaning.unit.untouched';
   if (live.spec.kind !== 'write' || state !== 'done') return 'meaning.write.partial';
-  if (live.spec.writes === 'backup') return 'meaning.backup.restored';
-  const { access, regionIds } = live.spec;
-  return regionIds.every((id) => reaches(access, id))
-    ? 'meaning.write.verified'
-    : 'meaning.write.checked';
+  const { access, regionIds, writes } = live.spec;
+  const readBack = regionIds.every((id) => reaches(access, id));
+  if (writes === 'backup') return readBack ? 'meaning.backup.restored' : 'meaning.stock.restored';
+  return readBack ? 'meaning.write.verified' : 'meaning.write.checked';
 }
