@@ -25,7 +25,7 @@ check() {
 }
 
 if [ "${1:-}" = slow ]; then
-  FAULT_STEP=1 FUZZ_CASES=10000 PLANT_SEEDS=40 CAMPAIGN_CASES=2600 WRITE_CASES=500 npm test -- --reporter=default tests/recovery tests/database-cut tests/format-fuzz tests/find-sums-oracle tests/campaign
+  FAULT_STEP=1 FUZZ_CASES=10000 PLANT_SEEDS=40 CAMPAIGN_CASES=2600 WRITE_CASES=500 WRITE_KILLS=40 npm test -- --reporter=default tests/recovery tests/killed-writes tests/database-cut tests/format-fuzz tests/find-sums-oracle tests/campaign
   exit $?
 fi
 

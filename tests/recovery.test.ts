@@ -64,6 +64,7 @@ afterAll(async () => {
 
 const identify = async () => {
   station.fault = undefined;
+  station.supply.execute('OUTP:PROT:CLE');
   await until(() => shop.root.deps.bench.stations.get('window')?.thread.connected === true);
   await powerUp(shop, 'window', '0388');
   const { operation } = await runToEnd(shop, bench, { kind: 'identify', role: 'donor', ...JOB });
@@ -145,7 +146,9 @@ describe(`${CASES} writes interrupted at random`, () => {
   it('lose no backup, are never called verified, and always leave a way back', async () => {
     const random = createRandom(SEED);
     const pick = <T>(list: readonly T[]) => list[random() % list.length] as T;
-    const kinds: readonly BoxFault['kind'][] = ['drop-socket', 'silent', 'garbage', 'half-frame'];
+    const kinds: readonly BoxFault['kind'][] = [
+      ...(['drop-socket', 'silent', 'garbage', 'half-frame', 'power'] as const)
+    ];
     const told = { interrupted: 0, whole: 0, falselyVerified: 0, lostBackup: 0, noWayBack: 0 };
     for (let n = 0; n < CASES; n++) {
       await identify();

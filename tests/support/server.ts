@@ -24,6 +24,7 @@ export async function freePort(): Promise<number> {
 export async function startServer(options: {
   databaseUrl: string;
   worldUrl: string;
+  profilesDir?: string;
   port?: number;
 }): Promise<Server> {
   const port = options.port ?? (await freePort());
@@ -36,7 +37,7 @@ export async function startServer(options: {
         ...process.env,
         DATABASE_URL: options.databaseUrl,
         WORLD_URL: options.worldUrl,
-        PROFILES_DIR: at('profiles'),
+        PROFILES_DIR: options.profilesDir ?? at('profiles'),
         MIGRATIONS_DIR: at('app/drizzle'),
         BADGER_KEY_FILE: at('.badger/test-key'),
         BADGER_DEMO: '1',
@@ -77,7 +78,7 @@ export class Client {
     });
     this.#cookie = (response.headers.get('set-cookie') ?? '').split(';')[0] ?? '';
     if (!this.#cookie.startsWith('badger_session='))
-      throw new Error(`not signed in: ${response.status}`);
+      throw new Error(`not signed in: ${response.status} ${(await response.text()).slice(0, 300)}`);
   }
 
   async post(

@@ -14,7 +14,9 @@ export type BoxFault =
   | { readonly kind: 'garbage'; readonly afterFrames: number }
   | { readonly kind: 'half-frame'; readonly afterFrames: number }
   | { readonly kind: 'wrong-sequence'; readonly afterFrames: number }
-  | { readonly kind: 'silent'; readonly afterFrames: number };
+  | { readonly kind: 'silent'; readonly afterFrames: number }
+  /** The supply of what hangs on the pair gives way. */
+  | { readonly kind: 'power'; readonly afterFrames: number };
 
 export interface BoxHost {
   /** What hangs on the CAN pair: the unit on the clamp, or a whole vehicle. */
@@ -25,6 +27,8 @@ export interface BoxHost {
   fault: BoxFault | undefined;
   /** How the bus disturbs what is sent: form or bit errors; undefined: it does not. */
   disturbance?(): 'f' | 'b' | undefined;
+  /** The supply gives way. */
+  losePower?(): void;
   /** Set while a frame is said over and over because nobody takes it. */
   repeating?: boolean;
 }
@@ -145,7 +149,8 @@ class BoxConnection {
     if (!fault || this.#frames < fault.afterFrames) return this.#say(line);
     if (fault.kind === 'silent') return;
     this.#host.fault = undefined;
-    if (fault.kind === 'drop-socket') this.#socket.destroy();
+    if (fault.kind === 'power') this.#host.losePower?.();
+    else if (fault.kind === 'drop-socket') this.#socket.destroy();
     else if (fault.kind === 'garbage') this.#say('t7E8ZZ\x00\xff?\rxyzzy!\r');
     else if (fault.kind === 'half-frame') this.#say(`${line.slice(0, 9)}\r`);
     else {

@@ -133,6 +133,10 @@ export class Station implements BoxHost, ProgrammerHost {
   }
 
   /** Faults in wiring, supply or unit, by script. */
+  losePower(): void {
+    this.supply.trip();
+  }
+
   get benchFaults(): readonly BenchFault[] {
     return [...this.#faults];
   }
