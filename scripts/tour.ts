@@ -77,7 +77,6 @@ await shot('today');
 for (const [path, name] of [
   ['/jobs/2031/arrive', 'arrive'],
   ['/jobs/2031/prove', 'prove'],
-  ['/kit', 'kit'],
   ['/shelf', 'shelf']
 ] as const) {
   await open(path);
@@ -159,15 +158,15 @@ await shot('accesses');
 await open('/jobs/2031/read');
 for (const region of ['data flash', 'data flash', 'program flash', 'program flash'])
   await read(region, 'donor');
-// the first region is the data flash: fields, a checksum with its inverse, security data that is not shown
-const onDesk = await page.getByRole('link', { name: 'on the desk' }).first().getAttribute('href');
+// the program flash: fields and checksums; of the data flash the security data stays at home
+const onDesk = await page.getByRole('link', { name: 'on the desk' }).nth(1).getAttribute('href');
 await open(onDesk ?? '/dump');
 await page
   .getByRole('button', { name: /^Put .* away$/ })
   .first()
   .waitFor();
-await page.getByText('The checksum holds').waitFor();
-await page.getByLabel('Address').first().fill('400');
+await page.getByText('All 4 checksums hold').waitFor();
+await page.getByLabel('Address').first().fill('17FE0');
 await page.getByRole('button', { name: 'Go to' }).click();
 await page.evaluate('window.scrollTo(0, 190)');
 await page.waitForTimeout(800);
@@ -183,6 +182,15 @@ await page.getByText('Hands off').first().waitFor();
 await page.waitForTimeout(6000);
 await shot('write');
 await page.getByText('Go: The donor is written and proven').waitFor({ timeout: 120_000 });
+await open('/jobs/2031/safe');
+const line = page.locator('tr[data-secret="Immobiliser secret"]').first();
+await line.getByRole('button', { name: 'Look' }).click();
+await page.getByLabel('Why you look').fill('Compared with the key that came with the van.');
+await page.getByRole('button', { name: 'Show for 30 seconds' }).click();
+await page.getByTestId('shown-value').waitFor();
+await line.getByRole('button', { name: 'Hide it' }).click();
+await page.waitForTimeout(400);
+await shot('safe');
 await open('/jobs/2031/return');
 await page.getByRole('button', { name: 'Close the job' }).click();
 await page.getByText('Go: The job is closed').waitFor();

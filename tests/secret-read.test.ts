@@ -2,7 +2,7 @@
 import { createHash } from 'node:crypto';
 import { loadImage } from '../app/src/lib/server/repositories/images.ts';
 import { describeSafe } from '../app/src/lib/server/services/safe/describe-safe.ts';
-import { handOverSecrets } from '../app/src/lib/server/services/safe/use-safe.ts';
+import { handOverAll } from './support/hand-over.ts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { finishJob, recordAuthority } from '../app/src/lib/server/services/job/jobs.ts';
@@ -138,10 +138,7 @@ describe('security data read alone through the socket', () => {
         ...{ jobNumber, result: 'data-handed-over', reason: 'To the locksmith.' }
       });
     expect(await close()).toMatchObject({ problem: { code: 'job.close.handover' } });
-    const given = await handOverSecrets(shop.root.deps, bench, {
-      ...{ jobNumber, ids: [line?.id ?? ''], receiver: 'K. Heron', capacity: 'locksmith' },
-      ...{ proof: 'licence 4711', signature: [[[1, 1]]] }
-    });
+    const given = await handOverAll(shop.root.deps, bench, jobNumber);
     expect(given).toMatchObject({ ok: true, value: { number: 1 } });
     expect((await close()).ok).toBe(true);
     // a piece of a region says nothing of the time that the region takes

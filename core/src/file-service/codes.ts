@@ -1,5 +1,3 @@
-import type { None } from '../base/codes.ts';
-
 /** What `file-service` tells: problems by code, each with its figures. */
 export interface FileServiceCodes {
   'files.answer.malformed': { where: string };

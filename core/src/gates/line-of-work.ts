@@ -174,7 +174,7 @@ function judgeRead(f: JobFacts): Judgement {
   switch (stateOfRead(f)) {
     case 'no-region':
       return f.shape.target === 'original' && f.hasProfile
-        ? judge('go', 'read.unit.unreadable')
+        ? judge('look', 'read.unit.unreadable')
         : none;
     case 'original':
       return findWorstRegion(f.originalRegions) ?? none;

@@ -28,7 +28,10 @@ const ORDER: readonly Stage[] = [
 export function findNextStep(line: Record<Stage, Judgement>, states: StageStates): NextStep {
   const open = (stage: Stage) =>
     line[stage].verdict === 'stop' ||
-    (line[stage].verdict === 'look' && !(stage === 'prove' && states.prove === 'decided'));
+    (line[stage].verdict === 'look' &&
+      !(stage === 'prove' && states.prove === 'decided') &&
+      // nothing of it can be read: the stock file is asked for at Build
+      !(stage === 'read' && states.read === 'no-region'));
   if (line.match.verdict === 'stop') return { stage: 'match', judgement: line.match };
   const unread = line.match.verdict === 'look' && states.match === 'unread';
   if (unread && line.read.verdict === 'look' && states.read === 'donor-missing')

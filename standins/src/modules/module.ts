@@ -1,4 +1,3 @@
-import { memoryCrc } from '@badger/core/checksum/memory-crc';
 import { opensInVehicle, regionOf, type Wanted } from './open-ranges.ts';
 import { concatBytes, encodeUintBe, parseHex } from '@badger/core/base/bytes';
 import type {
@@ -10,10 +9,11 @@ import type {
   UdsSecurity
 } from '@badger/core/profile/profile';
 import { decodeMemory, decodeTransferRequest, nextCounter } from '@badger/core/uds/codec';
-import { NRC, ROUTINE_CHECK_MEMORY, ROUTINE_ERASE_MEMORY } from '@badger/core/uds/services';
+import { NRC, ROUTINE_ERASE_MEMORY } from '@badger/core/uds/services';
 import type { Answer, BusUnit } from '../interface-box/bus-unit.ts';
 import { answerPresent, refuse, reply, SILENCE } from './answers.ts';
 import { answerFaults } from './bench-memory.ts';
+import { answerCheck } from './answer-check.ts';
 import { Exerciser, type StageFault } from './exerciser.ts';
 import { faultyUpload, type UnitFault } from '../faults/read-faults.ts';
 import { loseBits } from './lose-bits.ts';
@@ -283,25 +283,7 @@ export class Module implements BusUnit {
 
   #routine(request: Uint8Array): Answer {
     const tested = this.#session === 3 ? this.#own?.routine(request) : undefined;
-    return tested ?? this.#check(request) ?? this.#erase(request);
-  }
-
-  /** Tells the CRC-32 of a range of its memory, where the family does. */
-  #check(request: Uint8Array): Answer | undefined {
-    const routine = (request[2] ?? 0) * 256 + (request[3] ?? 0);
-    if (routine !== ROUTINE_CHECK_MEMORY || !this.profile.accesses.some((a) => a.proves))
-      return undefined;
-    if (!this.#lock.open) return refuse(0x31, NRC.securityAccessDenied);
-    const range = decodeMemory(request, 5, request[4] ?? 0);
-    const region = range && regionOf(this.profile, range);
-    const bytes = region && this.memory.get(region.id);
-    if (!range || !region || !bytes || !this.#opens(region, 'down', range))
-      return refuse(0x31, NRC.requestOutOfRange);
-    const start = range.address - region.address;
-    const crc = memoryCrc(bytes.subarray(start, start + range.lengthBytes));
-    const told = concatBytes([request.subarray(1, 4), encodeUintBe(crc, 4)]);
-    // common practice: some ten MiB a second inside the processor
-    return { ...reply(0x71, told), workMs: range.lengthBytes / 10_000 };
+    return tested ?? answerCheck(this, this.#lock.open, request) ?? this.#erase(request);
   }
 
   #erase(request: Uint8Array): Answer {

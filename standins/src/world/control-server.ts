@@ -48,6 +48,12 @@ async function readBody(request: IncomingMessage): Promise<string> {
   return Buffer.concat(chunks).toString('utf8');
 }
 
+/** What is wrong with the services over HTTP. */
+const SERVICE_FAULTS: Readonly<Record<string, (world: World, fault: unknown) => void>> = {
+  '/parts-faults': (world, fault) => (world.fault = fault as PartsFault | undefined),
+  '/file-faults': (world, fault) => (world.filesFault = fault as FilesFault | undefined)
+};
+
 function act(world: World, path: string, body: Record<string, unknown>): Reply {
   if (path === '/speed') {
     const factor = Number(body['factor']);
@@ -62,12 +68,8 @@ function act(world: World, path: string, body: Record<string, unknown>): Reply {
     return { status: 200, body: {} };
   }
   if (path === '/steps') return setSteps(world, body);
-  if (path === '/file-faults') {
-    world.filesFault = (body['fault'] ?? undefined) as FilesFault | undefined;
-    return { status: 200, body: {} };
-  }
-  if (path === '/parts-faults') {
-    world.fault = (body['fault'] ?? undefined) as PartsFault | undefined;
+  if (SERVICE_FAULTS[path]) {
+    SERVICE_FAULTS[path](world, body['fault'] ?? undefined);
     return { status: 200, body: {} };
   }
   const station = world.stations.find((s) => s.spec.id === body['station']);

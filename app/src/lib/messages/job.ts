@@ -22,7 +22,8 @@ export const job = {
   }),
   'read.unit.unreadable': () => ({
     title: 'Nothing of it can be read',
-    text: 'No access gives its memory away. The file service has the stock file of what it holds.'
+    text: 'No access gives its memory away: what it holds nobody knows. The file service has the stock file of what it should hold.',
+    clear: 'Ask for the stock file at Build.'
   }),
   'build.stock.missing': () => ({
     title: 'Nothing to go back to yet',

@@ -59,11 +59,7 @@ export interface RootOptions {
 export async function createRoot(options: RootOptions): Promise<Root> {
   const log = options.log ?? pino({ level: process.env['LOG_LEVEL'] ?? 'info' });
   const clock = makeShopClock(options.now);
-  const db = createDb(options.databaseUrl, { options: clock.databaseOptions });
-  await migrateDb(db, options.migrationsDir);
-  const vault = await openVault(db, options.key);
-  const sealed = await sealOldImages(db, vault);
-  if (sealed > 0) log.info({ pieces: sealed }, 'images of an earlier version are sealed now');
+  const { db, vault } = await openStore(options, { clock, log });
   const folder = resolve(options.profilesDir ?? '../profiles');
   const { profiles, refused: refusedProfiles } = await loadProfiles(db, folder, log);
   const layouts = loadLayouts(`${folder}/vehicles`, log);
@@ -108,6 +104,19 @@ export async function createRoot(options: RootOptions): Promise<Root> {
       await db.$client.end();
     }
   };
+}
+
+/** The database as it is today, and what seals it. */
+async function openStore(
+  options: RootOptions,
+  { clock, log }: Pick<Deps, 'clock' | 'log'>
+): Promise<Pick<Deps, 'db' | 'vault'>> {
+  const db = createDb(options.databaseUrl, { options: clock.databaseOptions });
+  await migrateDb(db, options.migrationsDir);
+  const vault = await openVault(db, options.key);
+  const sealed = await sealOldImages(db, vault);
+  if (sealed > 0) log.info({ pieces: sealed }, 'images of an earlier version are sealed now');
+  return { db, vault };
 }
 
 /** A stage that is driven now is given back before the devices are let go. */

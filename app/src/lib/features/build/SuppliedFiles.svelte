@@ -68,8 +68,7 @@
   </table>
   <p class="soft">
     What goes to the file service: the unit’s numbers and its trusted read, without security data.
-    What comes back is looked at before it is written. Emissions and road law are for whoever orders
-    it to keep.
+    What comes back is looked at before it is written. Emissions and road law hold for the file too.
   </p>
 </div>
 

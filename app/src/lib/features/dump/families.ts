@@ -55,7 +55,9 @@ export function guessPlace(
   pieces: OpenedFile['pieces'],
   families: readonly DeskFamily[]
 ): DeskPlace | undefined {
-  const bytes = pieces.reduce((n, p) => n + p.bytes.length, 0);
+  // from the first byte to the last: what was left out of it lies between
+  const starts = pieces.map((p) => p.range.start);
+  const bytes = Math.max(0, ...pieces.map((p) => p.range.end)) - Math.min(...starts);
   for (const family of families) {
     if (!name.includes(family.id)) continue;
     const fitting = family.regions.filter((r) => r.lengthBytes === bytes && name.includes(r.id));

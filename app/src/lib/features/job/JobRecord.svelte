@@ -5,7 +5,7 @@
   import RecordArrival from './RecordArrival.svelte';
   import RecordReads from './RecordReads.svelte';
   import RecordWrites from './RecordWrites.svelte';
-  import { when } from './record.view.ts';
+  import { when } from '../shared/when.ts';
   import type { JobData } from '$lib/job-types.ts';
   import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
   import { STAGES } from '@badger/core/job/stages';

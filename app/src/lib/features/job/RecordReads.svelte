@@ -2,7 +2,7 @@
   import { JOB_ROLES } from '@badger/core/job/roles';
   import { formatAmps, formatCount, formatVolts } from '@badger/core/base/format';
   import type { JobData } from '$lib/job-types.ts';
-  import { when } from './record.view.ts';
+  import { when } from '../shared/when.ts';
 
   let { job }: { job: JobData } = $props();
 </script>

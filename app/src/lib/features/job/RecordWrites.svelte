@@ -2,7 +2,7 @@
   import { formatCount } from '@badger/core/base/format';
   import type { JobData } from '$lib/job-types.ts';
   import { messageOf } from '$lib/messages/catalogue.ts';
-  import { when } from './record.view.ts';
+  import { when } from '../shared/when.ts';
 
   let { job }: { job: JobData } = $props();
 

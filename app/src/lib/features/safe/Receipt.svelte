@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { JobData } from '$lib/job-types.ts';
   import type { SafeData } from '$lib/safe-types.ts';
-  import { when } from '../job/record.view.ts';
+  import { when } from '../shared/when.ts';
   import { pathOfStrokes } from '../shared/signature.svelte.ts';
 
   let { job, receipt }: { job: JobData; receipt: SafeData['handovers'][number] } = $props();

@@ -2,7 +2,7 @@
   import type { JobData } from '$lib/job-types.ts';
   import type { SafeData } from '$lib/safe-types.ts';
   import Panel from '$lib/ui/Panel.svelte';
-  import { when } from '../job/record.view.ts';
+  import { when } from '../shared/when.ts';
 
   let { job, safe }: { job: JobData; safe: SafeData } = $props();
 </script>

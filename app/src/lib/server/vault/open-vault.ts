@@ -19,7 +19,7 @@ import {
 } from './wrapping-key.ts';
 
 /** A lock of the database: two that begin at once make one data key. */
-const KEYS_LOCK = 727002;
+const KEYS_LOCK = 727003;
 
 /**
  * Opens the vault of a database; the first time its first data key is made. Throws in words where the key is missing or another one: an application that

@@ -81,23 +81,28 @@ async function prepare(
 ): Promise<Result<Order>> {
   const view = await loadJobView(deps, jobNumber);
   if (!view) return fail('job.number.unknown', { number: jobNumber });
-  const { profile, shape, units } = view;
+  const { profile } = view;
   if (view.job.closedAt) return fail('gate.job.closed');
-  if (shape.target !== 'original') return fail('upload.supplied.needless');
+  if (view.shape.target !== 'original') return fail('upload.supplied.needless');
   if (view.needsAuthority && view.authorityGap) return fail('gate.authority.missing');
   const region = profile?.regions.find((r) => r.id === regionId);
   if (!profile || !region) return fail('upload.region.unknown', { region: regionId });
-  const unit = units.original;
+  const unit = view.units.original;
   if (!unit || Object.keys(unit.numbers).length === 0) return fail('files.unit.unknown');
-  const base = { view, profile, region, unit, wanted };
-  if (isUnreadable(profile, regionId)) return ok({ ...base, own: undefined, leftOut: [] });
+  return sendable(deps, { view, profile, region, unit, wanted });
+}
+
+/** What of the unit's own content goes out with it: nothing where nobody can read it. */
+async function sendable(deps: Deps, order: Omit<Order, 'own' | 'leftOut'>): Promise<Result<Order>> {
+  const { profile, region, wanted, view } = order;
+  if (isUnreadable(profile, region.id)) return ok({ ...order, own: undefined, leftOut: [] });
   if (wanted === 'stock') return fail('files.stock.needless', { region: region.name });
-  const kept = view.regions.original.find((r) => r.region.id === regionId);
+  const kept = view.regions.original.find((r) => r.region.id === region.id);
   const content = kept && trustedContent(kept);
-  if (!content || isScrambled(profile, regionId))
+  if (!content || isScrambled(profile, region.id))
     return fail('clone.region.untrusted', { region: region.name, from: 'original' });
   const own = await loadImage(deps, content.sha256);
-  return own.ok ? ok({ ...base, own: own.value, leftOut: secretRanges(profile, regionId) }) : own;
+  return own.ok ? ok({ ...order, own: own.value, leftOut: secretRanges(profile, region.id) }) : own;
 }
 
 async function fetchFile(

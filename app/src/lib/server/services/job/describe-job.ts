@@ -41,15 +41,7 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
     backupWaived: view.backupWaived ?? null,
     stages: view.shape.stages,
     target: view.shape.target,
-    unreadable: (view.profile?.regions ?? []).flatMap((r) =>
-      view.profile && isUnreadable(view.profile, r.id) ? [r.id] : []
-    ),
-    stock: view.stock.map((r) => ({ regionId: r.regionId, name: r.sourceName })),
-    fileService: deps.files !== undefined,
-    supplied: view.supplied.map((r) => ({
-      ...{ regionId: r.regionId, name: r.name, sha256: r.sha256, sourceName: r.sourceName },
-      findings: r.findings
-    })),
+    ...describeFiles(deps, view),
     endings: listEndings({ ...view.ending, personRole }).map((e) => ({
       ...e,
       told: needsReason(e.result)
@@ -84,6 +76,21 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
         return [role, { family: facts.family, access: describeAccess(side.access), facts }];
       })
     )
+  };
+}
+
+/** Files for the unit itself, and where they come from. */
+function describeFiles(deps: Deps, view: JobView) {
+  return {
+    unreadable: (view.profile?.regions ?? []).flatMap((r) =>
+      view.profile && isUnreadable(view.profile, r.id) ? [r.id] : []
+    ),
+    stock: view.stock.map((r) => ({ regionId: r.regionId, name: r.sourceName })),
+    fileService: deps.files !== undefined,
+    supplied: view.supplied.map((r) => ({
+      ...{ regionId: r.regionId, name: r.name, sha256: r.sha256, sourceName: r.sourceName },
+      findings: r.findings
+    }))
   };
 }
 
