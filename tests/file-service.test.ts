@@ -207,7 +207,7 @@ describe('HV-EC6 through the socket, which nobody can read', () => {
     expect([done.writeState, done.line.write.verdict]).toEqual(['verified', 'go']);
     await plugIn(shop, 'van-15');
     await runToEnd(shop, lead, { kind: 'identify', ...at() });
-    expect(await write('backup')).toBe('done meaning.backup.restored');
+    expect(await write('backup')).toBe('done meaning.stock.restored');
     expect(Buffer.compare(memoryOf('0422', 'program-flash'), stock)).toBe(0);
   });
 
