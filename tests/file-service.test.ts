@@ -188,6 +188,8 @@ describe('HV-EC6 through the socket, which nobody can read', () => {
 
   it('the stock file of another unit is told by its numbers and is no way back for a write', async () => {
     shop.world.filesFault = 'other-unit';
+    expect(await ask(job, 'program-flash', 'stock')).toBe('gate.content.wrong');
+    expect((await view(job)).stock).toEqual([]);
     expect(await ask(job, 'program-flash', 'update')).toBe('ok');
     shop.world.filesFault = undefined;
     expect(await ask(job, 'program-flash', 'stock')).toBe('ok');

@@ -9,7 +9,7 @@ import { imageOf } from '../image/image.ts';
 import { parseProfile } from '../profile/parse-profile.ts';
 import { getRegion, type Profile } from '../profile/profile.ts';
 import type { ProfileDocument } from '../profile/schema.ts';
-import { judgeSupplied } from './judge-supplied.ts';
+import { judgeStock, judgeSupplied } from './judge-supplied.ts';
 
 const text = readFileSync(new URL('../../../profiles/pw-ec9.json', import.meta.url), 'utf8');
 const parsed = parseProfile(JSON.parse(text) as ProfileDocument);
@@ -127,5 +127,39 @@ describe('a supplied file', () => {
       }),
       { numRuns: 30 }
     );
+  });
+});
+
+describe('a stock file, and the numbers that the unit tells', () => {
+  const told = { vin: 'U8PLE9B1200340077', serial: '012345678901' };
+  const stock = (file: Uint8Array, numbers: Readonly<Record<string, string>>) =>
+    judgeStock(profile, REGION, { file, told: numbers }).map((f) => `${f.severity} ${f.code}`);
+
+  it('is that of the unit where every number that it tells stands in it', () => {
+    expect(stock(own, told)).toEqual([]);
+    expect(stock(own, { vin: told.vin })).toEqual([]);
+    // padded as it comes over the line
+    expect(stock(own, { vin: `${told.vin}  ` })).toEqual([]);
+  });
+  it('is not with one number of another unit, a checksum that does not hold, or nothing to tell by', () => {
+    expect(stock(own, { ...told, serial: '012345678902' })).toContain('stop supplied.field.other');
+    const broken = own.slice();
+    broken[0x9000] = (broken[0x9000] ?? 0) ^ 1;
+    expect(stock(broken, told)).toContain('stop supplied.sums.differ');
+    for (const nothing of [{}, { vin: ' ' }, { colour: 'red' }])
+      expect(stock(own, nothing as Record<string, string>)).toContain('stop supplied.own.unknown');
+  });
+  it('a supplied file with numbers of another unit is stopped although nothing is known of the content', () => {
+    const codes = (numbers: Readonly<Record<string, string>>) =>
+      judgeSupplied(profile, REGION, { file: own, own: undefined, told: numbers }).map(
+        (f) => `${f.severity} ${f.code}`
+      );
+    expect(codes(told)).toEqual(['look supplied.own.unknown']);
+    expect(codes({ vin: 'U8PLE9B1200340078' })[0]).toBe('stop supplied.field.other');
+  });
+  it('compared with the stock file it never reads as compared with the unit', () => {
+    const found = judgeSupplied(profile, REGION, { file: changed(0x20000), own, isStock: true });
+    expect(found.map((f) => f.code)).toContain('supplied.own.stock');
+    expect(found.some((f) => f.severity === 'look')).toBe(true);
   });
 });

@@ -52,16 +52,43 @@ export function judgeSupplied(
   return gravestFirst([...sums, ...other, ...found, ...beside]);
 }
 
+interface Told {
+  readonly file: Uint8Array;
+  readonly told: ToldNumbers | undefined;
+  /** It is said to be what the unit holds now: not even the software may be another. */
+  readonly sameSoftware?: boolean;
+}
+
+/**
+ * Is a stock file that of just this unit, as it is now? Every number that the unit tells stands in it, and its checksums hold. Total; gravest first. Where the
+ * unit told nothing that the file holds too, nothing says whose it is: stop `supplied.own.unknown`.
+ */
+export function judgeStock(
+  profile: Profile,
+  regionId: string,
+  { file, told }: { readonly file: Uint8Array; readonly told: ToldNumbers }
+): Finding[] {
+  const known = fieldsOfRegion(profile, regionId).some(
+    (f) => f.role === 'identity' && (told[f.id] ?? '').trim() !== ''
+  );
+  return gravestFirst([
+    ...judgeSums(profile, regionId, file),
+    ...judgeTold(profile, regionId, { file, told, sameSoftware: true }),
+    ...(known ? [] : [{ code: 'supplied.own.unknown', severity: 'stop', params: {} } as const])
+  ]);
+}
+
 /** Numbers of the file that are not what the unit tells of itself; another software is what an update brings. */
 function judgeTold(
   profile: Profile,
   regionId: string,
-  { file, told = {} }: { readonly file: Uint8Array; readonly told: ToldNumbers | undefined }
+  { file, told = {}, sameSoftware = false }: Told
 ): Finding[] {
   const specs = fieldsOfRegion(profile, regionId).filter((f) => f.role === 'identity');
   return readFields(specs, bytesAtOf(file)).flatMap(({ spec, text }): Finding[] => {
     const unit = told[spec.id]?.trim() ?? '';
-    if (unit === '' || spec.id === SOFTWARE || text.trim() === unit) return [];
+    if (unit === '' || text.trim() === unit) return [];
+    if (spec.id === SOFTWARE && !sameSoftware) return [];
     return [
       {
         ...{ code: 'supplied.field.other', severity: 'stop' },

@@ -6,13 +6,15 @@ import type { FileAnswer, WantedFile } from '@badger/core/file-service/file-answ
 import { requireSound } from '@badger/core/format/flatten-image';
 import { writeIntelHex } from '@badger/core/format/intel-hex';
 import { loadImage as loadFile } from '@badger/core/format/load-image';
+import { judgeStock } from '@badger/core/clone/judge-supplied';
+import type { Finding } from '@badger/core/image/finding';
 import { gapsIn, imageOf } from '@badger/core/image/image';
 import type { Range } from '@badger/core/image/range';
 import { trustedContent } from '@badger/core/job/trusted-content';
 import { isUnreadable } from '@badger/core/job/way-back';
 import { rangeOf, type Profile, type Region } from '@badger/core/profile/profile';
 import { checkRight } from '@badger/core/rights/rights';
-import { isScrambled } from '@badger/core/transform/plain-region';
+import { isScrambled, layBare } from '@badger/core/transform/plain-region';
 import type { RequestFile } from '../../../schema/requests.ts';
 import type { FileClient } from '../../bench/file-client.ts';
 import type { Deps } from '../../deps.ts';
@@ -45,7 +47,7 @@ interface Order {
  * goes out: what the unit tells of itself, what is wanted, and its trusted read without security data. What was left out is the unit's own in the file. Errors: `gate.person.role`,
  * `job.number.unknown`, `files.service.none`, `upload.supplied.needless`, `upload.region.unknown`, `files.unit.unknown` (the unit was not asked who it is), `gate.authority.missing`,
  * `clone.region.untrusted` (nothing trusted to send), `files.stock.needless` (the unit can be read), those of {@link FileClient}, `files.order.refused`, `files.order.waiting`,
- * `files.file.other` (it is not what was announced), `files.file.*`, those of the formats and of {@link uploadRead}.
+ * `files.file.other` (it is not what was announced), `files.file.*`, `gate.content.wrong` (a stock file of another unit), those of the formats and of {@link uploadRead}.
  */
 export async function requestFile(
   deps: Deps,
@@ -125,7 +127,11 @@ async function fetchFile(
   if (!got.ok) return got;
   if (computeSha256(got.value) !== ready.value.sha256) return fail('files.file.other');
   const bytes = readFile(got.value, order);
-  return bytes.ok ? ok({ name: ready.value.name, bytes: bytes.value }) : bytes;
+  if (!bytes.ok) return bytes;
+  const wrong = wanted === 'stock' ? findForeign(order, bytes.value) : undefined;
+  return wrong
+    ? fail('gate.content.wrong', { region: region.name, found: wrong.code })
+    : ok({ name: ready.value.name, bytes: bytes.value });
 }
 
 function sendRead(
@@ -160,6 +166,14 @@ async function waitFor(
     if (performance.now() > deadline) return fail('files.order.waiting');
     await sleep(LOOK_MS);
   }
+}
+
+/** What says that a stock file is not that of this unit: it would be the way back. */
+function findForeign({ profile, region, unit }: Order, bytes: Uint8Array): Finding | undefined {
+  const plain = layBare(profile, region.id, bytes);
+  if (!plain.ok) return { code: plain.problem.code, severity: 'stop', params: {} };
+  const found = judgeStock(profile, region.id, { file: plain.value, told: unit.numbers });
+  return found.find((f) => f.severity === 'stop');
 }
 
 /** The whole region out of the file: Intel HEX, S-record, or binary from its first byte on. */

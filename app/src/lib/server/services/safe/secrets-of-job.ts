@@ -5,8 +5,11 @@ import type { JobView } from '../job/job-view.ts';
 /** What a sealed value is: it does not open as another one's. */
 export const aboutSecret = (id: string): string => `secret ${id}`;
 
-/** Security data in the safe that a job has to do with. */
-export function secretsOf(db: Tx, view: JobView): Promise<SecretRow[]> {
-  const unitIds = Object.values(view.units).map((u) => u.id);
-  return listSecrets(db, { jobId: view.job.id, unitIds, vin: view.job.vin });
+/**
+ * Security data in the safe that a job has to do with: its own, and from earlier jobs what was found in the units of its vehicle or entered for it. What a donor
+ * held when it served somebody else is theirs.
+ */
+export function secretsOf(db: Tx, { job, units }: JobView): Promise<SecretRow[]> {
+  const unitIds = [units.original, units.partner].flatMap((u) => (u ? [u.id] : []));
+  return listSecrets(db, { jobId: job.id, unitIds, vin: job.vin });
 }
