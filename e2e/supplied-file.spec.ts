@@ -13,6 +13,8 @@ interface Case {
   readonly region: string;
   readonly ask: 'Ask for a calibration' | 'Ask for the latest software';
   readonly large?: boolean;
+  /** A boot pad is held while it is switched on. */
+  readonly pad?: boolean;
 }
 
 const CASES: readonly Case[] = [
@@ -22,7 +24,7 @@ const CASES: readonly Case[] = [
   },
   {
     ...{ family: 'HV-EC4', tag: '0424', vin: 'U8HVC3F2601100424', region: 'program-flash' },
-    ...{ reads: ['Data flash', 'Program flash'], ask: 'Ask for the latest software' }
+    ...{ reads: ['Data flash', 'Program flash'], ask: 'Ask for the latest software', pad: true }
   },
   {
     ...{ family: 'PW-EC9', tag: '0471', vin: 'U8PLE9B1200340077', region: 'backup' },
@@ -76,8 +78,7 @@ async function connect(page: Page, c: Case, number: number): Promise<void> {
     const off = page.getByRole('button', { name: 'Switch off' });
     if (await off.isEnabled()) await off.click();
     await page.getByLabel('Unit on the clamp').selectOption(c.tag);
-    const pad = page.getByLabel(/Hold pad/);
-    if (await pad.isEnabled()) await pad.check();
+    if (c.pad) await page.getByLabel(/Hold pad/).check();
     await page.getByRole('button', { name: 'Switch on' }).click();
   }
   await page.getByRole('button', { name: /Read chip id as ORIGINAL/ }).click();

@@ -120,6 +120,11 @@ describe('HV-EC4 on the bench', () => {
     const told = await ask(job, 'program-flash', 'calibration');
     shop.world.filesFault = undefined;
     expect(told.startsWith(asked) || (asked === 'format.' && told !== 'ok'), told).toBe(true);
+    const events = await listEvents(shop.root.deps.db, (await view(job)).job.id);
+    // the record says that it was asked, and what came of it
+    expect(events.filter((e) => e.kind.startsWith('file.')).at(-1)?.kind).toBe(
+      told === 'ok' ? 'file.requested' : 'file.failed'
+    );
     if (built !== '') expect(await build(job)).toBe(built);
     expect((await view(job)).cloneState).not.toBe('built');
   });

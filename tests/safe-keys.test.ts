@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { createDb, migrateDb, type Db } from '../app/src/lib/server/db/client.ts';
 import { loadImage, saveImage, sealOldImages } from '../app/src/lib/server/repositories/images.ts';
+import { findSetting, saveSetting } from '../app/src/lib/server/repositories/stations.ts';
 import { changeKey, openVault } from '../app/src/lib/server/vault/open-vault.ts';
 import { at, makeDatabase } from './support/shop.ts';
 
@@ -85,8 +86,19 @@ it('what an earlier version kept in clear is sealed once, and then nothing chang
   ]);
   await client.query('alter table image_chunk enable trigger image_chunk_kept');
   expect((await loadImage({ db, vault }, name)).ok).toBe(true);
+  // broken off between the last seal and the end: the next start writes the table anew
+  await saveSetting(db, 'images.uncleared', true);
   expect(await sealOldImages(db, vault)).toBe(1);
+  expect(await findSetting(db, 'images.uncleared')).toBe(false);
+  const before = (
+    await client.query<{ f: string }>("select pg_relation_filepath('image_chunk') as f")
+  ).rows[0]?.f;
+  await saveSetting(db, 'images.uncleared', true);
   expect(await sealOldImages(db, vault)).toBe(0);
+  const after = (
+    await client.query<{ f: string }>("select pg_relation_filepath('image_chunk') as f")
+  ).rows[0]?.f;
+  expect(after).not.toBe(before);
   const { rows } = await client.query<{ bytes: Buffer }>(
     'select bytes from image_chunk where image_id = $1',
     [id]

@@ -7,6 +7,8 @@ import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { recordAuthority } from '../app/src/lib/server/services/job/jobs.ts';
 import { describeJob } from '../app/src/lib/server/services/job/describe-job.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { acceptReads } from '../app/src/lib/server/services/reads/accept-reads.ts';
+import { takeOutRead } from '../app/src/lib/server/services/reads/take-out-read.ts';
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
 import { describeSafe } from '../app/src/lib/server/services/safe/describe-safe.ts';
 import {
@@ -138,6 +140,15 @@ describe('a look', () => {
     await db.query(
       'update kept_secret set sealed = set_byte(sealed, 15, 255 - get_byte(sealed, 15))'
     );
+    // nor does it open under another name, or as that of another job
+    for (const [there, back] of [
+      ["name = 'Radio code'", "name = 'Immobiliser secret'"],
+      [`secret_id = 'radio-code'`, `secret_id = 'immobiliser-secret'`]
+    ]) {
+      await db.query(`update kept_secret set ${there}`);
+      expect(codeOf(await look(id)), there).toBe('vault.content.shut');
+      await db.query(`update kept_secret set ${back}`);
+    }
     await db.query('alter table kept_secret enable trigger kept_secret_kept');
     expect(codeOf(await look(id))).toBe('ok');
     expect((await db.query('select 1 from secret_look')).rowCount).toBe(2);
@@ -178,11 +189,47 @@ describe('a bought code, and handing over', () => {
     expect(first.ok && first.value.values.map((v) => v.value)).toContain('4711-0815');
     const [receipt] = (await safe()).handovers;
     expect(receipt).toMatchObject({ receiver: 'K. Heron', names: expect.any(Array) as string[] });
-    expect(receipt?.authority).not.toBe('');
+    // who ordered it and the signature are on the paper, not in the list
+    expect(Object.keys(receipt ?? {})).not.toContain('signature');
+    const { rows } = await db.query<{ authority: string }>('select authority from secret_handover');
+    expect(rows.every((r) => r.authority !== '')).toBe(true);
     expect((await events('secret.handed-over')).map((e) => e.data)).toMatchObject([
       { receipt: `${JOB}-1` },
       { receipt: `${JOB}-2` }
     ]);
+  });
+});
+
+describe('what its reads say no more', () => {
+  it('stays in the safe as doubted, and is not handed over; a look stays open', async () => {
+    const lead = await shop.person('lead');
+    const region = (await loadJobView(shop.root.deps, JOB))?.regions.original.find(
+      (r) => r.region.id === REGION
+    );
+    const other = region?.reads.find((r) => r.number === 3);
+    const accepted = await acceptReads(shop.root.deps, lead, {
+      ...{ jobNumber: JOB, role: 'original', regionId: REGION, readId: other?.id ?? '' },
+      reason: 'Taken to be looked at.'
+    });
+    expect(accepted.ok).toBe(true);
+    const { id = '' } = (await line('Immobiliser secret', 'doubted')) ?? {};
+    expect(id).not.toBe('');
+    const given = await handOverSecrets(shop.root.deps, bench, {
+      ...{ jobNumber: JOB, ids: [id], signature: SIGNED },
+      ...receiver
+    });
+    expect(codeOf(given)).toBe('safe.secret.doubted');
+    expect((await db.query('select 1 from secret_handover')).rowCount).toBe(2);
+    expect(codeOf(await look(id))).toBe('ok');
+  });
+
+  it('an image taken out whole is a look at all of it, and stands among the looks', async () => {
+    const view = await loadJobView(shop.root.deps, JOB);
+    const read = view?.regions.original.find((r) => r.region.id === REGION)?.reads[0];
+    const reason = 'For the maker’s desk.';
+    const taken = await takeOutRead(shop.root.deps, bench, { readId: read?.id ?? '', reason });
+    expect(taken.ok).toBe(true);
+    expect((await safe()).looks[0]).toMatchObject({ reason, name: `all of ${read?.name}` });
   });
 });
 
@@ -221,6 +268,18 @@ describe('nowhere in clear', () => {
     expect(rows[0]?.lines).toContain('content left out');
     expect(rows[0]?.candump.split('\n').length).toBeGreaterThan(9000);
   });
+});
+
+it('of a closed job no image leaves with its security data', async () => {
+  const { rows } = await db.query<{ id: string }>(
+    `select k.id from kept_read k join job j on j.id = k.job_id where j.closed_at is not null limit 1`
+  );
+  const view = await loadJobView(shop.root.deps, JOB);
+  const own = view?.regions.original.find((r) => r.region.id === REGION)?.reads[0]?.id ?? '';
+  await db.query('update job set closed_at = now() where number = $1', [JOB]);
+  const asked = { readId: rows[0]?.id ?? own, reason: WHY };
+  expect(codeOf(await takeOutRead(shop.root.deps, bench, asked))).toBe('gate.job.closed');
+  await db.query('update job set closed_at = null where number = $1', [JOB]);
 });
 
 it('without a signature on the order nothing is shown, entered or given', async () => {

@@ -96,6 +96,7 @@ export interface AppCodes {
   'quote.access.none': { stop: number };
   'read.id.unknown': None;
   'safe.code.differs': None;
+  'safe.secret.doubted': { what: string };
   'safe.secret.unknown': None;
   'vault.content.shut': None;
   'request.body.long': { found: number; most: number };

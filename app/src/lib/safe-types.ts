@@ -11,10 +11,11 @@ export interface SafeLine {
   readonly source: string;
   readonly unitTag: string | null;
   readonly role: UnitRole | null;
-  /** `kept`: what the unit holds by its trusted reads; `earlier`: kept once, not what is trusted now. The others: why nothing is kept. */
+  /** `kept`: what the unit holds by its trusted reads; `earlier`: kept in another job, not read in this one. `doubted`: its reads of now do not say so. The others: why nothing is kept. */
   readonly state:
     | 'kept'
     | 'earlier'
+    | 'doubted'
     | 'unread'
     | 'blank'
     | 'torn'
@@ -26,6 +27,23 @@ export interface SafeLine {
   readonly personName: string | undefined;
   /** The other job in which it was kept. */
   readonly jobNumber: number | undefined;
+}
+
+/** Security data was handed over: what the list shows. */
+export interface Handover {
+  readonly number: number;
+  readonly names: readonly string[];
+  readonly receiver: string;
+  readonly capacity: string;
+  readonly at: Date;
+  readonly personName: string;
+}
+
+/** The same as the paper shows it, for those who answer to the customer. */
+export interface Receipt extends Handover {
+  readonly proof: string;
+  readonly authority: string;
+  readonly signature: readonly (readonly (readonly number[])[])[];
 }
 
 /** The safe of one job. */
@@ -44,15 +62,5 @@ export interface SafeData {
     readonly at: Date;
     readonly personName: string;
   }[];
-  readonly handovers: readonly {
-    readonly number: number;
-    readonly names: readonly string[];
-    readonly receiver: string;
-    readonly capacity: string;
-    readonly proof: string;
-    readonly authority: string;
-    readonly signature: readonly (readonly (readonly number[])[])[];
-    readonly at: Date;
-    readonly personName: string;
-  }[];
+  readonly handovers: readonly Handover[];
 }

@@ -110,7 +110,9 @@ export function reaches(
 /** Can what is written over it be proven: read back, or by what the unit computes itself? */
 export const proves = (access: Access, regionId: string): boolean =>
   reaches(access, regionId) ||
-  (reaches(access, regionId, 'writes') && access.spec?.proves !== undefined);
+  (tellsIndividual(access) &&
+    reaches(access, regionId, 'writes') &&
+    access.spec?.proves !== undefined);
 
 /**
  * The access to one region: that of the job where it reaches, else the first known one that the bench can drive to it; a

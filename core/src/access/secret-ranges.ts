@@ -1,6 +1,13 @@
-import { joinRanges } from '../image/image.ts';
-import { contains, type Range } from '../image/range.ts';
-import { getRegion, type AccessSpec, type Profile, type SecretField } from '../profile/profile.ts';
+import { gapsIn, imageOf, joinRanges, sliceImage, type SparseImage } from '../image/image.ts';
+import { contains, lengthOf, type Range } from '../image/range.ts';
+import {
+  getRegion,
+  rangeOf,
+  type AccessSpec,
+  type Profile,
+  type SecretField
+} from '../profile/profile.ts';
+import { isScrambled } from '../transform/plain-region.ts';
 
 /** Security data of one region that is read alone. Ranges: addresses, half-open, ascending, joined. */
 export interface SecretRead {
@@ -42,6 +49,29 @@ export function secretRanges(profile: Profile, regionId: string): Range[] {
     profile,
     profile.secrets.filter((s) => s.region === regionId)
   );
+}
+
+/**
+ * A whole region as it may leave: at its addresses, security data left out. Undefined where that cannot be told apart: the family holds some and nobody has said
+ * where, the region is not the family's, is scrambled, or is of another length.
+ */
+export function withoutSecrets(
+  profile: Profile,
+  regionId: string,
+  bytes: Uint8Array
+): { readonly image: SparseImage<string>; readonly leftOut: readonly Range[] } | undefined {
+  const region = profile.regions.find((r) => r.id === regionId);
+  const nobodyKnows = profile.securityData && profile.secrets.length === 0;
+  if (!region || nobodyKnows || bytes.length !== region.lengthBytes) return undefined;
+  const leftOut = secretRanges(profile, regionId);
+  if (leftOut.length > 0 && isScrambled(profile, regionId)) return undefined;
+  const range = rangeOf(region);
+  const secret = imageOf(
+    leftOut.map((r) => ({ range: r, bytes: new Uint8Array(lengthOf(r)), origin: '' }))
+  );
+  const image = imageOf([{ range, bytes, origin: regionId }]);
+  const pieces = gapsIn(secret, range).flatMap((gap) => sliceImage(image, gap).pieces);
+  return { image: { pieces }, leftOut };
 }
 
 function addressesOf(profile: Profile, secrets: readonly SecretField[]): Range[] {

@@ -190,6 +190,11 @@ export const problems = {
     text: 'The code was typed twice and differs. Nothing was kept.',
     clear: 'Type it again from the paper.'
   }),
+  'safe.secret.doubted': (p) => ({
+    title: 'The reads of now do not say so',
+    text: `${text(p['what'])} was kept when its reads agreed; now they do not. Nothing was handed over.`,
+    clear: 'Read again until it is trusted.'
+  }),
   'safe.secret.unknown': () => ({
     title: 'Not in this safe',
     text: 'This job has nothing to do with it. Nothing was shown.'

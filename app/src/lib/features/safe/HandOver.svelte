@@ -4,7 +4,7 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import { signature, type Strokes } from '../shared/signature.svelte.ts';
-  import { HANDOVER_SECONDS, whose } from './safe.view.ts';
+  import { HANDOVER_SECONDS, STATE_WORDS, whose } from './safe.view.ts';
   import { ShownSecrets } from './shown-secret.svelte.ts';
 
   let { job, lines }: { job: JobData; lines: readonly SafeLine[] } = $props();
@@ -71,8 +71,14 @@
       <legend>What</legend>
       {#each lines as l (l.id)}
         <label class="what"
-          ><input type="checkbox" class="checkbox" value={l.id} bind:group={chosen} />
-          <b>{l.name}</b> <span class="soft">{whose(l)}</span></label
+          ><input
+            type="checkbox"
+            class="checkbox"
+            value={l.id}
+            disabled={l.state === 'doubted'}
+            bind:group={chosen}
+          />
+          <b>{l.name}</b> <span class="soft">{whose(l)}, {STATE_WORDS[l.state]}</span></label
         >
       {/each}
     </fieldset>

@@ -1,10 +1,10 @@
 <script lang="ts">
   import type { JobData } from '$lib/job-types.ts';
-  import type { SafeData } from '$lib/safe-types.ts';
+  import type { Receipt } from '$lib/safe-types.ts';
   import { when } from '../shared/when.ts';
   import { pathOfStrokes } from '../shared/signature.svelte.ts';
 
-  let { job, receipt }: { job: JobData; receipt: SafeData['handovers'][number] } = $props();
+  let { job, receipt }: { job: JobData; receipt: Receipt } = $props();
 </script>
 
 <article class="card-sheet">

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { JobData } from '$lib/job-types.ts';
   import type { SafeData } from '$lib/safe-types.ts';
+  import { may } from '$lib/features/live/may.ts';
   import Panel from '$lib/ui/Panel.svelte';
   import { when } from '../shared/when.ts';
 
@@ -9,14 +10,18 @@
 
 {#if safe.handovers.length > 0}
   <Panel label="Handed over" title="Handed over">
-    <table>
+    <table class="plain">
       <thead><tr><th>Receipt</th><th>What</th><th>To</th><th>When</th></tr></thead>
       <tbody>
         {#each safe.handovers as h (h.number)}
           <tr>
             <td
-              ><a class="mono link" href="/jobs/{job.number}/safe/receipts/{h.number}"
-                >{job.number}-{h.number}</a
+              ><a
+                class="mono"
+                class:link={may('paper.see')}
+                href={may('paper.see')
+                  ? `/jobs/${job.number}/safe/receipts/${h.number}`
+                  : undefined}>{job.number}-{h.number}</a
               ></td
             >
             <td>{h.names.join(', ')}</td>
@@ -30,7 +35,7 @@
 {/if}
 <Panel label="Looks" title="Who looked, and why">
   {#if safe.looks.length === 0}<p class="soft">Nobody has looked.</p>{:else}
-    <table>
+    <table class="plain">
       <thead><tr><th>What</th><th>Who</th><th>When</th><th>Why</th></tr></thead>
       <tbody>
         {#each safe.looks as l, i (i)}
@@ -42,21 +47,6 @@
 </Panel>
 
 <style>
-  table {
-    width: 100%;
-    border-collapse: collapse;
-  }
-  th,
-  td {
-    text-align: left;
-    padding: 8px 12px 8px 0;
-    border-top: 1px solid var(--line);
-    overflow-wrap: anywhere;
-  }
-  thead th {
-    border-top: 0;
-    font-weight: 600;
-  }
   p {
     margin: 0;
   }

@@ -43,7 +43,7 @@
   </Panel>
   {#if safe.groups.length > 0}
     <Panel label="Compared" title="Compared without being shown">
-      <table>
+      <table class="plain">
         <thead><tr><th>What</th><th>Who holds the same</th><th>Not known</th></tr></thead>
         <tbody>
           {#each safe.groups as g (g.name)}
@@ -97,20 +97,5 @@
     align-items: center;
     margin: 0;
     font-size: 17px;
-  }
-  table {
-    width: 100%;
-    border-collapse: collapse;
-  }
-  th,
-  td {
-    text-align: left;
-    padding: 8px 12px 8px 0;
-    border-top: 1px solid var(--line);
-    vertical-align: top;
-  }
-  thead th {
-    border-top: 0;
-    font-weight: 600;
   }
 </style>

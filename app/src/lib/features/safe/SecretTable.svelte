@@ -25,7 +25,7 @@
   }
 </script>
 
-<table>
+<table class="plain">
   <thead><tr><th>What</th><th>Of</th><th>State</th><th>Value</th></tr></thead>
   <tbody>
     {#each lines as l, i (l.id ?? i)}
@@ -83,23 +83,6 @@
 </table>
 
 <style>
-  table {
-    width: 100%;
-    border-collapse: collapse;
-  }
-  th,
-  td {
-    text-align: left;
-    padding: 8px 12px 8px 0;
-    border-top: 1px solid var(--line);
-  }
-  thead th {
-    border-top: 0;
-    font-weight: 600;
-  }
-  .ask td {
-    border-top: 0;
-  }
   .value b {
     font-size: 17px;
     overflow-wrap: anywhere;

@@ -8,7 +8,8 @@ export const HANDOVER_SECONDS = 90;
 
 export const STATE_WORDS: Readonly<Record<SafeLine['state'], string>> = {
   kept: 'kept in the safe',
-  earlier: 'kept earlier; not what its trusted reads say now',
+  earlier: 'kept in an earlier job; not read in this one',
+  doubted: 'kept once; the reads of now do not say so',
   unread: 'no trusted read tells it yet',
   blank: 'blank in the unit',
   torn: 'its copies differ and none wins',

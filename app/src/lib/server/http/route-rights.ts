@@ -19,7 +19,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'GET /jobs/[number]/quotes/[quote]': 'pages.see',
   'GET /jobs/[number]/record': 'pages.see',
   'GET /jobs/[number]/safe': 'pages.see',
-  'GET /jobs/[number]/safe/receipts/[receipt]': 'pages.see',
+  'GET /jobs/[number]/safe/receipts/[receipt]': 'paper.see',
   'GET /jobs/[number]/wiring/[role]': 'pages.see',
   'GET /jobs/[number]/scans/[scan]': 'scan.see',
   'GET /jobs/new': 'pages.see',

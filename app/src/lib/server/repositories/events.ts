@@ -22,6 +22,8 @@ export async function appendEvent(db: Tx, event: NewEvent): Promise<void> {
   });
 }
 
+export type EventRow = Awaited<ReturnType<typeof listEvents>>[number];
+
 export async function listEvents(db: Tx, jobId: string) {
   return db.select().from(jobEvent).where(eq(jobEvent.jobId, jobId)).orderBy(asc(jobEvent.seq));
 }

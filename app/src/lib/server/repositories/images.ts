@@ -2,6 +2,7 @@ import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import type { Db, Tx } from '../db/client.ts';
 import { image, imageChunk } from '../db/schema/reads.ts';
+import { findSetting, saveSetting } from './stations.ts';
 import { computeSha256, type Vault } from '../vault/vault.ts';
 
 /** One row of bytes. Units: bytes. Large enough to be few, small enough to be read alone. */
@@ -77,13 +78,20 @@ export async function loadImage(
   return ok(bytes);
 }
 
-/** Seals what an earlier version kept in clear; what was sealed meanwhile by another process is left. Shape: pieces sealed. */
+/** Set while the files of the table may still hold what was kept in clear. */
+const UNCLEARED = 'images.uncleared';
+
+/**
+ * Seals what an earlier version kept in clear, and writes the table anew so that nothing of it stays in its files; broken off, it is finished by the next start. What was
+ * sealed meanwhile by another process is left. Shape: pieces sealed.
+ */
 export async function sealOldImages(db: Db, vault: Vault): Promise<number> {
   const clear = and(eq(imageChunk.imageId, image.id), isNull(imageChunk.keyNo));
   const old = await db
     .select({ imageId: image.id, sha256: image.sha256, no: imageChunk.no })
     .from(imageChunk)
     .innerJoin(image, clear);
+  if (old.length > 0) await saveSetting(db, UNCLEARED, true);
   for (const { imageId, sha256, no } of old) {
     const piece = and(
       eq(imageChunk.imageId, imageId),
@@ -95,7 +103,9 @@ export async function sealOldImages(db: Db, vault: Vault): Promise<number> {
     const { keyNo, sealed } = vault.seal(kept.bytes, aboutChunk(sha256, no));
     await db.update(imageChunk).set({ keyNo, bytes: sealed }).where(piece);
   }
-  // the clear bytes still lie in the files of the table until it is written anew
-  if (old.length > 0) await db.execute(sql`vacuum full image_chunk`);
+  if ((await findSetting(db, UNCLEARED)) === true) {
+    await db.execute(sql`vacuum full image_chunk`);
+    await saveSetting(db, UNCLEARED, false);
+  }
   return old.length;
 }

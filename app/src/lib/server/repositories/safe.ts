@@ -1,12 +1,10 @@
-import { and, asc, desc, eq, inArray, isNull, max, ne, or, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNull, max, or, sql } from 'drizzle-orm';
 import type { Tx } from '../db/client.ts';
 import { customer, job, unit, vehicle } from '../db/schema/jobs.ts';
 import { person } from '../db/schema/people.ts';
 import { keptSecret, secretHandover, secretLook } from '../db/schema/safe.ts';
 
 export type SecretRow = Awaited<ReturnType<typeof listSecrets>>[number];
-export type LookRow = Awaited<ReturnType<typeof listLooks>>[number];
-export type HandoverRow = Awaited<ReturnType<typeof listHandovers>>[number];
 
 /** What a job has to do with in the safe: its own, what was found in its units, what was entered for its vehicle. */
 export interface SafeScope {
@@ -18,10 +16,7 @@ export interface SafeScope {
 
 /** Security data in the safe that concerns a job, oldest first; values stay sealed. */
 export function listSecrets(db: Tx, { jobId, unitIds, vin }: SafeScope) {
-  const ofVehicle =
-    vin === ''
-      ? undefined
-      : and(isNull(keptSecret.unitId), eq(vehicle.vin, vin), ne(vehicle.vin, ''));
+  const ofVehicle = vin === '' ? undefined : and(isNull(keptSecret.unitId), eq(vehicle.vin, vin));
   const ofUnits = unitIds.length === 0 ? undefined : inArray(keptSecret.unitId, [...unitIds]);
   return db
     .select({
@@ -107,21 +102,26 @@ export async function insertHandover(
   return number;
 }
 
-/** What was handed over in these jobs, oldest first. */
-export function listHandovers(db: Tx, jobIds: readonly string[]) {
+/** How often something was handed over in these jobs; jobs of which nothing was are left out. */
+export function countHandovers(db: Tx, jobIds: readonly string[]) {
+  return db
+    .select({ jobId: secretHandover.jobId, times: count() })
+    .from(secretHandover)
+    .where(inArray(secretHandover.jobId, [...jobIds]))
+    .groupBy(secretHandover.jobId);
+}
+
+/** What was handed over in a job, oldest first. */
+export function listHandovers(db: Tx, jobId: string) {
   return db
     .select({
-      ...{
-        jobId: secretHandover.jobId,
-        number: secretHandover.number,
-        names: secretHandover.names
-      },
+      ...{ number: secretHandover.number, names: secretHandover.names },
       ...{ receiver: secretHandover.receiver, capacity: secretHandover.capacity },
       ...{ proof: secretHandover.proof, authority: secretHandover.authority },
       ...{ signature: secretHandover.signature, at: secretHandover.at, personName: person.name }
     })
     .from(secretHandover)
     .innerJoin(person, eq(person.id, secretHandover.personId))
-    .where(inArray(secretHandover.jobId, [...jobIds]))
+    .where(eq(secretHandover.jobId, jobId))
     .orderBy(asc(secretHandover.number));
 }

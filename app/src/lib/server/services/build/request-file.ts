@@ -1,6 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { fail, ok, type Result } from '@badger/core/base/result';
-import { secretRanges } from '@badger/core/access/secret-ranges';
+import { withoutSecrets } from '@badger/core/access/secret-ranges';
 import { completeFile } from '@badger/core/file-service/complete-file';
 import type { FileAnswer, WantedFile } from '@badger/core/file-service/file-answer';
 import { requireSound } from '@badger/core/format/flatten-image';
@@ -8,13 +8,11 @@ import { writeIntelHex } from '@badger/core/format/intel-hex';
 import { loadImage as loadFile } from '@badger/core/format/load-image';
 import { judgeStock } from '@badger/core/clone/judge-supplied';
 import type { Finding } from '@badger/core/image/finding';
-import { gapsIn, imageOf } from '@badger/core/image/image';
-import type { Range } from '@badger/core/image/range';
 import { trustedContent } from '@badger/core/job/trusted-content';
 import { isUnreadable } from '@badger/core/job/way-back';
 import { rangeOf, type Profile, type Region } from '@badger/core/profile/profile';
 import { checkRight } from '@badger/core/rights/rights';
-import { isScrambled, layBare } from '@badger/core/transform/plain-region';
+import { layBare } from '@badger/core/transform/plain-region';
 import type { RequestFile } from '../../../schema/requests.ts';
 import type { FileClient } from '../../bench/file-client.ts';
 import type { Deps } from '../../deps.ts';
@@ -36,17 +34,17 @@ interface Order {
   readonly region: Region;
   readonly unit: UnitRow;
   readonly wanted: WantedFile;
-  /** What the unit holds there by its trusted reads; undefined where nobody can read it. */
-  readonly own: Uint8Array | undefined;
-  /** Addresses that do not go out. */
-  readonly leftOut: readonly Range[];
+  /** What the unit holds there by its trusted reads, and what of it goes out; undefined where nobody can read it. */
+  readonly own: { readonly bytes: Uint8Array; readonly open: OpenPart } | undefined;
 }
+
+type OpenPart = NonNullable<ReturnType<typeof withoutSecrets>>;
 
 /**
  * Asks the file service for a file for a region of the unit itself, waits for it, and keeps it with the job: the guard looks at it when the image is built. What
  * goes out: what the unit tells of itself, what is wanted, and its trusted read without security data. What was left out is the unit's own in the file. Errors: `gate.person.role`,
  * `job.number.unknown`, `files.service.none`, `upload.supplied.needless`, `upload.region.unknown`, `files.unit.unknown` (the unit was not asked who it is), `gate.authority.missing`,
- * `clone.region.untrusted` (nothing trusted to send), `files.stock.needless` (the unit can be read), those of {@link FileClient}, `files.order.refused`, `files.order.waiting`,
+ * `clone.region.untrusted` (nothing trusted to send), `image.secret.held` (its security data cannot be left out), `files.stock.needless` (the unit can be read), those of {@link FileClient}, `files.order.refused`, `files.order.waiting`,
  * `files.file.other` (it is not what was announced), `files.file.*`, `gate.content.wrong` (a stock file of another unit), those of the formats and of {@link uploadRead}.
  */
 export async function requestFile(
@@ -60,15 +58,23 @@ export async function requestFile(
   const order = await prepare(deps, request);
   if (!order.ok) return order;
   const { view, wanted, region, unit } = order.value;
+  const asked = { unit: unit.tag, region: region.id, wanted };
+  const event = { jobId: view.job.id, person } as const;
+  // on record before anything goes out; what came of it stands behind it
   await appendEvent(deps.db, {
-    ...{ jobId: view.job.id, person, kind: 'file.requested' },
-    data: {
-      ...{ unit: unit.tag, region: region.id, wanted },
-      read: order.value.own ? 'sent without security data' : 'none: it cannot be read'
-    }
+    ...{ ...event, kind: 'file.requested' },
+    data: { ...asked, read: order.value.own ? 'with it, without security data' : 'none' }
   });
   const file = await fetchFile(deps.files, order.value);
-  if (!file.ok) return file;
+  if (!file.ok) {
+    const { code } = file.problem;
+    await appendEvent(deps.db, {
+      ...event,
+      kind: 'file.failed',
+      data: { ...asked, problem: code }
+    });
+    return file;
+  }
   return uploadRead(deps, person, {
     ...{ jobNumber: request.jobNumber, regionId: region.id, bytes: file.value.bytes },
     role: wanted === 'stock' ? 'stock' : 'supplied',
@@ -97,30 +103,31 @@ async function prepare(
 /** What of the unit's own content goes out with it: nothing where nobody can read it. */
 async function sendable(deps: Deps, order: Omit<Order, 'own' | 'leftOut'>): Promise<Result<Order>> {
   const { profile, region, wanted, view } = order;
-  if (isUnreadable(profile, region.id)) return ok({ ...order, own: undefined, leftOut: [] });
+  if (isUnreadable(profile, region.id)) return ok({ ...order, own: undefined });
   if (wanted === 'stock') return fail('files.stock.needless', { region: region.name });
   const kept = view.regions.original.find((r) => r.region.id === region.id);
   const content = kept && trustedContent(kept);
-  if (!content || isScrambled(profile, region.id))
-    return fail('clone.region.untrusted', { region: region.name, from: 'original' });
+  if (!content) return fail('clone.region.untrusted', { region: region.name, from: 'original' });
   const own = await loadImage(deps, content.sha256);
-  return own.ok ? ok({ ...order, own: own.value, leftOut: secretRanges(profile, region.id) }) : own;
+  if (!own.ok) return own;
+  const open = withoutSecrets(profile, region.id, own.value);
+  return open ? ok({ ...order, own: { bytes: own.value, open } }) : fail('image.secret.held');
 }
 
 async function fetchFile(
   files: FileClient,
   order: Order
 ): Promise<Result<{ readonly name: string; readonly bytes: Uint8Array }>> {
-  const { profile, region, unit, wanted, own } = order;
+  const { profile, region, unit, wanted } = order;
   const placed = await files.order({
     ...{ family: profile.id, region: region.id, lengthBytes: region.lengthBytes, wanted },
     numbers: unit.numbers
   });
   if (!placed.ok) return placed;
-  if (own) {
-    const attached = await sendRead(files, placed.value, { ...order, own });
-    if (!attached.ok) return attached;
-  }
+  const hex = order.own && writeIntelHex(order.own.open.image);
+  if (hex?.ok === false) return hex;
+  const attached = hex && (await files.attach(placed.value, hex.value));
+  if (attached?.ok === false) return attached;
   const ready = await waitFor(files, placed.value);
   if (!ready.ok) return ready;
   const got = await files.fetch(placed.value);
@@ -132,24 +139,6 @@ async function fetchFile(
   return wrong
     ? fail('gate.content.wrong', { region: region.name, found: wrong.code })
     : ok({ name: ready.value.name, bytes: bytes.value });
-}
-
-function sendRead(
-  files: FileClient,
-  id: string,
-  { region, own, leftOut }: Order & { readonly own: Uint8Array }
-): Promise<Result<true>> {
-  const range = rangeOf(region);
-  const held = imageOf(
-    leftOut.map((r) => ({ range: r, bytes: new Uint8Array(r.end - r.start), origin: '' }))
-  );
-  const open = gapsIn(held, range).map((gap) => ({
-    range: gap,
-    bytes: own.subarray(gap.start - range.start, gap.end - range.start),
-    origin: 'own'
-  }));
-  const hex = writeIntelHex(imageOf(open));
-  return hex.ok ? files.attach(id, hex.value) : Promise.resolve(hex);
 }
 
 async function waitFor(
@@ -177,10 +166,13 @@ function findForeign({ profile, region, unit }: Order, bytes: Uint8Array): Findi
 }
 
 /** The whole region out of the file: Intel HEX, S-record, or binary from its first byte on. */
-function readFile(bytes: Uint8Array, { region, own, leftOut }: Order): Result<Uint8Array> {
+function readFile(bytes: Uint8Array, { region, own }: Order): Result<Uint8Array> {
   const range = rangeOf(region);
   const loaded = loadFile(bytes, { base: range.start });
   const sound = loaded.ok ? requireSound(loaded.value) : loaded;
   if (!sound.ok) return sound;
-  return completeFile(sound.value.image, range, { own, leftOut });
+  return completeFile(sound.value.image, range, {
+    own: own?.bytes,
+    leftOut: own?.open.leftOut ?? []
+  });
 }

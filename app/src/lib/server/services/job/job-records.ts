@@ -1,6 +1,6 @@
 import type { SourceChange } from '@badger/core/clone/parts';
 import type { AcceptedFact, ConsentFact } from '@badger/core/job/job-rows';
-import { listHandovers } from '../../repositories/safe.ts';
+import { countHandovers } from '../../repositories/safe.ts';
 import { listLatestConnections, type ConnectionRow } from '../../repositories/connections.ts';
 import { gather, type Tx } from '../../db/client.ts';
 import {
@@ -80,7 +80,7 @@ export async function loadJobRecords(
     () => listAccepted(db, jobIds),
     () => listChanges(db, jobIds),
     () => listConsents(db, jobIds),
-    () => listHandovers(db, jobIds)
+    () => countHandovers(db, jobIds)
   ]);
   const [authorities, arrivals, scans, tests, connections, deskValues, accepted, ...said] = rest;
   const [changes, consents, handovers] = said;
@@ -98,7 +98,7 @@ export async function loadJobRecords(
       operations: own(operations),
       writtenElsewhere: new Set(own(written).map((w) => w.unitId)),
       authority: own(authorities)[0],
-      handovers: own(handovers).length,
+      handovers: own(handovers)[0]?.times ?? 0,
       arrival: own(arrivals)[0],
       ...newestScans(own(scans)),
       tests: own(tests),

@@ -55,22 +55,37 @@ export async function judgeSets<R extends KeptReadFact>(
   return (set) => found.get(keyOfSet(set, by));
 }
 
+interface Judging {
+  readonly answer: Promise<JudgedApart | undefined>;
+  /** It has a connection of its own: it comes to an end whoever waits for it. */
+  readonly sure: boolean;
+}
+
 /** What is being judged now, by its key: two that ask at once wait for one answer. */
-const judging = new WeakMap<Vault, Map<string, Promise<JudgedApart | undefined>>>();
+const judging = new WeakMap<Vault, Map<string, Judging>>();
 
 async function judgeOnce(
-  { vault }: ImageStore,
+  { db, vault }: ImageStore,
   key: string,
   judge: () => Promise<JudgedApart | undefined>
 ): Promise<TrustSummary | undefined> {
-  const running = judging.get(vault) ?? new Map<string, Promise<JudgedApart | undefined>>();
+  const running = judging.get(vault) ?? new Map<string, Judging>();
   judging.set(vault, running);
-  // what went wrong with another's connection is not wrong with this one
-  const theirs = await running.get(key)?.catch(() => undefined);
-  if (theirs) return theirs.summary;
-  const begun = judge().finally(() => running.delete(key));
-  running.set(key, begun);
-  return (await begun)?.summary;
+  const sure = !('$client' in db);
+  const begun = running.get(key);
+  // a transaction holds a connection: it waits for nobody who may still be waiting for one
+  if (begun && (begun.sure || !sure)) {
+    // what went wrong with another's connection is not wrong with this one
+    const theirs = await begun.answer.catch(() => undefined);
+    if (theirs) return theirs.summary;
+  }
+  const own: Judging = { answer: judge(), sure };
+  running.set(key, own);
+  try {
+    return (await own.answer)?.summary;
+  } finally {
+    if (running.get(key) === own) running.delete(key);
+  }
 }
 
 /** Judges a set now, with what was put together of it. Undefined where nothing can be known. */

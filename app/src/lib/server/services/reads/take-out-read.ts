@@ -1,10 +1,8 @@
-import { rangeOf, getRegion, type Profile } from '@badger/core/profile/profile';
+import type { Profile } from '@badger/core/profile/profile';
 import { fail, ok, type Result } from '@badger/core/base/result';
-import { secretRanges } from '@badger/core/access/secret-ranges';
+import { withoutSecrets } from '@badger/core/access/secret-ranges';
 import { writeIntelHex } from '@badger/core/format/intel-hex';
-import { gapsIn, imageOf, sliceImage } from '@badger/core/image/image';
 import { checkRight } from '@badger/core/rights/rights';
-import { isScrambled } from '@badger/core/transform/plain-region';
 import type { Deps } from '../../deps.ts';
 import { appendEvent } from '../../repositories/events.ts';
 import { loadImage } from '../../repositories/images.ts';
@@ -23,7 +21,7 @@ export interface TakenOut {
 /**
  * A kept read, proven against its SHA-256; that it was taken out stands in the job's record before it goes. Without a reason the security data of its region is
  * left out, as holes in an Intel HEX file; with one it is in it, as a look at all of it. Errors: `gate.person.role`, `read.id.unknown`, those of `loadImage`;
- * `image.secret.held` (it is nothing else, nobody knows where it lies, or it cannot be told apart: a reason is needed), `gate.authority.missing`.
+ * `image.secret.held` (it is nothing else, nobody knows where it lies, or it cannot be told apart: a reason is needed), `gate.authority.missing`, `gate.job.closed`.
  */
 export async function takeOutRead(
   deps: Deps,
@@ -42,9 +40,7 @@ export async function takeOutRead(
   if (!image.ok) return image;
   const profile = deps.profiles.get(read.unitFamily);
   const file =
-    reason === undefined
-      ? withoutSecrets(profile, read, image.value)
-      : ok(whole(read, image.value));
+    reason === undefined ? open(profile, read, image.value) : ok(whole(read, image.value));
   if (!file.ok) return file;
   const { leftOut, ...taken } = file.value;
   const security = leftOut ? 'left out' : reason === undefined ? undefined : 'included';
@@ -61,8 +57,10 @@ export async function takeOutRead(
 
 async function checkAuthority(deps: Deps, { jobId }: ReadRow): Promise<Result<true>> {
   const job = await findJobById(deps.db, jobId);
-  const gap = job && (await buildJobView(deps, job)).authorityGap;
-  return job && !gap ? ok(true) : fail('gate.authority.missing');
+  // its authority ended with the job, as for a look
+  if (!job || job.closedAt) return fail('gate.job.closed');
+  const gap = (await buildJobView(deps, job)).authorityGap;
+  return gap ? fail('gate.authority.missing') : ok(true);
 }
 
 type File = TakenOut & { readonly leftOut: boolean };
@@ -71,23 +69,12 @@ const whole = ({ name, sha256 }: ReadRow, bytes: Uint8Array): File => ({
   ...{ name, sha256, bytes, leftOut: false }
 });
 
-function withoutSecrets(
-  profile: Profile | undefined,
-  read: ReadRow,
-  bytes: Uint8Array
-): Result<File> {
-  const secrets = profile && secretRanges(profile, read.regionId);
-  if (!profile || !secrets || read.ranges !== null) return fail('image.secret.held');
-  if (secrets.length === 0) return ok(whole(read, bytes));
-  const range = rangeOf(getRegion(profile, read.regionId));
-  if (isScrambled(profile, read.regionId) || bytes.length !== range.end - range.start)
-    return fail('image.secret.held');
-  const image = imageOf([{ range, bytes, origin: read.id }]);
-  const secret = imageOf(
-    secrets.map((r) => ({ range: r, bytes: new Uint8Array(r.end - r.start), origin: '' }))
-  );
-  const open = gapsIn(secret, range).flatMap((gap) => sliceImage(image, gap).pieces);
-  const hex = writeIntelHex({ pieces: open });
+function open(profile: Profile | undefined, read: ReadRow, bytes: Uint8Array): Result<File> {
+  const told =
+    profile && read.ranges === null ? withoutSecrets(profile, read.regionId, bytes) : undefined;
+  if (!told) return fail('image.secret.held');
+  if (told.leftOut.length === 0) return ok(whole(read, bytes));
+  const hex = writeIntelHex(told.image);
   const name = `${read.name.replace(/\.[a-z0-9]{1,5}$/i, '')}.hex`;
   return hex.ok ? ok({ name, sha256: read.sha256, bytes: hex.value, leftOut: true }) : hex;
 }

@@ -1,4 +1,3 @@
-import { sealFile } from '../../vault/sealed-file.ts';
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fail, ok, type Result } from '@badger/core/base/result';
@@ -6,6 +5,7 @@ import { joinBytes } from '@badger/core/image/image';
 import { proposeName } from '@badger/core/reads/propose-name';
 import { checkRight } from '@badger/core/rights/rights';
 import type { LiveOperation } from '../../bench/live-operation.ts';
+import { sealFile } from '../../vault/sealed-file.ts';
 import { dayOnWall } from '../../shop-clock.ts';
 import type { Deps } from '../../deps.ts';
 import type { Person } from '../../repositories/people.ts';
@@ -21,7 +21,7 @@ function nameOfUnsaved({ clock }: Deps, { spec }: LiveOperation): string {
     number: 0,
     date: dayOnWall(clock.now())
   });
-  return name.replace('read0', `unsaved-${spec.id.slice(0, 8)}`);
+  return `${name.replace('read0', `unsaved-${spec.id.slice(0, 8)}`)}.sealed`;
 }
 
 /** The shop is closed while the database cannot take a finished read: it goes into a file, to be dropped later. */
@@ -39,7 +39,7 @@ export async function saveUnsaved(run: Run): Promise<void> {
 }
 
 /**
- * A finished read that waits in memory for the database, for a person to take away.
+ * A finished read that waits in memory for the database, for a person to take away: sealed, it opens when it is dropped on its job.
  * Errors: `gate.person.role`, `operation.id.unknown` (it has been stored meanwhile, or never was).
  */
 export function offerUnstored(
@@ -51,5 +51,8 @@ export function offerUnstored(
   if (!may.ok) return may;
   const live = [...deps.bench.running.values()].find((o) => o.spec.id === operationId);
   if (!live?.image) return fail('operation.id.unknown');
-  return ok({ name: nameOfUnsaved(deps, live), bytes: joinBytes(live.image) });
+  return ok({
+    name: nameOfUnsaved(deps, live),
+    bytes: sealFile(deps.vault, joinBytes(live.image))
+  });
 }

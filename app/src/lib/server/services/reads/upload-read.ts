@@ -62,7 +62,7 @@ function checkUpload(
 
 /**
  * Takes a file that another device has read as a kept read of this job. A file that is a kept read already, dropped again
- * or downloaded here, is that read and adds nothing.
+ * or taken out whole, is that read and adds nothing.
  * Errors: `job.number.unknown`, `gate.job.closed`, `gate.person.role`, `gate.authority.missing`, `identify.family.unknown`,
  * `upload.unit.none`, `upload.region.unknown`, `image.size.*`, `vault.content.shut` (sealed by another shop).
  */
@@ -74,18 +74,24 @@ export async function uploadRead(
   const opened = openFile(deps.vault, sent.bytes);
   if (!opened.ok) return opened;
   const kept = await keepUpload(deps, person, { ...sent, bytes: opened.value });
-  if (kept.ok && !kept.value.known) await keepFoundSecrets(deps, person, sent.jobNumber);
-  return kept;
+  if (!kept.ok) return kept;
+  const { holdsSecrets, ...uploaded } = kept.value;
+  if (holdsSecrets && !uploaded.known) await keepFoundSecrets(deps, person, sent.jobNumber);
+  return ok(uploaded);
 }
 
-async function keepUpload(deps: Deps, person: Person, upload: Upload): Promise<Result<Uploaded>> {
+type KeptUpload = Uploaded & { readonly holdsSecrets: boolean };
+
+async function keepUpload(deps: Deps, person: Person, upload: Upload): Promise<Result<KeptUpload>> {
   const { bytes, modifiedMs, jobNumber } = upload;
   const act = { person, jobNumber, right: 'memory.import' } as const;
-  return actOnView<Uploaded>(deps, act, async (tx, view) => {
+  return actOnView<KeptUpload>(deps, act, async (tx, view) => {
     const { job } = view;
     const taken = checkUpload(deps, view, upload);
     if (!taken.ok) return taken;
     const { unit, profile, region } = taken.value;
+    const holdsSecrets =
+      !isFile(upload.role) && profile.secrets.some((s) => s.region === region.id);
     const sha256 = computeSha256(bytes);
     const equal = (await listReadsOfUnit(tx, unit.id))
       .filter(
@@ -97,7 +103,10 @@ async function keepUpload(deps: Deps, person: Person, upload: Upload): Promise<R
     const newest = files.find((r) => r.regionId === region.id)?.sha256;
     const known = !isFile(upload.role) || newest === sha256;
     const same = !known ? undefined : findSameRead({ name: upload.fileName, modifiedMs }, equal);
-    if (same) return ok({ id: same.id, sha256, name: same.name, number: same.number, known: true });
+    if (same) {
+      const { id, name, number } = same;
+      return ok({ id, sha256, name, number, known: true, holdsSecrets });
+    }
     const made = await keepRead(
       { db: tx, vault: deps.vault },
       {
@@ -111,7 +120,7 @@ async function keepUpload(deps: Deps, person: Person, upload: Upload): Promise<R
         fileModifiedAt: modifiedMs === undefined ? null : new Date(modifiedMs)
       }
     );
-    return ok({ ...made, known: false });
+    return ok({ ...made, known: false, holdsSecrets });
   });
 }
 

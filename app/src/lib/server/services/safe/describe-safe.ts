@@ -2,12 +2,13 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import type { UnitRole } from '@badger/core/job/roles';
 import type { SafeData, SafeLine } from '../../../safe-types.ts';
 import type { Deps } from '../../deps.ts';
+import { listEvents, type EventRow } from '../../repositories/events.ts';
+import type { JobRow } from '../../repositories/jobs.ts';
 import type { Person } from '../../repositories/people.ts';
 import { listHandovers, listLooks, type SecretRow } from '../../repositories/safe.ts';
-import { loadJobView } from '../job/job-view.ts';
-import { findSecretsOfJob, type SecretOfUnit } from './find-secrets.ts';
-import { keepFoundSecrets } from './keep-found.ts';
-import { secretsOf } from './secrets-of-job.ts';
+import type { SecretOfUnit } from './find-secrets.ts';
+import { keepLookedThrough, lookThrough } from './keep-found.ts';
+import { secretsOf, standingOf } from './secrets-of-job.ts';
 
 /** The safe of a job as pages get it: names, states and comparisons, no value. What trusted reads tell is put into it first. */
 export async function describeSafe(
@@ -15,50 +16,59 @@ export async function describeSafe(
   person: Person,
   jobNumber: number
 ): Promise<Result<SafeData>> {
-  await keepFoundSecrets(deps, person, jobNumber);
-  const view = await loadJobView(deps, jobNumber);
-  if (!view) return fail('job.number.unknown', { number: jobNumber });
-  const [kept, looks, handovers, found] = await Promise.all([
+  const looked = await lookThrough(deps, jobNumber);
+  if (!looked) return fail('job.number.unknown', { number: jobNumber });
+  await keepLookedThrough(deps, person, looked);
+  const { view, found } = looked;
+  const [kept, looks, events, handovers] = await Promise.all([
     secretsOf(deps.db, view),
     listLooks(deps.db, view.job.id),
-    listHandovers(deps.db, [view.job.id]),
-    findSecretsOfJob(deps, view)
+    listEvents(deps.db, view.job.id),
+    listHandovers(deps.db, view.job.id)
   ]);
   const roleOf = new Map(Object.entries(view.units).map(([role, u]) => [u.id, role as UnitRole]));
   return ok({
     authorityGap: view.authorityGap,
-    lines: linesOf(found, { kept, roleOf, jobNumber }),
+    lines: linesOf(found, { kept, roleOf, job: view.job }),
     groups: groupsOf(found, kept),
-    looks,
-    handovers
+    looks: [...looks, ...events.flatMap(takenWhole)].sort(
+      (a, b) => b.at.getTime() - a.at.getTime()
+    ),
+    handovers: handovers.map(({ number, names, receiver, capacity, at, personName }) => ({
+      ...{ number, names, receiver, capacity, at, personName }
+    }))
   });
+}
+
+/** An image that was taken out with its security data is a look at all of it. */
+function takenWhole({ kind, data, at, personName }: EventRow): SafeData['looks'] {
+  const { securityData, name, reason } = data as Readonly<Record<string, unknown>>;
+  if (kind !== 'image.downloaded' || securityData !== 'included') return [];
+  return [{ name: `all of ${String(name)}`, reason: String(reason), at, personName }];
 }
 
 interface Kept {
   readonly kept: readonly SecretRow[];
   readonly roleOf: ReadonlyMap<string, UnitRole>;
-  readonly jobNumber: number;
+  readonly job: Pick<JobRow, 'id' | 'number'>;
 }
 
 /** What lies in the safe, and what is not there yet with the reason. */
-function linesOf(found: readonly SecretOfUnit[], { kept, roleOf, jobNumber }: Kept): SafeLine[] {
-  const open = found.filter((f) => f.state !== 'sound');
-  const told = newest(kept, jobNumber).map((k): SafeLine => {
-    const now = found.find((f) => f.unit.id === k.unitId && f.id === k.secretId);
-    return {
-      ...{ id: k.id, name: k.name, kind: k.kind, source: k.source, unitTag: k.unitTag },
-      role: (k.unitId ? roleOf.get(k.unitId) : undefined) ?? k.role,
-      state: k.kind === 'entered' || now?.mark === k.mark ? 'kept' : 'earlier',
-      ...{ at: k.at, personName: k.personName },
-      jobNumber: k.jobNumber === jobNumber ? undefined : k.jobNumber
-    };
-  });
+function linesOf(found: readonly SecretOfUnit[], { kept, roleOf, job }: Kept): SafeLine[] {
+  const open = found.flatMap(({ state, ...f }) => (state === 'sound' ? [] : [{ ...f, state }]));
+  const told = newest(kept, job.number).map((k): SafeLine => ({
+    ...{ id: k.id, name: k.name, kind: k.kind, source: k.source, unitTag: k.unitTag },
+    role: (k.unitId ? roleOf.get(k.unitId) : undefined) ?? k.role,
+    state: standingOf(k, found, job.id),
+    ...{ at: k.at, personName: k.personName },
+    jobNumber: k.jobNumber === job.number ? undefined : k.jobNumber
+  }));
   return [
     ...told,
     ...open.map((f): SafeLine => ({
       ...{ id: undefined, name: f.name, kind: 'found', source: '', unitTag: f.unit.tag },
       ...{ role: f.role, at: undefined, personName: undefined, jobNumber: undefined },
-      state: f.state === 'sound' ? 'kept' : f.state
+      state: f.state
     }))
   ];
 }

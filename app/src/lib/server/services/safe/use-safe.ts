@@ -8,8 +8,8 @@ import type { Person } from '../../repositories/people.ts';
 import { insertHandover, insertLook, insertSecret } from '../../repositories/safe.ts';
 import { actOnView } from '../job/act-on-job.ts';
 import type { JobView } from '../job/job-view.ts';
-import { markOf } from './find-secrets.ts';
-import { aboutSecret, secretsOf } from './secrets-of-job.ts';
+import { findSecretsOfJob, markOf } from './find-secrets.ts';
+import { aboutSecret, secretsOf, standingOf } from './secrets-of-job.ts';
 
 /** A value that is shown for a moment. */
 export interface ShownSecret {
@@ -45,7 +45,8 @@ export async function lookAtSecret(
 }
 
 /**
- * Hands security data over to a person by name: the receipt is kept, then the values are shown once to be handed on. Errors as of {@link lookAtSecret}.
+ * Hands security data over to a person by name: the receipt is kept, then the values are shown once to be handed on. Errors as of {@link lookAtSecret},
+ * `safe.secret.doubted` (the reads of now do not say so).
  */
 export async function handOverSecrets(
   deps: Deps,
@@ -57,6 +58,11 @@ export async function handOverSecrets(
     const secretIds = [...new Set(ids)];
     const opened = await openSecrets(deps, tx, { view, ids: secretIds });
     if (!opened.ok) return opened;
+    const found = await findSecretsOfJob(deps, view, tx);
+    const doubted = (await secretsOf(tx, view)).find(
+      (s) => secretIds.includes(s.id) && standingOf(s, found, view.job.id) === 'doubted'
+    );
+    if (doubted) return fail('safe.secret.doubted', { what: doubted.name });
     const names = opened.value.map((s) => s.name);
     const receiver = to.receiver.trim();
     const kept = { receiver, capacity: to.capacity.trim(), proof: to.proof.trim() };
@@ -91,7 +97,10 @@ export async function enterCode(
     await insertSecret(tx, {
       ...{ id, jobId: view.job.id, kind: 'entered', secretId: '', name, source },
       ...{ mark: markOf(deps, value), personId: person.id },
-      ...deps.vault.seal(Buffer.from(value, 'utf8'), aboutSecret(id))
+      ...deps.vault.seal(
+        Buffer.from(value, 'utf8'),
+        aboutSecret({ id, jobId: view.job.id, unitId: null, secretId: '', name })
+      )
     });
     await appendEvent(tx, {
       ...{ jobId: view.job.id, person, kind: 'secret.entered' },
@@ -112,7 +121,7 @@ async function openSecrets(
   for (const id of ids) {
     const secret = known.find((s) => s.id === id);
     if (!secret) return fail('safe.secret.unknown');
-    const opened = vault.unseal(secret, aboutSecret(id));
+    const opened = vault.unseal(secret, aboutSecret(secret));
     if (!opened.ok) return opened;
     const name = secret.unitTag ? `${secret.name}, ${secret.unitTag}` : secret.name;
     shown.push({ id, name, value: Buffer.from(opened.value).toString('utf8') });

@@ -8,7 +8,7 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params }) => {
   const { db } = deps();
   const job = await findJob(db, parseJobNumber(params.number));
-  const all = job ? await listHandovers(db, [job.id]) : [];
+  const all = job ? await listHandovers(db, job.id) : [];
   const receipt = all.find((h) => String(h.number) === params.receipt);
   if (!receipt) error(404, { message: `There is no receipt ${params.receipt}.` });
   return { receipt };
