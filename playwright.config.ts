@@ -17,6 +17,8 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
+    // a press that finds nothing to press ends its journey, not the patience of everybody
+    actionTimeout: 60_000,
     trace: 'retain-on-failure',
     screenshot: 'only-on-failure'
   },

@@ -114,6 +114,9 @@ export interface AppCodes {
   'scan.vehicle.moving': { speedKmh: number };
   'scan.vehicle.other': { found: string; vin: string };
   'scan.vehicle.silent': None;
+  'vehicle.told.other': None;
+  'vehicle.told.unseen': None;
+  'vehicle.told.unproven': None;
   'station.id.unknown': None;
   'station.thread.lost': None;
   'store.database.away': None;

@@ -136,5 +136,7 @@ export interface LiveSimulator {
     readonly supported: boolean;
     readonly asleep: boolean;
     readonly script: string;
+    /** The loose unit in its place, and the family that fits there; null: it has no such place. */
+    readonly place: { readonly family: string; readonly unit: string | null } | null;
   }[];
 }

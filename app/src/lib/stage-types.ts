@@ -2,6 +2,7 @@ import type { Readiness } from '@badger/core/kit/readiness';
 import type { Profile } from '@badger/core/profile/profile';
 import type { ScanChange } from '@badger/core/scan/compare-scans';
 import type { PhotoData, ScanHead } from './job-types.ts';
+import type { AlternatesData, ToldInVehicleData } from './in-vehicle-types.ts';
 import type { ExerciseData } from './exercise-types.ts';
 import type { CausesData, DeskData, NetworkData, WiringData } from './wiring-types.ts';
 import type { MatchSheetData, AccessSheetData } from './match-types.ts';
@@ -30,6 +31,10 @@ export interface StageExtras {
   readonly desk: DeskData | undefined;
   /** How units of the job are exercised on the bench. */
   readonly exercises: readonly ExerciseData[];
+  /** What could be written instead of what failed in the vehicle. */
+  readonly alternates: readonly AlternatesData[];
+  /** What was told of writes in the vehicle, newest first. */
+  readonly toldInVehicle: readonly ToldInVehicleData[];
 }
 
 export const NO_EXTRAS: StageExtras = {
@@ -47,5 +52,7 @@ export const NO_EXTRAS: StageExtras = {
   causes: [],
   network: undefined,
   desk: undefined,
-  exercises: []
+  exercises: [],
+  alternates: [],
+  toldInVehicle: []
 };

@@ -2,6 +2,11 @@ import type { None } from '../base/codes.ts';
 
 /** What `clone` tells: problems, findings and verdicts by code, each with its figures. */
 export interface CloneCodes {
+  'alternate.content.failed': None;
+  'alternate.content.incomparable': None;
+  'alternate.content.unsound': { found: string };
+  'alternate.content.untaken': None;
+  'alternate.content.untried': { bytes: number };
   'clone.content.gap': { region: string };
   'clone.region.untrusted': { region: string; from: string };
   'clone.method.other': { family: string; method: string };

@@ -6,6 +6,9 @@ type PairFigures = { ohm: number; minOhm: number; maxOhm: number };
 type WatchFigures = { measuredMa: number; measuredMv: number; limitMa: number };
 type PairCount = PairFigures & { wanted: number; count: number };
 
+/** Most that is drawn in a write, and what may flow. Units: mA. */
+type Drawn = { erasingMa: number; writingMa: number; mostMa: number; givenMa: number };
+
 /** What `electrical` tells: problems, findings and verdicts by code, each with its figures. */
 export interface ElectricalCodes {
   'current.draw.alarm': { currentMa: number; minMa: number; maxMa: number; state: string };
@@ -24,6 +27,14 @@ export interface ElectricalCodes {
   'power.budget.carried': { needMa: number; ratedMa: number; totalMa: number; state: string };
   'power.budget.over': { needMa: number; ratedMa: number; totalMa: number; state: string };
   'power.budget.unknown': None;
+  'gate.budget.carried': {
+    eraseSeconds: number;
+    writeSeconds: number;
+    backSeconds: number;
+  } & Drawn;
+  'gate.budget.limit': Drawn;
+  'gate.budget.narrow': Drawn;
+  'gate.budget.unknown': None;
   'power.vehicle.charger': None;
   'power.vehicle.empty': {
     lowestMv: number;

@@ -12,6 +12,7 @@ import { donorBackedUp } from './rules/donor-backed-up.ts';
 import { donorFits } from './rules/donor-fits.ts';
 import { familyMatches } from './rules/family-matches.ts';
 import { imageBuilt } from './rules/image-built.ts';
+import { imageUntried } from './rules/image-untried.ts';
 import { isMeant } from './rules/is-meant.ts';
 import { isTheDonor } from './rules/is-the-donor.ts';
 import { isTheOriginal } from './rules/is-the-original.ts';
@@ -31,6 +32,7 @@ import { unitIdentified } from './rules/unit-identified.ts';
 import { vehicleHolds } from './rules/vehicle-holds.ts';
 import { vehiclePlaced } from './rules/vehicle-placed.ts';
 import { vehicleToIdentify, vehicleToRead, vehicleToWrite } from './rules/vehicle-ready.ts';
+import { writeCarried } from './rules/write-carried.ts';
 import { accessDriven } from './rules/access-driven.ts';
 
 export type GateKind =
@@ -89,7 +91,13 @@ const READ: readonly GateRule[] = [
 ];
 
 /** What every write rests on, whatever is written. */
-const WRITE_BENCH: readonly GateRule[] = [...DEVICES, vehicleToWrite, vehicleHolds, linkSingle];
+const WRITE_BENCH: readonly GateRule[] = [
+  ...DEVICES,
+  writeCarried,
+  vehicleToWrite,
+  vehicleHolds,
+  linkSingle
+];
 
 /** In the order in which a hand clears them: supply, then what lies on the clamp. */
 const RULES: Record<GateKind, readonly GateRule[]> = {
@@ -106,6 +114,7 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     originalsTrusted,
     recipeHolds,
     imageBuilt,
+    imageUntried,
     rulesHold,
     donorBackedUp,
     ...WRITE_BENCH,
@@ -122,6 +131,7 @@ const RULES: Record<GateKind, readonly GateRule[]> = {
     authorityRecorded,
     originalsTrusted,
     contentBuilt,
+    imageUntried,
     rulesHold,
     ...WRITE_BENCH,
     isTheOriginal,

@@ -114,6 +114,9 @@ export interface GatesCodes {
   'write.clone.interrupted': None;
   'write.clone.ready': None;
   'write.clone.verified': None;
+  'write.clone.refuted': None;
+  'return.write.refuted': None;
+  'gate.image.failed': None;
   'write.image.none': None;
   'write.unit.doubted': None;
   'write.unit.ready': None;

@@ -1,3 +1,4 @@
+import { budgetWrite } from '../electrical/write-budget.ts';
 import { parseVin } from '../identity/vin.ts';
 import { isReached } from '../job/end-facts.ts';
 import type { JobState } from '../job/job-state.ts';
@@ -113,21 +114,30 @@ export function gateFactsOf(state: JobState) {
     unitsSwapped: areSwapped(job, state.units),
     regions: gateRegions(state),
     touched: touchedFacts(state),
+    budget: budgetOf(state),
     ...imageFacts(state)
   } satisfies Partial<GateFacts>;
 }
 
 /** What the gates know of the image that was built. */
-function imageFacts({ cloneState, recipe, clone, profile, consent }: JobState) {
+function imageFacts({ cloneState, recipe, clone, profile, consent, failedBefore }: JobState) {
   const lines = clone && cloneState === 'built' ? clone.plan.lines : [];
   const isRuled = (id: string) => profile?.checksums.some((r) => r.region === id) ?? false;
   return {
-    image: cloneState,
+    ...{ image: cloneState, failedBefore },
     recipeGap: recipe?.ok === false ? recipe.problem : undefined,
     unruled: lines.filter((l) => !isRuled(l.regionId)).map((l) => l.regionName),
     sums: profile?.checksums.filter((r) => lines.some((l) => l.regionId === r.region)).length ?? 0,
     consent
   } satisfies Partial<GateFacts>;
+}
+
+/** What the write would take: of what is built, else of what a write of this job has touched. */
+function budgetOf({ clone, cloneState, profile, access, operations, target }: JobState) {
+  const built = cloneState === 'none' ? [] : (clone?.plan.lines ?? []).map((l) => l.regionId);
+  const ids = built.length > 0 ? built : touchedRegions(operations, target?.id);
+  const regions = profile?.regions.filter((r) => ids.includes(r.id)) ?? [];
+  return access?.spec && regions.length > 0 ? budgetWrite(regions, access.spec) : undefined;
 }
 
 /** Regions of the written unit that may have been changed. */

@@ -3,6 +3,7 @@ import type { AgedReading } from '../access/vehicle/vehicle-reading.ts';
 import type { Problem } from '../base/result.ts';
 import type { Judgement } from '../base/verdict.ts';
 import type { UnitFeed } from '../electrical/judge-unit-feed.ts';
+import type { WriteBudget } from '../electrical/write-budget.ts';
 import type { SupplyReading } from '../electrical/judge-supply.ts';
 import type { SupplyNeed } from '../profile/profile.ts';
 import type { Role } from '../rights/rights.ts';
@@ -71,6 +72,8 @@ export interface GateFacts {
   /** Who feeds a unit that stays installed; undefined where only the bench can. */
   readonly feed: UnitFeed | undefined;
   readonly supply: SupplyReading | undefined;
+  /** What the write takes of the supply; undefined where nothing is to be written. */
+  readonly budget?: WriteBudget | undefined;
   /** Free space where the database keeps its data, undefined where nobody can see it, and what one read may take. */
   readonly room: { readonly freeBytes: number | undefined; readonly needBytes: number };
   readonly stationBusy: boolean;
@@ -97,6 +100,8 @@ export interface GateFacts {
   readonly touched?: readonly RegionGateFact[];
   /** Is what was built what would be built now? */
   readonly image: 'none' | 'stale' | 'built';
+  /** Just what is built now failed in the vehicle before. */
+  readonly failedBefore?: boolean;
   /** Why nothing could be built now. */
   readonly recipeGap?: Problem | undefined;
   /** Regions that are written and of which nobody knows how they are checked, and the word of a lead on just this image. */

@@ -185,6 +185,7 @@ const TABLE: Readonly<Record<Stage, readonly Case[]>> = {
     [{}, judge('go', 'write.clone.verified')],
     [{ clone: 'stale' }, judge('look', 'write.clone.doubted')],
     [{ clone: 'none' }, judge('look', 'write.clone.doubted')],
+    [{ lastWrite: 'refuted' }, judge('stop', 'write.clone.refuted')],
     [{ lastWrite: 'active' }, judge('look', 'write.clone.active')],
     [{ lastWrite: 'failed' }, judge('stop', 'write.clone.failed')],
     [{ lastWrite: 'interrupted', carrier: 'file' }, judge('stop', 'write.clone.interrupted')],

@@ -3,6 +3,7 @@ import type { Problem } from '../base/result.ts';
 import { judge, type Judgement } from '../base/verdict.ts';
 import { isTrusted, type RegionJudgement } from '../reads/judge-region.ts';
 import type { JobResult, JobShape } from '../job/shape.ts';
+import type { WriteState } from '../job/work-state.ts';
 import { STAGES, type Stage } from '../job/stages.ts';
 import {
   findEqualRegion,
@@ -70,7 +71,7 @@ export interface JobFacts {
   /** Regions of the donor that are written. */
   readonly donorRegions: readonly RegionJudgement[];
   readonly clone: 'none' | 'stale' | 'built';
-  readonly lastWrite: 'none' | 'active' | 'verified' | 'failed' | 'interrupted';
+  readonly lastWrite: WriteState;
 }
 
 /** One judgement for each stop of the line of work. */
@@ -228,6 +229,8 @@ function judgeWrite(f: JobFacts): Judgement {
     return f.clone === 'built'
       ? judge('go', itself ? 'write.unit.verified' : 'write.clone.verified')
       : judge('look', itself ? 'write.unit.doubted' : 'write.clone.doubted');
+  // proven is what it holds; what the vehicle says counts for more
+  if (f.lastWrite === 'refuted') return judge('stop', 'write.clone.refuted');
   if (f.lastWrite === 'active') return judge('look', 'write.clone.active');
   if (f.lastWrite === 'failed') return judge('stop', 'write.clone.failed');
   if (f.lastWrite === 'interrupted') return judge('stop', 'write.clone.interrupted');
@@ -244,6 +247,7 @@ function judgeWrite(f: JobFacts): Judgement {
 function judgeReturn(f: JobFacts): Judgement {
   if (f.closed) return judge('go', 'return.job.closed', { result: f.result ?? '' });
   if (f.lastWrite === 'verified') return judge('look', 'return.job.open');
+  if (f.lastWrite === 'refuted') return judge('stop', 'return.write.refuted');
   if (f.reached) return judge('look', 'return.result.ready');
   return judge('none', f.shape.target ? 'return.write.first' : 'return.result.first');
 }

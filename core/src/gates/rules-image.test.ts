@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { problemOf } from '../base/result.ts';
 import type { GateFacts, GateRule, RegionGateFact } from './facts.ts';
+import { imageUntried } from './rules/image-untried.ts';
 import { notTheOriginal, notTheOriginalRestored } from './rules/not-the-original.ts';
 import { originalsTrusted } from './rules/originals-trusted.ts';
 import { recipeHolds } from './rules/recipe-holds.ts';
@@ -39,6 +40,13 @@ describe('the checksums of what is written', () => {
     expect(say(rulesHold, { image: 'stale', unruled: ['a'] })).toBeUndefined();
     expect(say(rulesHold, { image: 'none' })).toBeUndefined();
   });
+});
+
+it('just what failed in the vehicle before is told, and holds nobody who has another unit', () => {
+  expect(say(imageUntried, { failedBefore: true })).toBe('look gate.image.failed');
+  expect(say(imageUntried, { failedBefore: false })).toBeUndefined();
+  expect(say(imageUntried, {})).toBeUndefined();
+  expect(say(imageUntried, { failedBefore: true, image: 'stale' })).toBeUndefined();
 });
 
 describe('what the image is made of', () => {

@@ -9,6 +9,8 @@ export interface CloseFacts {
   readonly workRunning: boolean;
   /** The last write of the target read back equal, and is what is meant now. */
   readonly writeVerified: boolean;
+  /** It read back equal, and somebody told that it fails in the vehicle. */
+  readonly writeRefuted: boolean;
   /** Something that changes memory was sent in this job, and no verified write followed it. */
   readonly leftBroken: boolean;
   /** Every region of the original that holds secrets is read and trusted; every region where nobody has said which do. */
@@ -33,8 +35,10 @@ export const TRIES_BEFORE_DEAD = 3;
 /** What a result demands: the problem of what is missing, undefined when nothing is. */
 type Demand = (facts: CloseFacts) => Problem | undefined;
 
-const verifiedWrite: Demand = (f) =>
-  f.writeVerified ? undefined : problemOf('job.close.unverified');
+const verifiedWrite: Demand = (f) => {
+  if (f.writeRefuted) return problemOf('job.close.refuted');
+  return f.writeVerified ? undefined : problemOf('job.close.unverified');
+};
 
 const DEMANDS: Record<JobResult, Demand> = {
   'donor-written': verifiedWrite,

@@ -17,6 +17,7 @@ export interface JobCodes {
   'job.close.tries': { tries: number; least: number };
   'job.close.unidentified': None;
   'job.close.unverified': None;
+  'job.close.refuted': None;
   'job.work.running': None;
 }
 

@@ -19,6 +19,7 @@ interface EndingParts {
   readonly secrets: readonly SecretView[];
   readonly authorityGap: AuthorityGap | undefined;
   readonly writeVerified: boolean;
+  readonly writeRefuted: boolean;
 }
 
 /** What closing a job rests on, out of its rows. */
@@ -31,6 +32,7 @@ export function factsOfEnding(p: EndingParts): Omit<CloseFacts, 'personRole'> {
     shape: p.shape,
     workRunning: operations.some((o) => isActive(o.state)),
     writeVerified: p.writeVerified,
+    writeRefuted: p.writeRefuted,
     leftBroken: isLeftBroken(operations),
     readsTrusted: wanted.length > 0 && wanted.every((r) => isTrusted(r.verdict)),
     handedOver: p.rows.handovers > 0,

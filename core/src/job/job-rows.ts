@@ -1,3 +1,4 @@
+import type { InVehicleFact } from '../operation/in-vehicle.ts';
 import type { OperationFact } from './work-state.ts';
 import type { ReadRole, UnitRole } from './roles.ts';
 import type { JobResult, Reason } from './shape.ts';
@@ -110,6 +111,8 @@ export interface JobRows<
   /** The newest that was built. */
   readonly clone: C | undefined;
   readonly operations: readonly O[];
+  /** What was told of proven writes after they were tried in the vehicle. */
+  readonly inVehicle: readonly InVehicleFact[];
   /** Units of the job that another job has verifiedly written. */
   readonly writtenElsewhere: ReadonlySet<string>;
   readonly authority: AuthorityFact | undefined;

@@ -54,7 +54,8 @@ const { lines } = planOfCopies(
   }))
 );
 const write = (change: Partial<OperationFact> = {}): OperationFact => ({
-  ...{ kind: 'write', unitId: 'd', state: 'done', mayHaveChangedAt: T(50), cloneImageId: 'c' },
+  ...{ id: 'w', kind: 'write', unitId: 'd', state: 'done', mayHaveChangedAt: T(50) },
+  cloneImageId: 'c',
   ...{ problem: null, endedAt: T(55) },
   ...change
 });
@@ -69,7 +70,7 @@ const whole = (): JobRows => ({
   reads: [...twice('original', 'o'), ...twice('donor', 'd')],
   ...{ accepted: [], changes: [], consents: [] },
   clone: { id: 'c', plan: { method: 'whole-image', family: 'HV-EC4', lines } },
-  operations: [write()],
+  ...{ operations: [write()], inVehicle: [] },
   writtenElsewhere: new Set(),
   authority: { orderedBy: 'K', proofKind: 'passport', proofNumber: '1', signature: { length: 9 } },
   ...{ arrival: { how: 'vehicle' }, vehicleScan: undefined, benchScan: undefined, tests: [] },
@@ -77,7 +78,7 @@ const whole = (): JobRows => ({
 });
 const nothing: JobRows = {
   ...{ units: {}, choice: undefined, reads: [], accepted: [], changes: [], consents: [] },
-  ...{ clone: undefined, operations: [] },
+  ...{ clone: undefined, operations: [], inVehicle: [] },
   ...{ writtenElsewhere: new Set(), authority: undefined, arrival: undefined },
   ...{ vehicleScan: undefined, benchScan: undefined, tests: [], handovers: 0 }
 };
@@ -272,7 +273,13 @@ const WORSE: readonly ((rows: JobRows, pick: number) => JobRows)[] = [
   (rows) => ({ ...rows, operations: [] }),
   (rows) => ({ ...rows, operations: [...rows.operations, write({ state: 'failed' })] }),
   (rows) => ({ ...rows, operations: [...rows.operations, write({ cloneImageId: 'other' })] }),
-  (rows) => ({ ...rows, operations: [...rows.operations, write({ state: 'running' })] })
+  (rows) => ({ ...rows, operations: [...rows.operations, write({ state: 'running' })] }),
+  (rows) => ({
+    ...rows,
+    inVehicle: [
+      { operationId: 'w', outcome: 'fails', signs: ['vin-fault'], note: '', contents: [] }
+    ]
+  })
 ];
 
 it('less or worse evidence never makes anything trusted, built, proven or allowed', () => {

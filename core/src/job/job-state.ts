@@ -3,6 +3,7 @@ import type { Result } from '../base/result.ts';
 import { needsDonor, type RegionParts } from '../clone/parts.ts';
 import type { RecipeLine } from '../clone/plan.ts';
 import type { DonorCheck } from '../match/judge-donor.ts';
+import { failureOfContent, lastWordOn, type InVehicleFact } from '../operation/in-vehicle.ts';
 import type { CloneMethod, Profile } from '../profile/profile.ts';
 import { findAuthorityGap, touchesSecurity, type AuthorityGap } from './authority.ts';
 import { resolveMethod } from './clone-method.ts';
@@ -78,6 +79,10 @@ export interface JobState<
   readonly consent: string | undefined;
   readonly operations: readonly O[];
   readonly lastWrite: O | undefined;
+  /** What was told last of that write after it was tried in the vehicle. */
+  readonly inVehicle: InVehicleFact | undefined;
+  /** Just what is built now was written before, proven, and failed in the vehicle. */
+  readonly failedBefore: boolean;
   readonly writeState: WriteState;
   readonly needsAuthority: boolean;
   readonly authorityGap: AuthorityGap | undefined;
@@ -200,15 +205,17 @@ export function readJobState<
   const regions = { original, donor, new: seen('new'), partner: seen('partner') };
   const recipe = makeRecipe(recipeFacts, { parts, regions, secrets });
   const lastWrite = writesTo(operations, target?.id).at(-1);
-  const writeState = stateOfWrite(lastWrite, clone?.id);
+  const inVehicle = lastWordOn(rows.inVehicle, lastWrite?.id);
+  const writeState = stateOfWrite(lastWrite, clone?.id, inVehicle);
   const cloneState = stateOfClone(clone, {
     ...{ method: recipeFacts.method, recipe, version: profile?.version },
-    proven: writeState === 'verified'
+    proven: writeState === 'verified' || writeState === 'refuted'
   });
   const authorityGap = gapOf(job, rows);
   return {
     ...ground,
-    ...{ clone, operations, cloneState, lastWrite, writeState, authorityGap },
+    ...{ clone, operations, cloneState, lastWrite, inVehicle, writeState, authorityGap },
+    failedBefore: cloneState === 'built' && isFailedContent(rows, clone),
     consent: rows.consents.findLast((c) => c.cloneImageId === clone?.id)?.reason,
     ...{ regions, secrets, recipe },
     needed: parts?.ok ? neededReads(parts.value, recipeFacts.partnerProfile) : [],
@@ -218,10 +225,14 @@ export function readJobState<
     ending: factsOfEnding({
       ...{ job, rows, shape, profile, authorityGap, originals: original },
       secrets: secrets.original,
-      writeVerified: cloneState === 'built' && writeState === 'verified'
+      writeVerified: cloneState === 'built' && writeState === 'verified',
+      writeRefuted: writeState === 'refuted'
     })
   };
 }
+
+const isFailedContent = ({ inVehicle }: Pick<JobRows, 'inVehicle'>, clone: CloneFact | undefined) =>
+  failureOfContent(inVehicle, clone?.plan.lines ?? []) !== undefined;
 
 function byRole<T>(of: (role: UnitRole) => T): Record<UnitRole, T> {
   return { original: of('original'), donor: of('donor'), new: of('new'), partner: of('partner') };

@@ -17,7 +17,7 @@ const NOTHING: CloseFacts = {
   shape: shapeOf('failed-module'),
   ...{ personRole: 'bench', workRunning: false, writeVerified: false, leftBroken: false },
   ...{ readsTrusted: false, authorityProven: false, originalKnown: false, failedTries: 0 },
-  ...{ notTheCause: false, scannedAfter: false, handedOver: false }
+  ...{ notTheCause: false, scannedAfter: false, handedOver: false, writeRefuted: false }
 };
 const SAID = 'said in words';
 const codeOf = (result: { ok: boolean; problem?: { code: string } }) =>
@@ -112,7 +112,8 @@ describe('closing', () => {
 
 const T = (minute: number) => new Date(Date.UTC(2026, 0, 1, 8, minute));
 const op = (change: Partial<OperationFact>): OperationFact => ({
-  ...{ kind: 'write', unitId: 'u', state: 'done', mayHaveChangedAt: null, cloneImageId: 'i' },
+  ...{ id: 'w', kind: 'write', unitId: 'u', state: 'done', mayHaveChangedAt: null },
+  cloneImageId: 'i',
   ...{ problem: null, endedAt: null },
   ...change
 });

@@ -1,9 +1,11 @@
 import { isUnitSilent } from '../access/unit-silent.ts';
 import type { Problem } from '../base/result.ts';
+import type { InVehicleFact } from '../operation/in-vehicle.ts';
 import { isActive, type OperationKind, type OperationState } from '../operation/life-cycle.ts';
 
 /** One operation of a job, as far as the state of the job rests on it. Oldest first in every list. */
 export interface OperationFact {
+  readonly id: string;
   readonly kind: OperationKind;
   readonly unitId: string;
   readonly state: OperationState;
@@ -16,7 +18,8 @@ export interface OperationFact {
   readonly endedAt: Date | null;
 }
 
-export type WriteState = 'none' | 'active' | 'verified' | 'failed' | 'interrupted';
+/** `refuted`: read back equal, and it fails in the vehicle. */
+export type WriteState = 'none' | 'active' | 'verified' | 'refuted' | 'failed' | 'interrupted';
 
 /** Writes to one unit in this job. */
 export function writesTo<T extends OperationFact>(
@@ -29,12 +32,16 @@ export function writesTo<T extends OperationFact>(
 /** How the last write stands, told by what was sent to the unit and what it was meant to hold. */
 export function stateOfWrite(
   write: OperationFact | undefined,
-  imageId: string | undefined
+  imageId: string | undefined,
+  told?: Pick<InVehicleFact, 'outcome'>
 ): WriteState {
   if (!write) return 'none';
   if (isActive(write.state)) return 'active';
   // proven is what was meant then; another image since is another write
-  if (write.state === 'done') return write.cloneImageId === imageId ? 'verified' : 'none';
+  if (write.state === 'done') {
+    if (write.cloneImageId !== imageId) return 'none';
+    return told?.outcome === 'fails' ? 'refuted' : 'verified';
+  }
   // a write that was turned away before it touched the unit leaves everything as it was
   if (!write.mayHaveChangedAt) return 'none';
   return write.state === 'interrupted' ? 'interrupted' : 'failed';

@@ -35,6 +35,8 @@ export const RIGHTS = {
   'stock.add': OFFICE,
   /** A code that was bought from the maker is put into the safe. */
   'secret.enter': OFFICE,
+  /** How a written unit does in its vehicle. */
+  'vehicle.tell': OFFICE,
   'quote.make': OFFICE,
   'offer.keep': OFFICE,
   'plan.move': OFFICE,

@@ -6,6 +6,7 @@ import { scramble } from '@badger/core/transform/plain-region';
 import { createRandom, seedOf } from '@badger/core/base/random';
 import { fieldsOfRegion } from '@badger/core/field/fields-of-profile';
 import { makeField } from './make-field.ts';
+import { sealOwn } from './own-check.ts';
 
 /** Memory by region id. */
 export type Memory = Map<string, Uint8Array>;
@@ -34,6 +35,7 @@ export function makeMemory(
     const bytes = makeField(field, fields[field.id], seedOf(`${seed}/${field.id}`));
     for (const at of field.offsets) memory.get(field.region)?.set(bytes, at);
   }
+  sealOwn(profile.id, memory);
   for (const [id, image] of memory) memory.set(id, finish(profile, id, image));
   return memory;
 }

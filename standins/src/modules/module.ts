@@ -15,9 +15,10 @@ import { answerPresent, refuse, reply, SILENCE } from './answers.ts';
 import { answerFaults } from './bench-memory.ts';
 import { answerCheck } from './answer-check.ts';
 import { Exerciser, type StageFault } from './exerciser.ts';
-import { faultyUpload, type UnitFault } from '../faults/read-faults.ts';
-import { loseBits } from './lose-bits.ts';
+import type { UnitFault } from '../faults/read-faults.ts';
+import { deliver } from './deliver.ts';
 import type { Memory } from './make-memory.ts';
+import { isUpset, type ColdCells } from './own-check.ts';
 import { typicalDraw } from './typical-draw.ts';
 import { downloadBlock, MAX_BLOCK, uploadBlock, type Transfer } from './transfer.ts';
 import { SecurityLock } from './security-lock.ts';
@@ -33,6 +34,8 @@ export interface UnitSpec {
   readonly wrongUploads?: Readonly<Record<string, readonly number[]>>;
   /** What every upload of a region suffers from. */
   readonly readFaults?: Readonly<Record<string, UnitFault>>;
+  /** Cells that read wrong until it is warm, by region. */
+  readonly coldCells?: Readonly<Record<string, ColdCells>>;
   /** Vehicle that it sits in until it lies on a bench. */
   readonly fitted?: string;
   /** What it has stored when it lies alone on a bench, as `P0201-13/2F`. */
@@ -120,6 +123,11 @@ export class Module implements BusUnit {
   /** Regions that it gives away, or takes, where it is now. */
   #opens(region: Region, kind: 'up' | 'down', wanted: Wanted): boolean {
     return this.#mode !== 'vehicle' || opensInVehicle(this.profile, kind, { region, ...wanted });
+  }
+
+  /** Its program finds itself damaged. */
+  get upset(): boolean {
+    return isUpset(this.profile.id, this.memory);
   }
 
   get awake(): boolean {
@@ -334,10 +342,7 @@ export class Module implements BusUnit {
   #uploadOf(region: Region, bytes: Uint8Array): Uint8Array {
     const count = (this.#uploads.get(region.id) ?? 0) + 1;
     this.#uploads.set(region.id, count);
-    const fault = this.spec.readFaults?.[region.id];
-    if (fault) return faultyUpload(fault, bytes, `${this.spec.tag}/${region.id}/${count}`);
-    const wrong = this.spec.wrongUploads?.[region.id]?.includes(count);
-    return wrong ? loseBits(bytes, `${this.spec.tag}/${region.id}/${count}`) : bytes;
+    return deliver(this.spec, { regionId: region.id, bytes, count });
   }
 
   #transferData(request: Uint8Array): Answer {

@@ -99,6 +99,28 @@ export function playScript(
   return result;
 }
 
+/** What a loose unit in its place makes of that: none is silent, an upset one accuses its own memory. */
+export function playMounted(
+  conditions: ReadonlyMap<string, Condition>,
+  places: readonly UnitPlace[],
+  {
+    place,
+    mounted
+  }: {
+    readonly place: { readonly kind: UnitKind } | undefined;
+    readonly mounted: { readonly upset: boolean } | undefined;
+  }
+): Map<string, Condition> {
+  const played = new Map(conditions);
+  for (const { id } of places.filter((p) => p.kind === place?.kind)) {
+    const { behaviour, faults } = conditions.get(id) ?? { behaviour: 'silent', faults: [] };
+    if (!mounted) played.set(id, { behaviour: 'silent', faults: [] });
+    else if (mounted.upset)
+      played.set(id, { behaviour, faults: [...faults, lasting('P062F', 0x46)] });
+  }
+  return played;
+}
+
 type Script = Parameters<typeof playScript>[1];
 
 const IN_THE_DARK: readonly UnitKind[] = ['brakes', 'steering', 'airbag'];

@@ -4,7 +4,7 @@ import type { Answer, BusUnit } from '../interface-box/bus-unit.ts';
 import type { Module } from '../modules/module.ts';
 import { NRC } from '@badger/core/uds/services';
 import { ControlUnit, refuse } from './control-unit.ts';
-import { playScript, type ScriptName } from './fault-script.ts';
+import { playMounted, playScript, type ScriptName } from './fault-script.ts';
 
 export type Ignition = 'off' | 'on' | 'running';
 
@@ -18,6 +18,15 @@ export interface VehicleSpec {
   readonly restMv: number;
   /** Older vehicles: the engine unit knows the legislated services only. */
   readonly engineSpeaksUds: boolean;
+  /** A place into which units of a family from the bench can be put, and the one that it came with. */
+  readonly place?: { readonly kind: UnitKind; readonly family: string; readonly tag: string };
+}
+
+/** A loose unit in its place. */
+export interface MountedUnit {
+  readonly tag: string;
+  /** Its program finds itself damaged. */
+  readonly upset: boolean;
 }
 
 /** Real-life time without a request after which a vehicle with its ignition off falls asleep. Units: ms. */
@@ -38,6 +47,7 @@ export class Vehicle {
   #bus: BusUnit[] = [];
   readonly #fitted = new Map<UnitKind, FittedUnit>();
   #script: ScriptName;
+  #mounted: MountedUnit | undefined;
   #ignition: Ignition = 'off';
   #supported = false;
   /** It rolls: nobody works on it with a tester. Units: km/h. */
@@ -53,6 +63,7 @@ export class Vehicle {
     this.#now = realLifeMs;
     this.#script = spec.script;
     this.#chargeMv = spec.restMv;
+    this.#mounted = spec.place && { tag: spec.place.tag, upset: false };
     this.#tickedMs = this.#askedMs = realLifeMs();
     this.play(spec.script);
   }
@@ -73,7 +84,11 @@ export class Vehicle {
   play(script: ScriptName): void {
     this.#script = script;
     const { vin, suspect } = this.spec;
-    const conditions = playScript(this.layout.units, { name: script, suspect, seed: vin });
+    const conditions = playMounted(
+      playScript(this.layout.units, { name: script, suspect, seed: vin }),
+      this.layout.units,
+      { place: this.spec.place, mounted: this.#mounted }
+    );
     this.#units = new Map();
     for (const place of this.layout.units) {
       const condition = conditions.get(place.id);
@@ -148,7 +163,25 @@ export class Vehicle {
     return this.#units.get(address);
   }
 
-  turn(ignition: Ignition): void {
+  /** Tag of the loose unit that sits in its place; undefined where there is no such place, or it is empty. */
+  get mounted(): string | undefined {
+    return this.#mounted?.tag;
+  }
+
+  /** Puts a loose unit into its place, or takes it out. The ignition is off meanwhile. */
+  mount(unit: MountedUnit | undefined): void {
+    this.turn('off');
+    this.#mounted = unit;
+    this.play(this.#script);
+  }
+
+  /** Without its engine unit, or with one that is upset, it cranks and does not start. */
+  get #starts(): boolean {
+    return this.spec.place?.kind !== 'engine' || this.#mounted?.upset === false;
+  }
+
+  turn(wanted: Ignition): void {
+    const ignition = wanted === 'running' && !this.#starts ? 'on' : wanted;
     this.#tick();
     this.#ignition = ignition;
     this.touch();

@@ -121,6 +121,9 @@ function vehicle(world: World, body: Record<string, unknown>): Reply {
     if (['off', 'on', 'running'].includes(String(body['ignition'])))
       found.turn(body['ignition'] as Ignition);
     if (typeof body['support'] === 'boolean') found.support(body['support']);
+    const unit = body['unit'];
+    if (unit !== undefined && !world.mount(found.spec.id, typeof unit === 'string' ? unit : null))
+      return { status: 409, body: { code: 'world.unit.elsewhere' } };
   }
   return { status: 200, body: describe(world) };
 }
@@ -187,7 +190,9 @@ function describe(world: World) {
       ignition: v.ignition,
       supported: v.supported,
       asleep: v.asleep,
-      script: v.script
+      script: v.script,
+      /** The loose unit in its place, and the family that fits there; null: it has no such place. */
+      place: v.spec.place ? { family: v.spec.place.family, unit: v.mounted ?? null } : null
     }))
   };
 }

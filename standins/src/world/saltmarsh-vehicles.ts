@@ -1,4 +1,5 @@
 import type { VehicleSpec } from '../vehicle/vehicle.ts';
+import { TRUCK_VIN } from './saltmarsh-truck.ts';
 
 /** The vehicles that stand outside Saltmarsh Bench. VINs are those of the demo jobs; everything is invented. */
 export const VEHICLES: readonly VehicleSpec[] = [
@@ -55,6 +56,16 @@ export const VEHICLES: readonly VehicleSpec[] = [
     suspect: 'engine',
     restMv: 12_600,
     engineSpeaksUds: true
+  },
+  {
+    id: 'truck-4',
+    name: 'Pellworth truck 4',
+    vin: TRUCK_VIN,
+    script: 'healthy',
+    suspect: 'engine',
+    restMv: 12_500,
+    engineSpeaksUds: true,
+    place: { kind: 'engine', family: 'PW-EC9', tag: '0481' }
   },
   {
     id: 'hire-car',

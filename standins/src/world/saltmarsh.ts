@@ -1,4 +1,5 @@
 import type { UnitSpec } from '../modules/module.ts';
+import { TRUCK_UNITS } from './saltmarsh-truck.ts';
 import type { StationSpec } from './world.ts';
 
 /** The stations of Saltmarsh Bench. */
@@ -237,6 +238,7 @@ export const CHIP_UNITS: readonly UnitSpec[] = [
 
 /** Used units that serve as donors, and the body unit that knows an engine unit's secret. All numbers are invented. */
 export const DONOR_UNITS: readonly UnitSpec[] = [
+  ...TRUCK_UNITS,
   {
     ...{ tag: '0332', benchFaults: ALONE_BODY, family: 'PW-BD1', chipId: '0D9F6630' },
     fields: {

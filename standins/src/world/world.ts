@@ -163,6 +163,22 @@ export class World implements PartsHost, StepsHost, FilesHost {
     return true;
   }
 
+  /** Puts a loose unit into a vehicle, or takes it out. False when it is unknown, of another family, or lies on a station. */
+  mount(vehicleId: string, tag: string | null): boolean {
+    const vehicle = this.simulator.vehicles.get(vehicleId);
+    const place = vehicle?.spec.place;
+    if (!vehicle || !place) return false;
+    if (tag === null) {
+      vehicle.mount(undefined);
+      return true;
+    }
+    const module = this.units.get(tag);
+    const benched = this.stations.some((s) => s.clamped === module);
+    if (module?.spec.family !== place.family || benched) return false;
+    vehicle.mount({ tag, upset: module.upset });
+    return true;
+  }
+
   /** Puts a unit on a station's clamp, or takes it off. False when it is unknown or lies on another station. */
   clamp(station: Station, tag: string | null): boolean {
     if (tag === null) {
@@ -173,6 +189,8 @@ export class World implements PartsHost, StepsHost, FilesHost {
     const elsewhere = this.stations.some((s) => s !== station && s.clamped === module);
     // one that is only ever spoken to in its vehicle has no plug for the clamp
     if (!module || elsewhere || module.bitrateBps === 0) return false;
+    for (const vehicle of this.simulator.vehicles.values())
+      if (vehicle.mounted === tag) vehicle.mount(undefined);
     if (station.clamped !== module) station.clamp(module);
     return true;
   }

@@ -2,6 +2,7 @@ import type { Judgement, Verdict } from '@badger/core/base/verdict';
 import type { Problem } from '@badger/core/base/result';
 import { arrive } from './arrive.ts';
 import { bench } from './bench.ts';
+import { budget } from './budget.ts';
 import { chip } from './chip.ts';
 import { clone } from './clone.ts';
 import type { Catalogue, Message, MessageOf, Params } from './message.ts';
@@ -12,6 +13,7 @@ import { exercise } from './exercise.ts';
 import { files } from './files.ts';
 import { format } from './format.ts';
 import { image } from './image.ts';
+import { inVehicle } from './in-vehicle.ts';
 import { job } from './job.ts';
 import { label } from './label.ts';
 import { problems } from './problems.ts';
@@ -28,6 +30,7 @@ import { verdicts } from './verdicts.ts';
 export const catalogue: Catalogue = {
   ...verdicts,
   ...bench,
+  ...budget,
   ...chip,
   ...problems,
   ...clone,
@@ -42,6 +45,7 @@ export const catalogue: Catalogue = {
   ...trace,
   ...trust,
   ...vehicle,
+  ...inVehicle,
   ...wiring,
   ...label,
   ...match,

@@ -42,6 +42,7 @@ export const RIGHT_WORDS: Readonly<Record<Right, string>> = {
   'secret.see': 'See security data in the safe, with a reason',
   'secret.hand-over': 'Hand security data over',
   'secret.enter': 'Put a bought code into the safe',
+  'vehicle.tell': 'Tell how a written unit does in its vehicle',
   'file.request': 'Ask the file service for a file',
   'kit.edit': 'Change the kit list',
   'job.end': 'End a job without a result',

@@ -211,20 +211,6 @@ export const wiring = {
     text: 'The wire does not conduct from end to end.',
     clear: 'Check that it sits in its cavity; use another lead.'
   }),
-  'power.budget.carried': (p) => ({
-    title: 'The supply can carry it',
-    text: `${amps(p.totalMa)} while ${text(p.state)}, ${amps(p.needMa)} with margin; it gives ${amps(p.ratedMa)}.`
-  }),
-  'power.budget.over': (p) => ({
-    title: 'This supply cannot carry it',
-    text: `${amps(p.totalMa)} while ${text(p.state)} and a quarter for margin make ${amps(p.needMa)}; it gives ${amps(p.ratedMa)}.`,
-    clear: `Use a supply of at least ${amps(p.needMa)}.`
-  }),
-  'power.budget.unknown': () => ({
-    title: 'Power not known',
-    text: 'What the supply gives, what the box draws, or what the unit draws is not known.',
-    clear: 'Enter supply and box under Kit.'
-  }),
   'power.erase.held': (p) => ({
     title: 'The unit keeps its voltage',
     text: `${volts(p.unitMv)} at the unit now, ${volts(p.predictedMv)} at ${amps(p.thenMa)}; ${volts(p.minMv)} needed.`

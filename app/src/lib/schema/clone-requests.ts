@@ -1,3 +1,4 @@
+import { VEHICLE_SIGNS } from '@badger/core/operation/in-vehicle';
 import { WANTED_FILES } from '@badger/core/file-service/file-answer';
 
 const regionId = { type: 'string', minLength: 1, maxLength: 60 } as const;
@@ -5,6 +6,20 @@ const offset = { type: 'integer', minimum: 0, maximum: 4294967296 } as const;
 const reason = { type: 'string', minLength: 8, maxLength: 300, pattern: '\\S{2}' } as const;
 
 /** Build what is written. */
+/** How a unit does in its vehicle after a proven write. */
+export const tellInVehicle = {
+  $id: 'urn:upright-badger:tell-in-vehicle',
+  type: 'object',
+  additionalProperties: false,
+  required: ['operationId', 'outcome', 'signs', 'note'],
+  properties: {
+    operationId: { type: 'string', pattern: '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$' },
+    outcome: { enum: ['runs', 'fails'] },
+    signs: { type: 'array', maxItems: 5, items: { enum: VEHICLE_SIGNS } },
+    note: { type: 'string', maxLength: 300 }
+  }
+} as const;
+
 export const buildClone = {
   $id: 'urn:upright-badger:build-clone',
   type: 'object',

@@ -33,7 +33,9 @@ export const vehicleSimulator = {
     vehicle: { type: 'string', maxLength: 40 },
     ignition: { enum: ['off', 'on', 'running'] },
     support: { type: 'boolean' },
-    script: { type: 'string', maxLength: 40 }
+    script: { type: 'string', maxLength: 40 },
+    /** A loose unit is put into its place, or taken out. */
+    unit: { anyOf: [{ type: 'string', maxLength: 40 }, { type: 'null' }] }
   }
 } as const;
 

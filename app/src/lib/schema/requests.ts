@@ -23,7 +23,13 @@ import {
   unitFacts,
   accessChoice
 } from './match-requests.ts';
-import { buildClone, cloneConsent, requestFile, sourceChange } from './clone-requests.ts';
+import {
+  buildClone,
+  cloneConsent,
+  requestFile,
+  sourceChange,
+  tellInVehicle
+} from './clone-requests.ts';
 import { enterCode, handOver, lookAtSecret } from './safe-requests.ts';
 import { deskValue } from './desk-requests.ts';
 import { imageNote } from './image-requests.ts';
@@ -193,6 +199,7 @@ export const schemas = {
   BuildClone: buildClone,
   SourceChange: sourceChange,
   CloneConsent: cloneConsent,
+  TellInVehicle: tellInVehicle,
   RequestFile: requestFile,
   LookAtSecret: lookAtSecret,
   EnterCode: enterCode,
@@ -246,6 +253,7 @@ export type AcceptReads = Static<typeof acceptReads>;
 export type BuildClone = Static<typeof buildClone>;
 export type SourceChange = Static<typeof sourceChange>;
 export type CloneConsent = Static<typeof cloneConsent>;
+export type TellInVehicle = Static<typeof tellInVehicle>;
 export type Waiver = Static<typeof waiver>;
 export type Authority = Static<typeof authority>;
 export type LookAtSecret = Static<typeof lookAtSecret>;

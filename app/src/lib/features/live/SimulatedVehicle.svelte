@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveSimulator } from '$lib/live-types.ts';
+  import { live } from '$lib/features/live/live.svelte.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
 
@@ -10,6 +11,8 @@
     stationId,
     busy
   }: { job: JobData; simulator: LiveSimulator; stationId: string | null; busy: boolean } = $props();
+
+  const units = $derived(live.bench.units);
 
   const scripts = [
     ['healthy', 'nothing wrong'],
@@ -79,6 +82,23 @@
         {#each scripts as [id, name] (id)}<option value={id}>{name}</option>{/each}
       </select>
     </label>
+    {#if plugged.place}
+      {@const { family, unit } = plugged.place}
+      <label
+        >Unit in its place
+        <select
+          class="select"
+          disabled={busy}
+          value={unit ?? ''}
+          onchange={(e) => hands({ vehicle: plugged.id, unit: e.currentTarget.value || null })}
+        >
+          <option value="">none</option>
+          {#each units.filter((u) => u.family === family) as u (u.tag)}
+            <option value={u.tag}>{u.tag}</option>
+          {/each}
+        </select>
+      </label>
+    {/if}
     <label class="tick">
       <input
         type="checkbox"

@@ -11,11 +11,13 @@
   import type { Writes } from '@badger/core/operation/writes';
   import ToldAfterCard from './ToldAfterCard.svelte';
   import WriteChoice from './WriteChoice.svelte';
+  import AlternatesCard from './AlternatesCard.svelte';
+  import InVehicleCard from './InVehicleCard.svelte';
   import GateList from './GateList.svelte';
   import WaiverCard from './WaiverCard.svelte';
   import WriteTable from './WriteTable.svelte';
 
-  let { job, station, trace }: StageProps = $props();
+  let { job, extras, station, trace }: StageProps = $props();
 
   let confirmation = $state('');
   let chosen = $state<Writes>('image');
@@ -68,6 +70,13 @@
   />
 {/if}
 {#if last?.after && !operation}<ToldAfterCard told={last.after} />{/if}
+{#if last?.state === 'done' && last.writes !== 'backup' && !operation}
+  <InVehicleCard {job} told={extras.toldInVehicle} />
+  {@const word = extras.toldInVehicle.find((t) => t.operationId === last.id)}
+  {#if word?.outcome === 'fails' && job.cloneState !== 'none'}
+    <AlternatesCard {job} regions={extras.alternates} failed={word} />
+  {/if}
+{/if}
 {#if !operation && !job.closedAt}
   {#if touched}<WriteChoice {job} bind:writes={chosen} />{/if}
   <form class="card-sheet confirm" onsubmit={write}>

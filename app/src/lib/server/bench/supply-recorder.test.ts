@@ -30,6 +30,23 @@ function make() {
 }
 
 describe('SupplyRecorder', () => {
+  it('no point lies before the piece that it stands in, however long a line of ours takes', () => {
+    // every look at the steady clock finds it later: the machine is busy
+    let steady = 500.25;
+    const recorder = new SupplyRecorder(
+      () => START,
+      () => (steady += 3)
+    );
+    recorder.see(OFF);
+    recorder.see(ON);
+    recorder.tripped(
+      judge('stop', 'watch.limit.held', { limitMa: 3000, measuredMv: 2000 } as never)
+    );
+    for (const { startMs, points, marks } of recorder.unsaved)
+      for (const { atMs } of [...points, ...marks]) expect(atMs).toBeGreaterThanOrEqual(startMs);
+    expect(recorder.unsaved.flatMap((p) => p.points)).toHaveLength(1);
+  });
+
   it('finishes a piece a minute, and begins the next with the limit that stands', () => {
     const { recorder, see } = make();
     see(OFF, 3);

@@ -48,9 +48,11 @@ export class SupplyRecorder {
 
   /** Takes a reading; undefined for one that was not answered. */
   see(sample: SupplySample | undefined): void {
-    const { state, mark, point } = recordSample(this.#state, this.#steady(), sample);
+    // one moment for the reading and for the piece that may begin with it
+    const steadyMs = this.#steady();
+    const { state, mark, point } = recordSample(this.#state, steadyMs, sample);
     // a piece begins with what was set before this reading
-    const piece = mark || point ? this.#piece() : undefined;
+    const piece = mark || point ? this.#piece(steadyMs) : undefined;
     this.#state = state;
     if (!piece) return;
     const { points, marks } = piece;
@@ -60,16 +62,16 @@ export class SupplyRecorder {
 
   /** The watch ordered the output off. */
   tripped(why: Judgement): void {
-    const { marks } = this.#piece();
-    marks.push({ atMs: this.#moment(this.#steady()), kind: 'trip', why });
+    const steadyMs = this.#steady();
+    const { marks } = this.#piece(steadyMs);
+    marks.push({ atMs: this.#moment(steadyMs), kind: 'trip', why });
   }
 
   #moment(steadyMs: number): number {
     return Math.round(steadyMs + this.#ahead);
   }
 
-  #piece(): OpenPiece {
-    const steadyMs = this.#steady();
+  #piece(steadyMs: number): OpenPiece {
     const open = this.#open;
     if (open && steadyMs + this.#ahead - open.startMs < PIECE_MS) return open;
     this.seal();

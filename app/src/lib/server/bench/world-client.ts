@@ -42,6 +42,7 @@ export interface SimulatedVehicle {
   readonly ignition?: 'off' | 'on' | 'running';
   readonly support?: boolean;
   readonly script?: string;
+  readonly unit?: string | null;
 }
 
 /**

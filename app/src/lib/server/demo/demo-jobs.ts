@@ -155,6 +155,26 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     note: 'Done on paper before this application came in.'
   },
   {
+    number: 2028,
+    reason: 'failed-module',
+    arrival: { how: 'vehicle', parcelNumber: '', condition: 'Runs on three, injector 1 dead' },
+    proof: { kind: 'registration', number: 'PL 34 0512' },
+    customer: 'Harbour Fish Supply',
+    vehicle: 'Pellworth truck 4',
+    vin: 'U8PLE9B1300340512',
+    familyId: 'PW-EC9',
+    complaint: 'Runs on three cylinders',
+    shows: 'always',
+    showsMinutes: 0,
+    plate: 'HFS 4',
+    authorisedBy: 'Owner, order in writing',
+    proofOutcome: 'cause',
+    proofReason: 'Driver of injector 1 shorted inside, wiring and injector sound',
+    promisedInHours: 20,
+    original: { tag: '0481', place: 'bench' },
+    donor: { tag: '0482', place: 'shelf C3' }
+  },
+  {
     number: 2032,
     reason: 'software',
     arrival: { how: 'vehicle', parcelNumber: '', condition: 'Drives, nothing stored' },

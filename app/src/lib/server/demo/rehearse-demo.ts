@@ -1,6 +1,5 @@
 import { setTimeout as sleep } from 'node:timers/promises';
-import { resolveAccess } from '@badger/core/access/access';
-import type { ProofTest, StartOperation } from '../../schema/requests.ts';
+import type { ProofTest } from '../../schema/requests.ts';
 import type { Deps } from '../deps.ts';
 import { listPeople, type Person } from '../repositories/people.ts';
 import { buildClone } from '../services/build/build-clone.ts';
@@ -8,18 +7,14 @@ import { assignUnit } from '../services/job/jobs.ts';
 import { moveSimulatedVehicle } from '../services/simulator/simulator.ts';
 import { recordTest } from '../services/prove/prove.ts';
 import { startScan } from '../services/prove/scan-vehicle.ts';
-import { startOperation } from '../services/operation/start-operation.ts';
+import { finish, offTheClamp, powerUp, type OnTheClamp } from './on-the-bench.ts';
+import { rehearseTruck } from './rehearse-truck.ts';
 
 /** One pass over a unit: clamp it, power it, identify it, read these regions. */
-interface Pass {
+interface Pass extends OnTheClamp {
   readonly jobNumber: number;
-  readonly stationId: string;
-  readonly tag: string;
-  readonly family: string;
   readonly role: 'original' | 'donor';
   readonly regions: readonly string[];
-  /** The memory chip goes on the programmer; nothing else is fed. */
-  readonly chip?: boolean;
 }
 
 const FLASH = ['eeprom', 'processor', 'external', 'program'];
@@ -58,6 +53,7 @@ const PLAN: readonly (readonly Pass[])[] = [
 
 /** A vehicle that is scanned, and what is measured at it afterwards. */
 interface Visit {
+  readonly kind?: 'pre' | 'post';
   readonly jobNumber: number;
   readonly vehicle: string;
   readonly stationId?: string;
@@ -88,18 +84,20 @@ const VISITS: readonly Visit[] = [
   { jobNumber: 2032, vehicle: 'van-15' }
 ];
 
+const TRUCK_VISIT: Visit = { jobNumber: 2028, vehicle: 'truck-4', kind: 'post' };
 const MINIBUS_VISIT: Visit = { jobNumber: 2027, vehicle: 'minibus-3', stationId: 'window' };
 
 /**
  * Brings some demo jobs to where the demo wants them by really doing the work on the simulated bench, running free:
  * the minibus unit is read, its donor backed up and its image built; four reads of the corroded unit disagree;
- * the chips of the posted module and of its donor are read and merged.
+ * the chips of the posted module and of its donor are read and merged; a truck's clone fails in it, and another read is kept.
  * Stops quietly where something is refused: the demo is then at an earlier stop, and true all the same.
  */
 export async function rehearseDemo(deps: Deps, speedAfterwards: number): Promise<void> {
   const { bench } = deps;
-  const person = (await listPeople(deps.db)).find((p) => p.role === 'bench');
-  if (!person || !bench.world) return;
+  const people = await listPeople(deps.db);
+  const [person, desk] = (['bench', 'desk'] as const).map((r) => people.find((p) => p.role === r));
+  if (!person || !desk || !bench.world) return;
   await bench.world.setSpeed(0);
   await assignUnit(deps, person, { jobNumber: 2024, role: 'donor', tag: '0341' });
   // the cable serves the vehicles one by one while the bench works on the units
@@ -111,6 +109,7 @@ export async function rehearseDemo(deps: Deps, speedAfterwards: number): Promise
   await buildClone(deps, person, 2024);
   // the pair of the older vehicle needs the box of a station
   await visitAll(deps, person, [MINIBUS_VISIT]);
+  await rehearseTruck(deps, { bench: person, desk }, () => visitAll(deps, person, [TRUCK_VISIT]));
   await bench.world.setSpeed(speedAfterwards);
 }
 
@@ -122,33 +121,8 @@ async function rehearse(deps: Deps, person: Person, passes: readonly Pass[]): Pr
     for (const regionId of pass.regions) {
       await finish(deps, person, { kind: 'read', jobNumber, stationId, role, regionId });
     }
-    await deps.bench.stations.get(stationId)?.supply.apply({ on: false });
-    await deps.bench.world?.setStation(stationId, { unit: null, padHeld: false, chip: null });
-    // hands took it off: nothing is connected any more
-    deps.bench.stations.get(stationId)?.forget();
+    await offTheClamp(deps, stationId);
   }
-}
-
-async function powerUp(deps: Deps, { stationId, tag, family, chip }: Pass): Promise<boolean> {
-  const station = deps.bench.stations.get(stationId);
-  if (chip) {
-    await deps.bench.world?.setStation(stationId, { chip: tag });
-    return station !== undefined;
-  }
-  const profile = deps.profiles.get(family);
-  const access = profile && resolveAccess(profile, undefined);
-  const need = access?.carrier === 'can-uds' ? access.supply : undefined;
-  if (!station || !need) return false;
-  for (let i = 0; i < 50 && !(station.supply.latest && station.thread.connected); i++)
-    await sleep(100);
-  await deps.bench.world?.setStation(stationId, { unit: tag, padHeld: true });
-  const voltageMv = need.voltageMaxMv - 500;
-  return (await station.supply.apply({ voltageMv, limitMa: need.limitMinMa, on: true })).ok;
-}
-
-async function finish(deps: Deps, person: Person, request: StartOperation): Promise<void> {
-  const started = await startOperation(deps, person, request);
-  while (started.ok && deps.bench.running.has(request.stationId)) await sleep(20);
 }
 
 async function visitAll(deps: Deps, person: Person, visits: readonly Visit[]): Promise<void> {
@@ -156,7 +130,7 @@ async function visitAll(deps: Deps, person: Person, visits: readonly Visit[]): P
 }
 
 async function scanAndTest(deps: Deps, person: Person, visit: Visit): Promise<void> {
-  const { jobNumber, vehicle, stationId, tests = [] } = visit;
+  const { jobNumber, vehicle, stationId, kind = 'pre', tests = [] } = visit;
   const station = stationId ? { station: stationId } : {};
   await moveSimulatedVehicle(deps, person, { plug: vehicle, ...station });
   await moveSimulatedVehicle(deps, person, {
@@ -166,7 +140,7 @@ async function scanAndTest(deps: Deps, person: Person, visit: Visit): Promise<vo
   });
   const started = await startScan(deps, person, {
     jobNumber,
-    kind: 'pre',
+    kind,
     ...(stationId ? { stationId } : {})
   });
   while (started.ok && [...deps.bench.scans.values()].some((s) => s.jobNumber === jobNumber))

@@ -93,6 +93,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'POST /api/jobs/[number]/files': 'file.request',
   'POST /api/jobs/[number]/waiver': 'backup.waive',
   'POST /api/jobs/[number]/accept': 'reads.accept',
+  'POST /api/jobs/[number]/in-vehicle': 'vehicle.tell',
   'POST /api/jobs/[number]/feed': 'bench.operate',
   'POST /api/jobs/[number]/connection': 'bench.operate',
   'POST /api/jobs/[number]/connection/ticks': 'bench.operate',

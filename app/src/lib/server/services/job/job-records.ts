@@ -1,5 +1,6 @@
 import type { SourceChange } from '@badger/core/clone/parts';
 import type { AcceptedFact, ConsentFact } from '@badger/core/job/job-rows';
+import { listToldInVehicle, type InVehicleRow } from '../../repositories/in-vehicle.ts';
 import { countHandovers } from '../../repositories/safe.ts';
 import { listLatestConnections, type ConnectionRow } from '../../repositories/connections.ts';
 import { gather, type Tx } from '../../db/client.ts';
@@ -39,6 +40,8 @@ export interface JobRecords {
   readonly changes: readonly (SourceChange & { readonly method: string })[];
   readonly consents: readonly ConsentFact[];
   readonly operations: readonly OperationRow[];
+  /** What was told of proven writes after they were tried in the vehicle. */
+  readonly inVehicle: readonly InVehicleRow[];
   /** Units of the job that another job has verifiedly written. */
   readonly writtenElsewhere: ReadonlySet<string>;
   readonly authority: AuthorityRow | undefined;
@@ -80,10 +83,11 @@ export async function loadJobRecords(
     () => listAccepted(db, jobIds),
     () => listChanges(db, jobIds),
     () => listConsents(db, jobIds),
-    () => countHandovers(db, jobIds)
+    () => countHandovers(db, jobIds),
+    () => listToldInVehicle(db, jobIds)
   ]);
   const [authorities, arrivals, scans, tests, connections, deskValues, accepted, ...said] = rest;
-  const [changes, consents, handovers] = said;
+  const [changes, consents, handovers, inVehicle] = said;
   return (jobId) => {
     const own = <T extends { jobId: string }>(rows: readonly T[]) =>
       rows.filter((r) => r.jobId === jobId);
@@ -96,6 +100,7 @@ export async function loadJobRecords(
       changes: own(changes),
       consents: own(consents),
       operations: own(operations),
+      inVehicle: own(inVehicle),
       writtenElsewhere: new Set(own(written).map((w) => w.unitId)),
       authority: own(authorities)[0],
       handovers: own(handovers)[0]?.times ?? 0,

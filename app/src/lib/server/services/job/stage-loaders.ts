@@ -6,6 +6,8 @@ import { listPhotos } from '../../repositories/arrive.ts';
 import { listJobsOfVin } from '../../repositories/jobs.ts';
 import { listJobsOfUnit } from '../../repositories/job-units.ts';
 import { listScansOfJob, type ScanRow } from '../../repositories/scans.ts';
+import type { InVehicleRow } from '../../repositories/in-vehicle.ts';
+import { describeAlternates } from '../build/describe-alternates.ts';
 import { describeExercise } from '../prove/describe-exercise.ts';
 import { describeScanHead } from '../prove/describe-scan.ts';
 import { loadJobView, type JobView } from './job-view.ts';
@@ -40,6 +42,12 @@ const LOADERS: Readonly<Partial<Record<Stage, StageLoader>>> = {
     network: await describeNetwork(deps, view),
     desk: describeDesk(deps, view)
   }),
+  async write(deps, view) {
+    return {
+      alternates: await describeAlternates(deps, view),
+      toldInVehicle: view.records.inVehicle.map(tellRow).reverse()
+    };
+  },
   return: loadScans
 };
 
@@ -52,6 +60,10 @@ export async function loadStageExtras(
   const view = load && (await loadJobView(deps, number));
   return load && view ? { ...NO_EXTRAS, ...(await load(deps, view)) } : NO_EXTRAS;
 }
+
+const tellRow = ({ operationId, outcome, signs, note, at, personName }: InVehicleRow) => ({
+  ...{ operationId, outcome, signs, note, at, personName }
+});
 
 function identityOf(view: JobView): Partial<StageExtras> {
   const labels = Object.fromEntries(

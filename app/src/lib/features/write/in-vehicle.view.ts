@@ -1,0 +1,43 @@
+import { formatAddress, formatCount } from '@badger/core/base/format';
+import type { Alternate } from '@badger/core/clone/rank-alternates';
+import type { VehicleSign } from '@badger/core/operation/in-vehicle';
+import { SIGN_WORDS } from '$lib/messages/in-vehicle.ts';
+
+/** What was seen, as one sentence without its full stop. Example: `Cranks and does not start (after 3 s)`. */
+export function seenWords(signs: readonly VehicleSign[], note: string): string {
+  const seen = signs
+    .filter((s) => s !== 'other-fault' || note === '')
+    .map((s, i) => (i === 0 ? SIGN_WORDS[s] : SIGN_WORDS[s].toLowerCase()))
+    .join(', ');
+  if (seen === '') return note;
+  return note === '' ? seen : `${seen} (${note})`;
+}
+
+/** Example: `reads 3, 4`. */
+export const readWords = (reads: readonly number[]): string =>
+  `${reads.length === 1 ? 'read' : 'reads'} ${reads.join(', ')}`;
+
+const COVER: Readonly<Record<Alternate['checked'], string>> = {
+  all: 'covered by checksums',
+  some: 'partly covered by checksums',
+  none: 'covered by no checksum',
+  unknown: ''
+};
+
+/** Where it differs and what lies there. Addresses from `base`. */
+export function whereWords(
+  { ranges, fields, checked }: Pick<Alternate, 'ranges' | 'fields' | 'checked'>,
+  base: number
+): string {
+  const [first] = ranges;
+  if (!first) return '';
+  const more = ranges.length === 1 ? '' : ` and ${formatCount(ranges.length - 1)} more`;
+  const what = fields.length === 0 ? '' : `: ${fields.join(', ')}`;
+  return [`from ${formatAddress(base + first.start)}${more}${what}`, COVER[checked]]
+    .filter((t) => t !== '')
+    .join(', ');
+}
+
+/** The reason that stands in the record when a lead takes an alternate. */
+export const reasonOf = (signs: readonly VehicleSign[], note: string): string =>
+  `What was written failed in the vehicle: ${seenWords(signs, note)}`.slice(0, 300);
