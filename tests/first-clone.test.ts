@@ -1,7 +1,7 @@
 // The clone that is read back equal and fails in its vehicle, and the alternate read that saves it: PW-EC9, over the sockets, with the truck that tells.
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { VehicleSign } from '@badger/core/operation/in-vehicle';
+import type { VehicleSign } from '@badger/core/clone/in-vehicle';
 import type { UnitRole } from '@badger/core/job/roles';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { buildClone } from '../app/src/lib/server/services/build/build-clone.ts';
@@ -219,7 +219,9 @@ describe('the alternate read', () => {
     expect(await gateCodes()).toContain('look gate.image.failed');
     // of the write that runs nothing is to be replaced
     expect(await describeAlternates(shop.root.deps, await view())).toEqual([]);
-    const kinds = await db.query(`select kind from job_event where kind like 'vehicle.%' order by id`);
+    const kinds = await db.query(
+      `select kind from job_event where kind like 'vehicle.%' order by id`
+    );
     expect(kinds.rows.map((r: { kind: string }) => r.kind)).toEqual([
       ...['vehicle.fails', 'vehicle.runs', 'vehicle.fails', 'vehicle.runs']
     ]);

@@ -1,6 +1,6 @@
 import type { Alternate } from '@badger/core/clone/rank-alternates';
 import type { UnitRole } from '@badger/core/job/roles';
-import type { VehicleSign } from '@badger/core/operation/in-vehicle';
+import type { VehicleSign } from '@badger/core/clone/in-vehicle';
 
 /** What could be written of one region instead of what failed in the vehicle; the most promising first. */
 export interface AlternatesData {

@@ -77,7 +77,9 @@ export interface LiveStation {
         readonly totalBytes: number;
         readonly bytesPerSecond: number;
         readonly leftSeconds: number | undefined;
-        readonly pace: 'starting' | 'steady' | 'slow' | 'stalled';
+        readonly pace: 'starting' | 'steady' | 'slow' | 'erasing' | 'stalled';
+        /** Since something was heard. */
+        readonly silentSeconds: number;
         /** Why its end is not stored yet, and whether a finished read waits in memory. */
         readonly unstored: Problem | undefined;
         readonly offersImage: boolean;

@@ -42,6 +42,7 @@ const operation: NonNullable<LiveStation['operation']> = {
   bytesPerSecond: 700,
   leftSeconds: 660,
   pace: 'stalled',
+  silentSeconds: 12,
   unstored: undefined,
   offersImage: false,
   sample: undefined
@@ -70,8 +71,14 @@ describe('the bench line', () => {
       done: 'done 14:41'
     });
     expect(plain(view.operation?.detail)).toBe(
-      '462 848 of 1 048 576 bytes · 700 B/s, stands still'
+      '462 848 of 1 048 576 bytes · 700 B/s, stands still for 12 s'
     );
+    // while blocks are erased no byte is due
+    const erasing = viewBenchLine(
+      { ...station, operation: { ...operation, pace: 'erasing' } },
+      now
+    );
+    expect(plain(erasing.operation?.detail)).toBe('no byte moves meanwhile, 12 s');
   });
   it('shows dashes when the supply does not answer', () => {
     expect(viewBenchLine({ ...station, supply: undefined }, now)).toMatchObject({

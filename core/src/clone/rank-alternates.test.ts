@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Comparison } from '../image/compare.ts';
 import type { Range } from '../image/range.ts';
-import { VEHICLE_SIGNS, type VehicleSign } from '../operation/in-vehicle.ts';
+import { VEHICLE_SIGNS, type VehicleSign } from './in-vehicle.ts';
 import { parseProfile } from '../profile/parse-profile.ts';
 import { getRegion, type Profile } from '../profile/profile.ts';
 import type { ProfileDocument } from '../profile/schema.ts';

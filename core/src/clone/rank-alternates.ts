@@ -3,7 +3,7 @@ import { fieldsOfRegion } from '../field/fields-of-profile.ts';
 import type { Comparison } from '../image/compare.ts';
 import type { Finding } from '../image/finding.ts';
 import { contains, overlaps, type Range } from '../image/range.ts';
-import type { VehicleSign } from '../operation/in-vehicle.ts';
+import type { VehicleSign } from './in-vehicle.ts';
 import { getRegion, type Profile } from '../profile/profile.ts';
 import { isScrambled } from '../transform/plain-region.ts';
 import { knowRegion } from '../trust/read-set.ts';

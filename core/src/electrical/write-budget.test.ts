@@ -4,8 +4,6 @@ import { describe, expect, it } from 'vitest';
 import { parseProfile } from '../profile/parse-profile.ts';
 import type { Profile } from '../profile/profile.ts';
 import type { ProfileDocument } from '../profile/schema.ts';
-import { writeCarried } from '../gates/rules/write-carried.ts';
-import type { GateFacts } from '../gates/facts.ts';
 import { budgetWrite, judgeWriteBudget, type WriteBudget } from './write-budget.ts';
 
 const text = readFileSync(new URL('../../../profiles/pw-ec9.json', import.meta.url), 'utf8');
@@ -72,22 +70,5 @@ describe('the limit that is set', () => {
         ).toBeLessThanOrEqual(now);
       })
     );
-  });
-  it('is told at the gate where the bench feeds the unit, and nowhere else', () => {
-    const supply = { on: true, setMv: 13000, limitMa: 2500, measuredMv: 13000, measuredMa: 400 };
-    const say = (change: Partial<GateFacts>) => {
-      const facts = { carrier: 'can-uds', budget, supply: { ...supply, ratedMa: 9000 }, ...change };
-      return writeCarried(facts as unknown as GateFacts)?.code;
-    };
-    expect(say({})).toBe('gate.budget.carried');
-    for (const change of [
-      { carrier: 'chip' as const },
-      { carrier: 'vehicle-uds' as const },
-      { budget: undefined },
-      { supply: undefined },
-      { supply: { ...supply, on: false, ratedMa: 9000 } },
-      { feed: { by: 'vehicle' as const, measuredMv: 13000, ageSeconds: 1 } }
-    ])
-      expect(say(change), JSON.stringify(change)).toBeUndefined();
   });
 });

@@ -6,6 +6,7 @@ import { notTheOriginal, notTheOriginalRestored } from './rules/not-the-original
 import { originalsTrusted } from './rules/originals-trusted.ts';
 import { recipeHolds } from './rules/recipe-holds.ts';
 import { rulesHold } from './rules/rules-hold.ts';
+import { writeCarried } from './rules/write-carried.ts';
 
 const region = (name: string, change: Partial<RegionGateFact> = {}): RegionGateFact => ({
   ...{
@@ -47,6 +48,25 @@ it('just what failed in the vehicle before is told, and holds nobody who has ano
   expect(say(imageUntried, { failedBefore: false })).toBeUndefined();
   expect(say(imageUntried, {})).toBeUndefined();
   expect(say(imageUntried, { failedBefore: true, image: 'stale' })).toBeUndefined();
+});
+
+it('what the write takes is told where the bench feeds the unit, and nowhere else', () => {
+  const supply = { on: true, setMv: 13000, limitMa: 2500, measuredMv: 13000, measuredMa: 400 };
+  const budget = { eraseSeconds: 9, writeSeconds: 9, backSeconds: 9, erasingMa: 900, writingMa: 1 };
+  const bench = { carrier: 'can-uds', budget, supply: { ...supply, ratedMa: 9000 } } as const;
+  expect(say(writeCarried, bench)).toBe('go gate.budget.carried');
+  expect(say(writeCarried, { ...bench, supply: { ...bench.supply, limitMa: 800 } })).toBe(
+    'stop gate.budget.limit'
+  );
+  for (const change of [
+    { carrier: 'chip' as const },
+    { carrier: 'vehicle-uds' as const },
+    { budget: undefined },
+    { supply: undefined },
+    { supply: { ...bench.supply, on: false } },
+    { feed: { by: 'vehicle' as const, measuredMv: 13000, ageSeconds: 1 } }
+  ])
+    expect(say(writeCarried, { ...bench, ...change }), JSON.stringify(change)).toBeUndefined();
 });
 
 describe('what the image is made of', () => {

@@ -1,4 +1,4 @@
-import type { InVehicleFact } from '../operation/in-vehicle.ts';
+import type { InVehicleFact } from '../clone/in-vehicle.ts';
 import type { OperationFact } from './work-state.ts';
 import type { ReadRole, UnitRole } from './roles.ts';
 import type { JobResult, Reason } from './shape.ts';

@@ -3,7 +3,7 @@ import type { Result } from '../base/result.ts';
 import { needsDonor, type RegionParts } from '../clone/parts.ts';
 import type { RecipeLine } from '../clone/plan.ts';
 import type { DonorCheck } from '../match/judge-donor.ts';
-import { failureOfContent, lastWordOn, type InVehicleFact } from '../operation/in-vehicle.ts';
+import { failureOfContent, lastWordOn, type InVehicleFact } from '../clone/in-vehicle.ts';
 import type { CloneMethod, Profile } from '../profile/profile.ts';
 import { findAuthorityGap, touchesSecurity, type AuthorityGap } from './authority.ts';
 import { resolveMethod } from './clone-method.ts';

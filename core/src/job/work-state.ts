@@ -1,6 +1,6 @@
 import { isUnitSilent } from '../access/unit-silent.ts';
 import type { Problem } from '../base/result.ts';
-import type { InVehicleFact } from '../operation/in-vehicle.ts';
+import type { InVehicleFact } from '../clone/in-vehicle.ts';
 import { isActive, type OperationKind, type OperationState } from '../operation/life-cycle.ts';
 
 /** One operation of a job, as far as the state of the job rests on it. Oldest first in every list. */

@@ -22,6 +22,34 @@ describe('progress', () => {
     ];
     expect(estimateProgress(slow, { totalBytes: 14_500, nowMs: 15_500 }).pace).toBe('slow');
   });
+  it('work in large steps is no stall until ten of its gaps have passed', () => {
+    // a block every four seconds
+    const coarse = Array.from({ length: 6 }, (_, i) => ({ atMs: i * 4000, doneBytes: i * 4096 }));
+    const paceAt = (nowMs: number) => estimateProgress(coarse, { totalBytes: 1e6, nowMs }).pace;
+    expect(paceAt(29_000)).not.toBe('stalled');
+    expect(paceAt(59_000)).not.toBe('stalled');
+    expect(paceAt(61_000)).toBe('stalled');
+    expect(estimateProgress(coarse, { totalBytes: 1e6, nowMs: 61_000 }).silentSeconds).toBe(41);
+  });
+  it('while blocks are erased no byte is due, and a stall is three times the usual', () => {
+    const erasing = (sinceMs: number, usualMs: number) =>
+      estimateProgress(steady, {
+        ...{ totalBytes: 14_500, nowMs: 100_000 },
+        quiet: { sinceMs, usualMs }
+      });
+    expect(erasing(80_000, 10_000)).toMatchObject({ pace: 'erasing', silentSeconds: 20 });
+    expect(erasing(70_001, 10_000).pace).toBe('erasing');
+    expect(erasing(69_999, 10_000).pace).toBe('stalled');
+    // of a short one not before the patience
+    expect(erasing(96_000, 100).pace).toBe('erasing');
+    expect(erasing(94_000, 100).pace).toBe('stalled');
+    // also before anything else has moved
+    const first = estimateProgress([{ atMs: 0, doneBytes: 0 }], {
+      ...{ totalBytes: 10, nowMs: 20_000 },
+      quiet: { sinceMs: 1000, usualMs: 30_000 }
+    });
+    expect(first.pace).toBe('erasing');
+  });
   it('promises nothing before anything has moved', () => {
     expect(estimateProgress([], { totalBytes: 10, nowMs: 0 })).toMatchObject({
       pace: 'starting',

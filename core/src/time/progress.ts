@@ -7,9 +7,26 @@ export interface ProgressPoint {
 export interface ProgressEstimate {
   readonly bytesPerSecond: number;
   readonly leftSeconds: number | undefined;
-  /** `steady`, `slow` (under half of what it was), or `stalled` (nothing for longer than the patience). */
-  readonly pace: 'starting' | 'steady' | 'slow' | 'stalled';
+  /**
+   * `steady`, `slow` (under half of what it was), `erasing` (no byte is due, and it takes no longer than it may), or `stalled` (nothing for
+   * longer than the patience).
+   */
+  readonly pace: 'starting' | 'steady' | 'slow' | 'erasing' | 'stalled';
+  /** Since something was heard. */
+  readonly silentSeconds: number;
 }
+
+/** A stretch in which no byte moves: blocks are erased. Units: ms. */
+export interface QuietStretch {
+  readonly sinceMs: number;
+  /** How long it usually takes. */
+  readonly usualMs: number;
+}
+
+/** A unit that erases so many times longer than usual stands still. Source: common practice. */
+const ERASE_PATIENCE = 3;
+/** So many usual gaps without a byte are a stall, where that is longer than the patience. Source: common practice. */
+const GAPS = 10;
 
 /**
  * Estimates rate and time left from recent points (ascending, the last is the newest).
@@ -22,33 +39,61 @@ export function estimateProgress(
     totalBytes,
     nowMs,
     patienceMs = 5000,
-    windowMs = 5000
+    windowMs = 5000,
+    quiet
   }: {
     totalBytes: number;
     nowMs: number;
     patienceMs?: number;
     windowMs?: number;
+    /** Blocks are erased now. */
+    quiet?: QuietStretch | undefined;
   }
+): ProgressEstimate {
+  const estimate = estimateBytes(points, { totalBytes, nowMs, patienceMs, windowMs });
+  if (!quiet) return estimate;
+  const silentMs = nowMs - quiet.sinceMs;
+  const late = silentMs > Math.max(patienceMs, ERASE_PATIENCE * quiet.usualMs);
+  return { ...estimate, pace: late ? 'stalled' : 'erasing', silentSeconds: silentMs / 1000 };
+}
+
+function estimateBytes(
+  points: readonly ProgressPoint[],
+  {
+    totalBytes,
+    nowMs,
+    patienceMs,
+    windowMs
+  }: { totalBytes: number; nowMs: number; patienceMs: number; windowMs: number }
 ): ProgressEstimate {
   const first = points[0];
   const last = points.at(-1);
   if (!first || !last || last.doneBytes === first.doneBytes) {
     const waited = first ? nowMs - first.atMs : 0;
     const pace = waited > patienceMs ? 'stalled' : 'starting';
-    return { bytesPerSecond: 0, leftSeconds: undefined, pace };
+    const silentSeconds = waited / 1000;
+    return { bytesPerSecond: 0, leftSeconds: undefined, pace, silentSeconds };
   }
   const overall = rate(first, last, nowMs);
   const recent = points.find((p) => p.atMs >= last.atMs - windowMs) ?? first;
   const lately = recent === last ? overall : rate(recent, last, nowMs);
   const silentMs = nowMs - lastChange(points);
-  const pace = silentMs > patienceMs ? 'stalled' : lately < overall / 2 ? 'slow' : 'steady';
+  const patience = Math.max(patienceMs, GAPS * usualGap(points));
+  const pace = silentMs > patience ? 'stalled' : lately < overall / 2 ? 'slow' : 'steady';
   const leftSeconds = lately > 0 ? (totalBytes - last.doneBytes) / lately : undefined;
-  return { bytesPerSecond: lately, leftSeconds, pace };
+  return { bytesPerSecond: lately, leftSeconds, pace, silentSeconds: silentMs / 1000 };
 }
 
 function rate(from: ProgressPoint, to: ProgressPoint, nowMs: number): number {
   const ms = Math.max(1, Math.max(to.atMs, Math.min(nowMs, to.atMs + 1000)) - from.atMs);
   return ((to.doneBytes - from.doneBytes) * 1000) / ms;
+}
+
+/** Middle of the gaps between one step forward and the next. Units: ms. */
+function usualGap(points: readonly ProgressPoint[]): number {
+  const steps = points.filter((p, i) => i === 0 || p.doneBytes !== points[i - 1]?.doneBytes);
+  const gaps = steps.slice(1).map((p, i) => p.atMs - (steps[i] as ProgressPoint).atMs);
+  return gaps.sort((a, b) => a - b)[Math.floor(gaps.length / 2)] ?? 0;
 }
 
 function lastChange(points: readonly ProgressPoint[]): number {

@@ -1,4 +1,4 @@
-import type { VehicleSign } from '@badger/core/operation/in-vehicle';
+import type { VehicleSign } from '@badger/core/clone/in-vehicle';
 import { num, type Texts } from './message.ts';
 
 /** What is seen in the vehicle, as a person says it. */

@@ -1,4 +1,4 @@
-import { VEHICLE_SIGNS } from '@badger/core/operation/in-vehicle';
+import { VEHICLE_SIGNS } from '@badger/core/clone/in-vehicle';
 import { WANTED_FILES } from '@badger/core/file-service/file-answer';
 
 const regionId = { type: 'string', minLength: 1, maxLength: 60 } as const;

@@ -82,13 +82,22 @@ function untilEnd(leftSeconds: number | undefined, now: Date) {
   };
 }
 
+/** How it goes: slow work goes on, what stands still says for how long. */
+function paceWords({
+  pace,
+  silentSeconds
+}: Pick<NonNullable<LiveStation['operation']>, 'pace' | 'silentSeconds'>): string {
+  if (pace === 'stalled') return `stands still for ${formatDuration(silentSeconds)}`;
+  return pace === 'erasing' ? `no byte moves meanwhile, ${formatDuration(silentSeconds)}` : pace;
+}
+
 function viewOperation(op: NonNullable<LiveStation['operation']>, now: Date): OperationLine {
   const current =
     op.regions.find((r) => !['waiting', 'equal', 'read'].includes(r.phase)) ?? op.regions[0];
   const verb = VERBS[current?.phase ?? 'waiting'] ?? 'Preparing';
   const doing = op.kind === 'identify' ? 'Reading chip id' : verb;
   const unstored = op.unstored && messageOfProblem(op.unstored).title;
-  const pace = op.pace === 'stalled' ? 'stands still' : op.pace;
+  const pace = paceWords(op);
   const bytes = current
     ? `${formatCount(current.doneBytes)} of ${formatCount(current.lengthBytes)} bytes`
     : '';
@@ -97,6 +106,10 @@ function viewOperation(op: NonNullable<LiveStation['operation']>, now: Date): Op
     ...untilEnd(op.leftSeconds, now),
     percent: op.totalBytes > 0 ? (op.doneBytes / op.totalBytes) * 100 : 0,
     unstored: unstored !== undefined,
-    detail: unstored ?? (bytes ? `${bytes} · ${formatRate(op.bytesPerSecond)}, ${pace}` : pace)
+    detail:
+      unstored ??
+      (bytes && op.pace !== 'erasing'
+        ? `${bytes} · ${formatRate(op.bytesPerSecond)}, ${pace}`
+        : pace)
   };
 }

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { VEHICLE_SIGNS, type VehicleSign } from '@badger/core/operation/in-vehicle';
+  import { VEHICLE_SIGNS, type VehicleSign } from '@badger/core/clone/in-vehicle';
   import { may } from '$lib/features/live/may.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';

@@ -1,6 +1,6 @@
 import { formatAddress, formatCount } from '@badger/core/base/format';
 import type { Alternate } from '@badger/core/clone/rank-alternates';
-import type { VehicleSign } from '@badger/core/operation/in-vehicle';
+import type { VehicleSign } from '@badger/core/clone/in-vehicle';
 import { SIGN_WORDS } from '$lib/messages/in-vehicle.ts';
 
 /** What was seen, as one sentence without its full stop. Example: `Cranks and does not start (after 3 s)`. */

@@ -11,6 +11,7 @@ import { getRegion } from '@badger/core/profile/profile';
 import type { SupplySample } from '@badger/core/port/supply';
 import {
   estimateProgress,
+  type QuietStretch,
   type ProgressEstimate,
   type ProgressPoint
 } from '@badger/core/time/progress';
@@ -76,6 +77,7 @@ export class LiveOperation {
   limitMa = 0;
   #flushed = 0;
   #points: ProgressPoint[] = [];
+  #quiet: QuietStretch | undefined;
   #written = new Map<string, number>();
   #readBack = new Map<string, number>();
 
@@ -106,9 +108,11 @@ export class LiveOperation {
     return sum;
   }
 
-  phase(regionId: string, phase: RegionProgress['phase']): void {
+  /** `usualMs`: how long it usually takes until bytes move again. */
+  phase(regionId: string, phase: RegionProgress['phase'], usualMs?: number): void {
     const region = this.regions.find((r) => r.regionId === regionId);
     if (!region) return;
+    this.#quiet = usualMs === undefined ? undefined : { sinceMs: performance.now(), usualMs };
     region.phase = phase;
     region.doneBytes = phase === 'equal' || phase === 'read' ? region.lengthBytes : 0;
   }
@@ -130,7 +134,9 @@ export class LiveOperation {
     const nowMs = performance.now();
     const first = { atMs: this.startedMs, doneBytes: 0 };
     const points = this.#points.length < KEPT_POINTS / 2 ? [first, ...this.#points] : this.#points;
-    const estimate = estimateProgress(points, { totalBytes: this.totalBytes, nowMs });
+    const estimate = estimateProgress(points, {
+      ...{ totalBytes: this.totalBytes, nowMs, quiet: this.#quiet }
+    });
     const leftSeconds = computeSecondsLeft(this.#pieces(), (nowMs - this.startedMs) / 1000);
     return { ...estimate, leftSeconds };
   }

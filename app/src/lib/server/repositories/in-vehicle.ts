@@ -1,5 +1,5 @@
 import { asc, eq, inArray } from 'drizzle-orm';
-import type { InVehicleFact } from '@badger/core/operation/in-vehicle';
+import type { InVehicleFact } from '@badger/core/clone/in-vehicle';
 import type { Tx } from '../db/client.ts';
 import { toldInVehicle } from '../db/schema/in-vehicle.ts';
 import { person } from '../db/schema/people.ts';

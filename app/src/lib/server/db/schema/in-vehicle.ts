@@ -1,5 +1,5 @@
 import { index, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import type { TriedContent, VehicleSign } from '@badger/core/operation/in-vehicle';
+import type { TriedContent, VehicleSign } from '@badger/core/clone/in-vehicle';
 import { createdAt, id } from './columns.ts';
 import { job } from './jobs.ts';
 import { person } from './people.ts';

@@ -2,7 +2,7 @@ import type { UnitRole } from '@badger/core/job/roles';
 import { rankAlternates, type KeptContent } from '@badger/core/clone/rank-alternates';
 import type { PlanLine } from '@badger/core/clone/plan';
 import { trustedContent } from '@badger/core/job/trusted-content';
-import { failuresOf } from '@badger/core/operation/in-vehicle';
+import { failuresOf } from '@badger/core/clone/in-vehicle';
 import type { Range } from '@badger/core/image/range';
 import type { AlternatesData } from '../../../in-vehicle-types.ts';
 import type { Deps } from '../../deps.ts';

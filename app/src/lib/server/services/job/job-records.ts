@@ -86,8 +86,8 @@ export async function loadJobRecords(
     () => countHandovers(db, jobIds),
     () => listToldInVehicle(db, jobIds)
   ]);
-  const [authorities, arrivals, scans, tests, connections, deskValues, accepted, ...said] = rest;
-  const [changes, consents, handovers, inVehicle] = said;
+  const [authorities, arrivals, scans, tests, connections, deskValues, ...said] = rest;
+  const [accepted, changes, consents, handovers, inVehicle] = said;
   return (jobId) => {
     const own = <T extends { jobId: string }>(rows: readonly T[]) =>
       rows.filter((r) => r.jobId === jobId);
@@ -105,8 +105,7 @@ export async function loadJobRecords(
       authority: own(authorities)[0],
       handovers: own(handovers)[0]?.times ?? 0,
       arrival: own(arrivals)[0],
-      ...newestScans(own(scans)),
-      tests: own(tests),
+      ...{ ...newestScans(own(scans)), tests: own(tests) },
       connections: own(connections),
       deskValues: own(deskValues),
       kit

@@ -103,7 +103,7 @@ function describeOperation(live: LiveOperation): NonNullable<LiveStation['operat
     totalBytes: live.totalBytes,
     bytesPerSecond: estimate.bytesPerSecond,
     leftSeconds: estimate.leftSeconds,
-    pace: estimate.pace,
+    ...{ pace: estimate.pace, silentSeconds: estimate.silentSeconds },
     unstored: live.unstored,
     offersImage: live.unstored !== undefined && live.image !== undefined,
     sample: last

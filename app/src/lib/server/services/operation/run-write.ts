@@ -4,11 +4,12 @@ import type { MemoryAccess } from '@badger/core/access/memory-access';
 import { reaches } from '@badger/core/access/access';
 import { differingBlocks } from '@badger/core/clone/differing-blocks';
 import { compareImages } from '@badger/core/image/compare';
-import type { Range } from '@badger/core/image/range';
+import { lengthOf, type Range } from '@badger/core/image/range';
 import { imageOfLine, type PlanLine, type WriteOrigin } from '@badger/core/clone/plan';
 import { joinBytes, sliceImage, type SparseImage } from '@badger/core/image/image';
 import type { ToldAfter } from '@badger/core/operation/writes';
 import { getRegion, rangeOf } from '@badger/core/profile/profile';
+import { eraseSeconds } from '@badger/core/time/estimate';
 import { loadImage } from '../../repositories/images.ts';
 import type { Outcome } from './conclude-operation.ts';
 import { waitForVolts } from './before-erase.ts';
@@ -110,7 +111,8 @@ async function writeRange(
   const { live, deps } = run;
   const region = getRegion(live.spec.profile, line.regionId);
   if (region.eraseBlockBytes !== undefined) {
-    live.phase(region.id, 'erasing');
+    const share = lengthOf(range) / region.lengthBytes;
+    live.phase(region.id, 'erasing', eraseSeconds(region) * share * 1000);
     deps.bench.changed();
     const erased = await memory.erase(range);
     if (!erased.ok) return erased;

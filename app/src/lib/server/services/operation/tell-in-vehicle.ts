@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
-import { triedContents, type VehicleSign } from '@badger/core/operation/in-vehicle';
+import { triedContents, type VehicleSign } from '@badger/core/clone/in-vehicle';
 import type { TellInVehicle } from '../../../schema/requests.ts';
 import type { Deps } from '../../deps.ts';
 import { appendEvent } from '../../repositories/events.ts';

@@ -1,4 +1,4 @@
-import type { PlanLine, PlanSource } from '../clone/plan.ts';
+import type { PlanLine, PlanSource } from './plan.ts';
 
 /** What is seen in the vehicle of a unit that does not do there what it should. */
 export const VEHICLE_SIGNS = [

@@ -1,8 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { checkClose, type CloseFacts } from '../job/close.ts';
-import { shapeOf } from '../job/shape.ts';
-import { stateOfWrite, type OperationFact } from '../job/work-state.ts';
-import { failureOfContent, failuresOf, lastWordOn, type InVehicleFact } from './in-vehicle.ts';
+import { checkClose, type CloseFacts } from './close.ts';
+import { shapeOf } from './shape.ts';
+import { stateOfWrite, type OperationFact } from './work-state.ts';
+import {
+  failureOfContent,
+  failuresOf,
+  lastWordOn,
+  type InVehicleFact
+} from '../clone/in-vehicle.ts';
 
 const told = (
   operationId: string,
