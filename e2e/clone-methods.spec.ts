@@ -59,6 +59,16 @@ const CASES: readonly Case[] = [
     built: /32 bytes put in place: 1 secret; 4.194.268 bytes stay the donor’s/
   },
   {
+    ...{ name: 'the other make’s donor', family: 'QN-TC2', access: 'bench-0' },
+    ...{ method: 'whole-image', vin: 'U8NMB7D1902200931', chip: false },
+    ...{ original: '0390', donor: '0391' },
+    reads: {
+      original: ['EEPROM', 'Processor flash', 'External flash', 'Program flash'],
+      donor: ['EEPROM', 'Processor flash', 'External flash', 'Program flash']
+    },
+    built: /48 bytes of learnt values set back/
+  },
+  {
     ...{ name: 'two processors', family: 'PW-DX2', access: 'bench-0', method: 'whole-image' },
     ...{ vin: 'U8PLD2A6400118830', chip: false, original: '0473', donor: '0474' },
     reads: {
@@ -69,7 +79,7 @@ const CASES: readonly Case[] = [
   }
 ];
 /** Megabytes over a simulated pair take minutes: only a run that asks for it carries them. */
-const LARGE = ['PW-DX2', 'PW-EC9', 'CV-GX7'];
+const LARGE = ['PW-DX2', 'PW-EC9', 'CV-GX7', 'QN-TC2'];
 
 async function post(page: Page, path: string, data: object): Promise<{ number: number }> {
   const origin = new URL(page.url()).origin;
@@ -159,6 +169,18 @@ async function walkSheet(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Go: The clone image is built' })).toBeVisible();
 }
 
+/** Learnt values are set back with one press, and carried again with one. */
+async function setBack(page: Page): Promise<void> {
+  const card = page.getByRole('region', { name: 'Learnt values' });
+  await expect(card).toContainText('is carried as it was read');
+  await card.getByRole('button', { name: 'Set back clutch fill' }).click();
+  await expect(card).toContainText('is set back in what is written');
+  await card.getByRole('button', { name: 'Carry clutch fill' }).click();
+  await expect(card).toContainText('is carried as it was read');
+  await card.getByRole('button', { name: 'Set back clutch fill' }).click();
+  await expect(card).toContainText('is set back in what is written');
+}
+
 /** What the vehicle says counts for more than what was proven; told wrong, it is told again. */
 async function tellVehicle(page: Page): Promise<void> {
   const card = page.getByRole('region', { name: 'In the vehicle' });
@@ -203,6 +225,7 @@ for (const c of CASES)
       await expect(benchLine(page)).toContainText('Nothing is running');
     }
     await openStop(page, number, 'build');
+    if (c.family === 'QN-TC2') await setBack(page);
     await page.getByRole('button', { name: 'Build the clone image' }).click();
     await expect(page.getByRole('heading', { name: 'Go: The clone image is built' })).toBeVisible();
     await expect(page.locator('main')).toContainText(c.built);

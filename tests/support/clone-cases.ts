@@ -12,6 +12,8 @@ export interface CloneCase {
   readonly partner?: string;
   /** Regions that are written. */
   readonly written: readonly string[];
+  /** The family’s learnt values are set back in what is written. */
+  readonly setBack?: boolean;
   /** A lead has to say so, where nobody knows how it is checked. */
   readonly consent?: boolean;
 }
@@ -41,6 +43,12 @@ export const CLONE_CASES: readonly CloneCase[] = [
   {
     ...{ name: 'scrambled, merged laid bare', family: 'CV-GX7', method: 'merge', key: 'bench-0' },
     ...{ original: '0405', donor: '0406', written: ['eeprom', 'flash'] }
+  },
+  {
+    ...{ name: 'whole image with the other make’s donor, learnt values set back' },
+    ...{ family: 'QN-TC2', method: 'whole-image', key: 'bench-0' },
+    ...{ original: '0390', donor: '0391', setBack: true },
+    written: ['eeprom', 'processor', 'external', 'program']
   },
   {
     ...{ name: 'two processors', family: 'PW-DX2', method: 'whole-image', key: 'bench-0' },

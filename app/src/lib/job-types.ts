@@ -244,6 +244,15 @@ export interface JobData {
   readonly method: CloneMethod;
   /** Where each byte that is written comes from, or why nothing can be built; undefined where nothing is written. */
   readonly parts: Result<readonly RegionParts[]> | undefined;
+  /** Learnt values that the family lets be set back, and whether they are. Offsets of the first copy. */
+  readonly resets: readonly {
+    readonly regionId: string;
+    readonly start: number;
+    readonly end: number;
+    readonly name: string;
+    readonly why: string;
+    readonly on: boolean;
+  }[];
   /** What was built comes to, in words; undefined where nothing is. */
   readonly buildWords: string | undefined;
   /** Why it cannot be built now. */

@@ -17,6 +17,7 @@ export interface CloneCodes {
   'clone.field.torn': { field: string; region: string };
   'clone.mileage.apart': { field: string };
   'clone.together.missing': { region: string };
+  'clone.reset.other': { region: string };
   'clone.nothing.left': { method: string };
   'clone.source.missing': { region: string; from: string };
   'clone.source.unsound': { rule: string; from: string };

@@ -9,6 +9,7 @@ import { getRegion, rangeOf, type Profile, type SecretField } from '../profile/p
 import { spanOf } from '../trust/sense.ts';
 import { isScrambled, layBare, scramble } from '../transform/plain-region.ts';
 import type { PartSource, PlanPart, RegionParts } from './parts.ts';
+import { fillOf, resetAt } from './resets.ts';
 import type { Provenance, SumLine } from './plan.ts';
 import { traceParts } from './trace-parts.ts';
 
@@ -49,7 +50,10 @@ export function composeRegion(
   const { lengthBytes } = getRegion(profile, region.regionId);
   const plain = new Uint8Array(lengthBytes);
   for (const part of region.parts) {
-    const bytes = bytesOfPart(profile, part, { plain: plainOf.value, contents });
+    const bytes = bytesOfPart(profile, part, {
+      ...{ plain: plainOf.value, contents },
+      regionId: region.regionId
+    });
     if (!bytes.ok) return bytes;
     plain.set(bytes.value, part.start);
   }
@@ -76,7 +80,9 @@ function layEachBare(
 ): Result<Plains> {
   const plains = new Map<PartSource, Uint8Array>();
   const region = getRegion(profile, regionId);
-  const wanted = new Set(parts.filter((p) => p.from !== 'partner').map((p) => p.from));
+  const wanted = new Set(
+    parts.map((p) => p.from).filter((from) => from !== 'partner' && from !== 'filler')
+  );
   for (const from of wanted) {
     const bytes = contents[from] && bytesOf(contents[from].image, rangeOf(region));
     // security data alone was read of it: that is enough where nothing else is taken
@@ -97,7 +103,6 @@ function findUnsound(
   plains: Plains
 ): Result<never> | undefined {
   for (const [from, plain] of plains) {
-    if (from === 'filler') continue;
     const own = parts.filter((p) => p.from === from);
     for (const check of rules.flatMap((rule) => checksOf(rule))) {
       const used = spanOf(check).some((span) => own.some((p) => overlaps(p, span)));
@@ -109,6 +114,7 @@ function findUnsound(
 }
 
 interface Taken {
+  readonly regionId: string;
   readonly plain: Plains;
   readonly contents: Contents;
 }
@@ -116,8 +122,12 @@ interface Taken {
 function bytesOfPart(
   profile: Profile,
   part: PlanPart,
-  { plain, contents }: Taken
+  { regionId, plain, contents }: Taken
 ): Result<Uint8Array> {
+  if (part.from === 'filler') {
+    const reset = resetAt(profile, regionId, part);
+    return reset ? ok(fillOf(reset)) : fail('clone.reset.other', { region: part.what });
+  }
   if (part.secretId === undefined) {
     const own = plain.get(part.from);
     return own

@@ -9,8 +9,9 @@ import {
   type Region,
   type SecretField
 } from '../profile/profile.ts';
+import { copiesOf, resetAt } from './resets.ts';
 
-/** Whose content a part of a clone image is. `filler`: nobody has any there, and a value was told for it. */
+/** Whose content a part of a clone image is. `filler`: nobody’s, a learnt value that is set back to what the family says. */
 export type PartSource = 'original' | 'donor' | 'partner' | 'supplied' | 'filler';
 
 /** Offsets of a region's plain content, and where their bytes come from. */
@@ -34,7 +35,7 @@ export interface RegionParts {
 /** A person takes bytes from elsewhere than the family says. `family`: back to what it says. */
 export interface SourceChange extends Range {
   readonly regionId: string;
-  readonly from: 'original' | 'donor' | 'partner' | 'family';
+  readonly from: 'original' | 'donor' | 'partner' | 'filler' | 'family';
   readonly reason: string;
 }
 
@@ -54,7 +55,7 @@ const REST = { what: '', why: '' } as const;
 /**
  * What is written by a method, region by region in the family's order, and where each byte comes from. A region that stays the donor's as a whole is
  * not written. Errors: `clone.method.other` (nothing is cloned), `clone.method.unfit` (the family has nothing for it), `gate.content.none` (no file),
- * `clone.change.outside`, `clone.change.supplied`, `clone.field.torn` (a field of two sources), `clone.mileage.apart` (not from where the identity is), `clone.together.missing`,
+ * `clone.change.outside`, `clone.change.supplied`, `clone.field.torn` (a field of two sources), `clone.reset.other` (not a learnt value that the family lets be set back), `clone.mileage.apart` (not from where the identity is), `clone.together.missing`,
  * `clone.nothing.left`.
  */
 export function planParts(profile: Profile, choice: PartsChoice): Result<RegionParts[]> {
@@ -167,15 +168,30 @@ function applyChanges(
     if (!region || !known || !isInside(known, change))
       return fail('clone.change.outside', { region: known?.name ?? change.regionId });
     const own = base[at] as RegionParts;
-    const laid =
-      change.from === 'family'
-        ? partsWithin(own, change).reduce(layPart, region)
-        : layPart(region, partOfChange(profile, own, change));
+    const reset = resetAt(profile, change.regionId, change);
+    if (change.from === 'filler' && !reset)
+      return fail('clone.reset.other', { region: known.name });
+    // a field that is set back is so in every copy, and comes back in every copy
+    const places = reset ? copiesOf(reset.spec) : [change];
+    const laid = places.reduce(
+      (parts, place) => layChange(profile, { own, parts }, { ...change, ...place }),
+      region
+    );
     if (change.from === 'partner' && !isSecret(profile, change, partner))
       return fail('clone.change.partner', { region: known.name });
     regions = regions.with(at, laid);
   }
   return ok(regions);
+}
+
+function layChange(
+  profile: Profile,
+  { own, parts }: { readonly own: RegionParts; readonly parts: RegionParts },
+  change: SourceChange
+): RegionParts {
+  return change.from === 'family'
+    ? partsWithin(own, change).reduce(layPart, parts)
+    : layPart(parts, partOfChange(profile, own, change));
 }
 
 const isInside = ({ lengthBytes }: Region, { start, end }: Range): boolean =>
@@ -194,10 +210,13 @@ function partOfChange(profile: Profile, base: RegionParts, change: SourceChange)
   return {
     ...{ start, end, why: same?.why ?? '', changed: reason },
     from: from as PartSource,
-    what: same?.what ?? secret?.name ?? '',
+    what: same?.what ?? secret?.name ?? resetName(profile, change),
     ...(secret && from === 'partner' ? { secretId: secret.id } : {})
   };
 }
+
+const resetName = (profile: Profile, change: SourceChange): string =>
+  change.from === 'filler' ? (resetAt(profile, change.regionId, change)?.spec.name ?? '') : '';
 
 /** Security data of which one copy lies at just these bytes. */
 const secretAt = ({ secrets }: Profile, regionId: string, { start, end }: Range) =>

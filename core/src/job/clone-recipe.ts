@@ -136,12 +136,12 @@ function sourcesFor(
   const { name } = getRegion(profile, region.regionId);
   const sources: PlanSource[] = [];
   for (const from of new Set(region.parts.map((p) => p.from))) {
+    // what is set back comes from nobody
+    if (from === 'filler') continue;
     const source =
       from === 'supplied'
         ? suppliedSource(facts, region.regionId, name)
-        : from === 'filler'
-          ? fail('clone.source.missing', { region: name, from })
-          : keptSource(facts, profile, { from, region, reads });
+        : keptSource(facts, profile, { from, region, reads });
     if (!source.ok) return source;
     sources.push(source.value);
   }

@@ -11,6 +11,7 @@ export interface ProfileCodes {
   'profile.order.incomplete': None;
   'profile.processor.unknown': None;
   'profile.range.outside': None;
+  'profile.reset.unfit': None;
   'profile.range.overlap': None;
   'profile.region.overlap': None;
   'profile.region.unknown': None;

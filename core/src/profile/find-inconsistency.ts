@@ -15,7 +15,7 @@ type Check = (profile: Profile, doc: ProfileDocument) => Problem | undefined;
 /**
  * The first thing in a profile that a schema cannot see; undefined when it holds together.
  * Errors: `profile.id.twice`, `profile.region.overlap`, `profile.region.unknown`, `profile.erase.uneven`,
- * `profile.order.incomplete`, `profile.field.outside`, `profile.range.outside`,
+ * `profile.order.incomplete`, `profile.field.outside`, `profile.range.outside`, `profile.reset.unfit`,
  * `profile.range.overlap`, `profile.secret.outside`, `profile.secret.unknown`, `profile.transform.unknown`, `profile.label.pattern`,
  * `profile.match.unknown`, `profile.supersession.loop`, `profile.access.unwired`, `profile.access.ground`,
  * `profile.access.order`, `profile.chip.size`, `profile.socket.access`, `profile.supply.order`, `profile.risk.unknown`, `profile.wear.order`, `profile.processor.unknown`,
@@ -139,6 +139,14 @@ const suppliedRanges: Check = (p) =>
       [range.over]
     )
   );
+
+/** Only learnt values are set back, and the pattern fills them exactly. */
+const resetFields: Check = (p) =>
+  firstOf(p.resets, ({ field, fill }, i) => {
+    const found = p.fields.find((f) => f.id === field);
+    const fits = found?.role === 'other' && found.lengthBytes % (fill.length / 2) === 0;
+    return fits ? undefined : problem('profile.reset.unfit', `clone/resets/${i}`);
+  });
 
 /** A method that puts a secret in its place names which. */
 const patchedSecrets: Check = (p) =>
@@ -300,6 +308,7 @@ const CHECKS: readonly Check[] = [
   findRuleGap,
   cloneRanges,
   suppliedRanges,
+  resetFields,
   patchedSecrets,
   transforms,
   otherFields,

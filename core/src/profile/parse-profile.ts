@@ -29,7 +29,7 @@ export function parseProfile(doc: ProfileDocument): Result<Profile> {
 }
 
 function toProfile(doc: ProfileDocument): Profile {
-  const { methods, ranges, together = [], supplied = [] } = doc.clone;
+  const { methods, ranges, together = [], supplied = [], resets = [] } = doc.clone;
   return {
     id: doc.id,
     version: doc.version,
@@ -61,7 +61,7 @@ function toProfile(doc: ProfileDocument): Profile {
       ...{ region, kind, what },
       over: { start: Number(start), end: Number(end) }
     })),
-    together,
+    ...{ together, resets },
     identity: (doc.identity ?? []).map(toField),
     match: doc.match,
     supersessions: doc.supersessions ?? [],

@@ -203,6 +203,15 @@ export interface SuppliedRange {
   readonly what: string;
 }
 
+/** Learnt values that may be set back on the bench. */
+export interface ResetField {
+  /** Id of the field. */
+  readonly field: string;
+  /** Upper-case hex. */
+  readonly fill: string;
+  readonly why: string;
+}
+
 export interface SecretField {
   readonly id: string;
   readonly name: string;
@@ -237,6 +246,8 @@ export interface Profile {
   }[];
   readonly cloneRanges: readonly CloneRange[];
   readonly suppliedRanges: readonly SuppliedRange[];
+  /** Learnt values that may be set back: a field, and what it holds then, repeated. */
+  readonly resets: readonly ResetField[];
   /** Processors that must be written in one job, in this order; empty for one. */
   readonly together: readonly string[];
   readonly match: readonly MatchRule[];

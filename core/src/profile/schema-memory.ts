@@ -205,6 +205,27 @@ export const clone = {
         }
       }
     },
+    resets: {
+      type: 'array',
+      description: 'Learnt values that may be set back on the bench: the unit learns them anew.',
+      items: {
+        type: 'object',
+        additionalProperties: false,
+        required: ['field', 'fill', 'why'],
+        properties: {
+          field: {
+            ...id,
+            description: 'A field of the family; never identity, security data or mileage.'
+          },
+          fill: {
+            type: 'string',
+            pattern: '^([0-9A-F]{2}){1,16}$',
+            description: 'What a unit that has learnt nothing holds there, repeated.'
+          },
+          why: text
+        }
+      }
+    },
     together: {
       type: 'array',
       items: id,

@@ -35,6 +35,7 @@ const profile: Profile = {
   cloneMethods: [],
   cloneRanges: [],
   suppliedRanges: [],
+  resets: [],
   together: [],
   match: [],
   supersessions: [],

@@ -9,7 +9,7 @@ export const ORIGIN_WORDS: Readonly<Record<ByteOrigin, string>> = {
   patched: 'Put in place',
   checksum: 'Corrected checksum',
   supplied: 'Supplied file',
-  filler: 'Filler'
+  filler: 'Set back'
 };
 
 const bytes = (n: number) => `${formatCount(n)} ${n === 1 ? 'byte' : 'bytes'}`;
@@ -31,7 +31,7 @@ export function planWords(told: PlanTelling): string {
     ...from(counts.original, 'from the original'),
     ...from(counts.patched, 'put in place'),
     ...from(counts.supplied, 'from the supplied file'),
-    ...from(counts.filler, 'of filler')
+    ...from(counts.filler, 'of learnt values set back')
   ];
   const what = carried.length > 0 ? `: ${listed(carried)}` : '';
   const kept = told.kept.length > 0 ? ` (${listed(told.kept.map(lower))})` : '';

@@ -7,7 +7,7 @@ export const SOURCE_WORDS: Readonly<Record<string, string>> = {
   donor: 'the donor',
   partner: 'the partner',
   supplied: 'the supplied file',
-  filler: 'the filler',
+  filler: 'what the family sets back',
   family: 'where the family says'
 };
 const whose = (from: string | number | undefined) => SOURCE_WORDS[text(from)] ?? text(from);
@@ -26,6 +26,11 @@ const method = (id: string | number | undefined) =>
 
 /** What is said about building what is written. */
 export const clone = {
+  'clone.reset.other': (p) => ({
+    title: 'Not to be set back',
+    text: `The family names no learnt value at just these bytes of ${text(p['region'])}.`,
+    clear: 'Choose one of the learnt values that Build lists.'
+  }),
   'clone.region.untrusted': (p) => ({
     title: 'Cannot build yet',
     text: `${text(p.region)} of ${whose(p.from)} is needed and is not trusted yet.`,

@@ -32,6 +32,7 @@ export const profile = {
   ),
   'profile.rule.clash': fault('Two checksums are stored at one place'),
   'profile.range.outside': fault('Range outside its region', 'region'),
+  'profile.reset.unfit': fault('Not a learnt value that can be set back'),
   'profile.range.overlap': fault('Two ranges claim the same bytes'),
   'profile.secret.outside': fault('Secret outside its region', 'region'),
   'profile.transform.unknown': fault('Unknown transform', 'transform'),

@@ -5,7 +5,6 @@ const regionId = { type: 'string', minLength: 1, maxLength: 60 } as const;
 const offset = { type: 'integer', minimum: 0, maximum: 4294967296 } as const;
 const reason = { type: 'string', minLength: 8, maxLength: 300, pattern: '\\S{2}' } as const;
 
-/** Build what is written. */
 /** How a unit does in its vehicle after a proven write. */
 export const tellInVehicle = {
   $id: 'urn:upright-badger:tell-in-vehicle',
@@ -20,6 +19,7 @@ export const tellInVehicle = {
   }
 } as const;
 
+/** Build what is written. */
 export const buildClone = {
   $id: 'urn:upright-badger:build-clone',
   type: 'object',
@@ -40,7 +40,7 @@ export const sourceChange = {
     regionId,
     start: offset,
     end: offset,
-    from: { enum: ['original', 'donor', 'partner', 'family'] },
+    from: { enum: ['original', 'donor', 'partner', 'filler', 'family'] },
     reason
   }
 } as const;

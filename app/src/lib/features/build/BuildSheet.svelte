@@ -10,6 +10,7 @@
   import ChangeSource from './ChangeSource.svelte';
   import ConsentCard from './ConsentCard.svelte';
   import PlannedParts from './PlannedParts.svelte';
+  import ResetCard from './ResetCard.svelte';
   import SuppliedFiles from './SuppliedFiles.svelte';
 
   let { job }: StageProps = $props();
@@ -81,6 +82,7 @@
   {/if}
 </div>
 {#if itself}<SuppliedFiles {job} />{/if}
+<ResetCard {job} />
 {#if job.unruled.length > 0 && job.cloneState === 'built'}<ConsentCard {job} />{/if}
 {#if plan}
   {#each plan.lines as line, i (line.regionId)}

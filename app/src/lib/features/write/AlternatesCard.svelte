@@ -76,6 +76,9 @@
       stays in the record.
     {:else if any}
       A lead takes another read; then it is built on Build and written here.
+    {:else if job.target === 'original'}
+      It holds the file that was meant. Give the unit its own content back, or ask for another file
+      on <a href="/jobs/{job.number}/build">Build</a>.
     {:else}
       No kept read differs from what was written in a way that could help. Read the original again
       on <a href="/jobs/{job.number}/read">Read</a>; where that gives the same, something else may

@@ -137,7 +137,7 @@ export const cloneChange = pgTable(
     regionId: text().notNull(),
     startOffset: bigint({ mode: 'number' }).notNull(),
     endOffset: bigint({ mode: 'number' }).notNull(),
-    from: text({ enum: ['original', 'donor', 'partner', 'family'] }).notNull(),
+    from: text({ enum: ['original', 'donor', 'partner', 'filler', 'family'] }).notNull(),
     reason: text().notNull(),
     no: bigint({ mode: 'number' }).generatedAlwaysAsIdentity().notNull(),
     at: createdAt(),

@@ -26,6 +26,7 @@ import { jobFacts } from './gate.ts';
 import { sideFacts, sideOf, type JobSide } from './job-sides.ts';
 import type { JobView, RegionView, SecretView } from './job-view.ts';
 import type { PlanLine } from '@badger/core/clone/plan';
+import { copiesOf, listResets } from '@badger/core/clone/resets';
 import { tellPlan } from '@badger/core/clone/tell-plan';
 import { planWords } from '../../../messages/clone-words.ts';
 import { describeProof } from '../prove/describe-scan.ts';
@@ -100,7 +101,7 @@ function describeImage(view: JobView) {
   const ruled = new Set(profile?.checksums.map((r) => r.region));
   return {
     writeSeconds: profile && clone && writeSecondsOf(view, profile, clone.plan.lines),
-    ...{ method, parts, consent },
+    ...{ method, parts, consent, resets: describeResets(view) },
     buildWords:
       clone && profile && cloneState === 'built'
         ? planWords(tellPlan(profile, clone.plan.lines))
@@ -110,6 +111,18 @@ function describeImage(view: JobView) {
       .filter((l) => !ruled.has(l.regionId))
       .map((l) => l.regionName)
   };
+}
+
+/** Learnt values that may be set back in what is written for the donor. */
+function describeResets({ profile, parts, shape }: JobView): JobData['resets'] {
+  if (!profile || !parts?.ok || shape.target !== 'donor') return [];
+  return listResets(profile).flatMap(({ spec, why }) => {
+    const region = parts.value.find((r) => r.regionId === spec.region);
+    const [first] = copiesOf(spec);
+    if (!region || !first) return [];
+    const on = region.parts.some((p) => p.from === 'filler' && p.start === first.start);
+    return [{ regionId: spec.region, ...first, name: spec.name, why, on }];
+  });
 }
 
 /** How long writing and reading back usually takes with the family over this access. Units: s, from and to. */
