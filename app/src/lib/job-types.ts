@@ -219,6 +219,14 @@ export interface JobData {
   readonly stock: readonly { readonly regionId: string; readonly name: string }[];
   /** The shop has a file service. */
   readonly fileService: boolean;
+  /** Orders that stand, and the newest of each region that came to nothing. */
+  readonly fileOrders: readonly {
+    readonly regionId: string;
+    readonly wanted: 'stock' | 'calibration' | 'update';
+    readonly askedAt: Date;
+    /** Code of why no file came; null while it stands. */
+    readonly problem: string | null;
+  }[];
   readonly supplied: readonly {
     readonly regionId: string;
     readonly name: string;
@@ -233,6 +241,8 @@ export interface JobData {
     readonly told: boolean;
   }[];
   readonly line: Record<Stage, Judgement>;
+  /** Reads that must agree before the shop trusts them. */
+  readonly readsRequired: number;
   readonly next: { readonly stage: Stage; readonly judgement: Judgement };
   /** Facts for the gates, without what the bench says by itself. */
   readonly gateFacts: Omit<

@@ -72,7 +72,7 @@ describe('learnt values that the family lets be set back', () => {
       const made = parseProfile({
         ...doc,
         clone: { ...doc.clone, resets: [{ field, fill, why: 'tried' }] }
-      } as ProfileDocument);
+      });
       return made.ok ? 'ok' : made.problem.code;
     };
     expect(codeWith('qn-tc2', 'clutch-fill')).toBe('ok');

@@ -30,9 +30,9 @@ export const files = {
     text: `${text(p['reason']) || 'It gives no reason'}. ${UNTOUCHED}`
   }),
   'files.order.waiting': () => ({
-    title: 'The file is not ready yet',
-    text: 'The order stands; asking again is the same order.',
-    clear: 'Ask again in a while.'
+    title: 'The file never came',
+    text: 'Nobody answered it in two weeks; it is not looked at any more.',
+    clear: 'Ask the service, or ask for the file again.'
   }),
   'files.answer.malformed': (p) => ({
     title: 'The answer of the file service makes no sense',

@@ -15,6 +15,7 @@ import { seedDemo } from './demo/demo.ts';
 import { parseStations, USUAL_DEVICES } from './services/kit/configured-stations.ts';
 import { loadLayouts } from './services/families/load-layouts.ts';
 import { loadProfiles } from './services/families/load-profiles.ts';
+import { keepFollowingFiles } from './services/build/follow-files.ts';
 import { rehearseDemo } from './demo/rehearse-demo.ts';
 import { keepSupplyTraces } from './services/kit/keep-supply-trace.ts';
 import { keepWatching } from './services/shop/watch-shop.ts';
@@ -88,6 +89,7 @@ export async function createRoot(options: RootOptions): Promise<Root> {
   const stopRecovering = keepRecovering(deps);
   const stopWatching = keepWatching(deps);
   const stopTraces = keepSupplyTraces(deps);
+  const stopFiles = keepFollowingFiles(deps);
   for (const station of bench.stations.values())
     station.onTrip((trip) => void recordTrip(deps, station, trip));
   if (seeded && options.rehearse) await rehearseDemo(deps, bench.world?.latest?.speed ?? 30);
@@ -97,6 +99,7 @@ export async function createRoot(options: RootOptions): Promise<Root> {
       stopRecovering();
       stopWatching();
       await endExercises(bench);
+      await stopFiles();
       await stopTraces();
       bench.close();
       await drain(bench);

@@ -2,12 +2,15 @@
   import type { JobData } from '$lib/job-types.ts';
   import { may } from '$lib/features/live/may.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
+  import { messageOf } from '$lib/messages/catalogue.ts';
   import { send } from '$lib/features/live/send.ts';
 
   let { job, regionId }: { job: JobData; regionId: string } = $props();
   let asking = $state('');
 
   const unreadable = $derived(job.unreadable.includes(regionId));
+  const order = $derived(job.fileOrders.find((o) => o.regionId === regionId));
+  const failed = $derived(order?.problem ? messageOf(order.problem) : undefined);
   const stock = $derived(job.stock.find((s) => s.regionId === regionId));
 
   async function ask(wanted: 'stock' | 'calibration' | 'update') {
@@ -31,6 +34,18 @@
       {@render button('update', 'Ask for the latest software')}
     {/if}
   </div>
+{/if}
+{#if order && !failed}
+  <p role="status">
+    <b
+      >Ordered {order.askedAt.toLocaleString('en-GB', {
+        dateStyle: 'medium',
+        timeStyle: 'short'
+      })}</b
+    >, not ready yet. It is looked at by itself and kept here when it comes.
+  </p>
+{:else if failed}
+  <p class="look"><b>{failed.title}.</b> {failed.clear ?? failed.text}</p>
 {/if}
 {#if stock}<p class="soft">Way back: {stock.name}</p>{/if}
 

@@ -104,6 +104,7 @@
   {@const unit = job.units[role]}
   {#if unit}
     <ReadTable
+      required={job.readsRequired}
       {role}
       tag={unit.tag}
       regions={job.regions[role]}

@@ -16,6 +16,7 @@
     running,
     holding,
     driven,
+    required,
     onread,
     onfiles
   }: {
@@ -27,10 +28,13 @@
     /** Why a read may not be started, if so. */
     holding: Judgement | undefined;
     driven: boolean;
+    /** Reads that must agree. */
+    required: number;
     onread: (regionId: string, how: { untilAgreed: boolean; secretsOnly: boolean }) => void;
     onfiles: (items: DataTransfer | FileList) => void;
   } = $props();
 
+  const wanted = $derived(required === 2 ? 'two' : required === 3 ? 'three' : String(required));
   let over = $state(false);
   function drop(event: DragEvent) {
     event.preventDefault();
@@ -82,7 +86,7 @@
                   class={['btn', region.readBy?.own ? 'btn-primary' : 'btn-outline']}
                   disabled={holding !== undefined || isRunning}
                   onclick={() => onread(region.id, { untilAgreed: true, secretsOnly: false })}
-                  >Read until two agree</button
+                  >Read until {wanted} agree</button
                 >
               {/if}
               {#if region.readBy && !region.readBy.own}

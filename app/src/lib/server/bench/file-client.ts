@@ -8,6 +8,7 @@ import {
 
 /** How long one answer is waited for. Units: ms. */
 const PATIENCE_MS = 20_000;
+const WAIT_MS = 10_000;
 /** A file of 16 MiB as Intel HEX, and some more. */
 const MOST_BYTES = 64 * 1024 ** 2;
 const REFUSED: readonly number[] = [401, 403];
@@ -20,6 +21,8 @@ export class FileClient {
   readonly #url: string;
   readonly #key: string;
   readonly #patienceMs: number;
+  /** How long a person waits for an order before it is left standing. Units: ms. */
+  waitMs = WAIT_MS;
 
   constructor(url: string, key: string, patienceMs = PATIENCE_MS) {
     this.#url = url.replace(/\/$/, '');

@@ -13,23 +13,18 @@ import { listSecretReads, secretsWithin } from '@badger/core/access/secret-range
 import { lengthOf, sameRanges } from '@badger/core/image/range';
 import { listEndings, needsReason } from '@badger/core/job/close';
 import { accessToRegion, type Access } from '@badger/core/access/access';
-import { isUnreadable } from '@badger/core/job/way-back';
 import { JOB_ROLES, type UnitRole } from '@badger/core/job/roles';
 import type { UnitRow } from '../../repositories/job-units.ts';
 import type { OperationRow } from '../../repositories/operations.ts';
 import type { ReadRow } from '../../repositories/reads.ts';
-import { getRegion, type Profile } from '@badger/core/profile/profile';
-import { estimateTransfer } from '@badger/core/time/estimate';
+import type { Profile } from '@badger/core/profile/profile';
 import type { Role } from '@badger/core/rights/rights';
 import type { Deps } from '../../deps.ts';
 import { jobFacts } from './gate.ts';
 import { sideFacts, sideOf, type JobSide } from './job-sides.ts';
 import type { JobView, RegionView, SecretView } from './job-view.ts';
-import type { PlanLine } from '@badger/core/clone/plan';
-import { copiesOf, listResets } from '@badger/core/clone/resets';
-import { tellPlan } from '@badger/core/clone/tell-plan';
-import { planWords } from '../../../messages/clone-words.ts';
 import { describeProof } from '../prove/describe-scan.ts';
+import { describeFiles, describeImage } from './describe-image.ts';
 
 /** A job as the pages get it: plain data, no image bytes. */
 export function describeJob(deps: Deps, view: JobView, personRole: Role): JobData {
@@ -47,7 +42,7 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
       ...e,
       told: needsReason(e.result)
     })),
-    line: view.line,
+    ...{ line: view.line, readsRequired: view.readsRequired },
     next: view.next,
     gateFacts: jobFacts(deps, view, personRole),
     units: describeUnits(deps, view),
@@ -78,62 +73,6 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
       })
     )
   };
-}
-
-/** Files for the unit itself, and where they come from. */
-function describeFiles(deps: Deps, view: JobView) {
-  return {
-    unreadable: (view.profile?.regions ?? []).flatMap((r) =>
-      view.profile && isUnreadable(view.profile, r.id) ? [r.id] : []
-    ),
-    stock: view.stock.map((r) => ({ regionId: r.regionId, name: r.sourceName })),
-    fileService: deps.files !== undefined,
-    supplied: view.supplied.map((r) => ({
-      ...{ regionId: r.regionId, name: r.name, sha256: r.sha256, sourceName: r.sourceName },
-      findings: r.findings
-    }))
-  };
-}
-
-/** What would be built now, and what is known of how it is checked. */
-function describeImage(view: JobView) {
-  const { method, parts, recipe, consent, clone, cloneState, profile } = view;
-  const ruled = new Set(profile?.checksums.map((r) => r.region));
-  return {
-    writeSeconds: profile && clone && writeSecondsOf(view, profile, clone.plan.lines),
-    ...{ method, parts, consent, resets: describeResets(view) },
-    buildWords:
-      clone && profile && cloneState === 'built'
-        ? planWords(tellPlan(profile, clone.plan.lines))
-        : undefined,
-    recipeGap: recipe?.ok === false ? recipe.problem : undefined,
-    unruled: (clone?.plan.lines ?? [])
-      .filter((l) => !ruled.has(l.regionId))
-      .map((l) => l.regionName)
-  };
-}
-
-/** Learnt values that may be set back in what is written for the donor. */
-function describeResets({ profile, parts, shape }: JobView): JobData['resets'] {
-  if (!profile || !parts?.ok || shape.target !== 'donor') return [];
-  return listResets(profile).flatMap(({ spec, why }) => {
-    const region = parts.value.find((r) => r.regionId === spec.region);
-    const [first] = copiesOf(spec);
-    if (!region || !first) return [];
-    const on = region.parts.some((p) => p.from === 'filler' && p.start === first.start);
-    return [{ regionId: spec.region, ...first, name: spec.name, why, on }];
-  });
-}
-
-/** How long writing and reading back usually takes with the family over this access. Units: s, from and to. */
-function writeSecondsOf({ access }: JobView, profile: Profile, lines: readonly PlanLine[]) {
-  const regions = lines.map((l) => getRegion(profile, l.regionId));
-  const carrier = access?.spec?.carrier;
-  const [write, back] = (['write', 'read'] as const).map((direction) =>
-    estimateTransfer({ regions, direction, carrier, measured: [] })
-  );
-  const sum = (of: 'lowSeconds' | 'highSeconds') => (write?.[of] ?? 0) + (back?.[of] ?? 0);
-  return { low: sum('lowSeconds'), high: sum('highSeconds') };
 }
 
 /** What stands in the job's own row. */

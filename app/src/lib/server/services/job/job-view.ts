@@ -44,6 +44,8 @@ export interface JobView extends StateOfRows {
   readonly line: Record<Stage, Judgement>;
   readonly states: StageStates;
   readonly next: NextStep;
+  /** Reads that must agree before the shop trusts them. */
+  readonly readsRequired: number;
   /** Room on the disk of the database. */
   readonly room: GateFacts['room'];
 }
@@ -61,7 +63,7 @@ export async function loadJobView(
 export async function buildJobView(deps: Deps, job: JobRow, db: Tx = deps.db): Promise<JobView> {
   const records = (await loadJobRecords(db, [job.id]))(job.id);
   const judged = await judgeJobs(deps, db, [{ job, records }]);
-  return viewJob(deps, { job, records, judged, db });
+  return viewJob(deps, { job, records, ...judged, db });
 }
 
 /** Views of many jobs, their records loaded together. */
@@ -76,7 +78,7 @@ export async function buildJobViews(deps: Deps, jobs: readonly JobRow[]): Promis
   for (let at = 0; at < all.length; at += TOGETHER) {
     const some = all.slice(at, at + TOGETHER);
     views.push(
-      ...(await Promise.all(some.map((one) => viewJob(deps, { ...one, judged, db: deps.db }))))
+      ...(await Promise.all(some.map((one) => viewJob(deps, { ...one, ...judged, db: deps.db }))))
     );
     // others are let in between: a shop with hundreds of open jobs holds nobody up
     await breathe();
@@ -92,20 +94,27 @@ interface JobWithRecords {
   readonly records: JobRecords;
 }
 
+/** What reads show, and how many of them the shop asks to agree. */
+interface JudgedBy {
+  readonly judged: Judged;
+  readonly required: number;
+}
+
 /** What the reads of jobs show, looked up together. */
-async function judgeJobs(deps: Deps, db: Tx, jobs: readonly JobWithRecords[]): Promise<Judged> {
+async function judgeJobs(deps: Deps, db: Tx, jobs: readonly JobWithRecords[]): Promise<JudgedBy> {
   const profileOf = (family: string) => deps.profiles.get(family);
   const sets = jobs.flatMap(({ job, records }) => setsOfJob(job, records, profileOf));
   const required = (await loadShopRules(db)).readsRequired;
-  return judgeSets({ db, vault: deps.vault }, sets, {
+  const judged = await judgeSets({ db, vault: deps.vault }, sets, {
     families: [...deps.profiles.values()],
     required
   });
+  return { judged, required };
 }
 
 async function viewJob(
   deps: Deps,
-  { job, records, judged, db }: JobWithRecords & { judged: Judged; db: Tx }
+  { job, records, judged, required, db }: JobWithRecords & JudgedBy & { db: Tx }
 ): Promise<JobView> {
   const profileOf = (family: string) => deps.profiles.get(family);
   const compared = await compareAll({ db, vault: deps.vault }, pairsOfJob(job, records, profileOf));
@@ -116,7 +125,7 @@ async function viewJob(
   const states = readStates(facts);
   return {
     ...state,
-    ...{ job, records, line, states, connection },
+    ...{ job, records, line, states, connection, readsRequired: required },
     next: findNextStep(line, states),
     room: { freeBytes: deps.bench.freeBytes, needBytes: roomFor(state.profile) }
   };
