@@ -114,7 +114,7 @@ test('the courier van: from the shelf to a verified clone and a printed record',
     await openStop(view, 2031, 'write');
     await expect(
       view.getByRole('list', { name: 'What is right' }).getByRole('listitem')
-    ).toHaveCount(15);
+    ).toHaveCount(16);
     await expect(view.getByRole('list', { name: 'What holds it' })).toHaveCount(0);
     const write = view.getByRole('button', { name: 'Write to the donor' });
     await expect(write).toBeDisabled();
