@@ -9,6 +9,7 @@ import { describeAlternates } from '../app/src/lib/server/services/build/describ
 import { checkJobGate } from '../app/src/lib/server/services/job/gate.ts';
 import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { describeWrites } from '../app/src/lib/server/services/job/describe-writes.ts';
 import { finishJob, recordAuthority } from '../app/src/lib/server/services/job/jobs.ts';
 import { tellInVehicle } from '../app/src/lib/server/services/operation/tell-in-vehicle.ts';
 import { acceptReads } from '../app/src/lib/server/services/reads/accept-reads.ts';
@@ -217,6 +218,15 @@ describe('the alternate read', () => {
     expect(codeOf(await buildClone(shop.root.deps, bench, jobNumber))).toBe('ok');
     expect((await view()).failedBefore).toBe(true);
     expect(await gateCodes()).toContain('look gate.image.failed');
+    // the record tells both attempts, each with what was meant then, whatever was built since
+    const writes = await describeWrites(shop.root.deps.db, (await view()).job.id);
+    expect(writes.map((w) => w.told.map((t) => t.outcome))).toEqual([
+      ['fails', 'runs', 'fails'],
+      ['runs']
+    ]);
+    const [first, second] = writes.map((w) => w.contents[0]?.sha256);
+    expect(first).toBe(region?.reads.find((r) => r.number === 1)?.sha256);
+    expect(second).toBe(region?.reads.find((r) => r.number === 3)?.sha256);
     // of the write that runs nothing is to be replaced
     expect(await describeAlternates(shop.root.deps, await view())).toEqual([]);
     const kinds = await db.query(

@@ -16,7 +16,20 @@ export interface AlternatesData {
   })[];
 }
 
-/** What was told of a write, newest first. */
+/** One write of a job, for its record. */
+export interface WrittenData {
+  readonly operationId: string;
+  /** What was meant, by region; empty for a unit’s own content. */
+  readonly contents: readonly {
+    readonly name: string;
+    readonly lengthBytes: number;
+    readonly sha256: string;
+  }[];
+  /** Oldest first. */
+  readonly told: readonly ToldInVehicleData[];
+}
+
+/** What was told of a write in its vehicle. */
 export interface ToldInVehicleData {
   readonly operationId: string;
   readonly outcome: 'runs' | 'fails';

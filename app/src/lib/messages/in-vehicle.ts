@@ -10,6 +10,16 @@ export const SIGN_WORDS: Readonly<Record<VehicleSign, string>> = {
   'other-fault': 'Something else'
 };
 
+/** What was seen, as one sentence without its full stop. Example: `Cranks and does not start (after 3 s)`. */
+export function seenWords(signs: readonly VehicleSign[], note: string): string {
+  const seen = signs
+    .filter((s) => s !== 'other-fault' || note === '')
+    .map((s, i) => (i === 0 ? SIGN_WORDS[s] : SIGN_WORDS[s].toLowerCase()))
+    .join(', ');
+  if (seen === '') return note;
+  return note === '' ? seen : `${seen} (${note})`;
+}
+
 /** A proven write that is tried in the vehicle, and what could be written instead. */
 export const inVehicle = {
   'vehicle.told.other': () => ({

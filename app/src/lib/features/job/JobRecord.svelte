@@ -6,6 +6,7 @@
   import RecordReads from './RecordReads.svelte';
   import RecordWrites from './RecordWrites.svelte';
   import { when } from '../shared/when.ts';
+  import type { WrittenData } from '$lib/in-vehicle-types.ts';
   import type { JobData } from '$lib/job-types.ts';
   import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
   import { STAGES } from '@badger/core/job/stages';
@@ -22,10 +23,16 @@
   let {
     job,
     events,
+    writes,
     brokenAt,
     printedAt
-  }: { job: JobData; events: readonly EventData[]; brokenAt: number | undefined; printedAt: Date } =
-    $props();
+  }: {
+    job: JobData;
+    events: readonly EventData[];
+    writes: readonly WrittenData[];
+    brokenAt: number | undefined;
+    printedAt: Date;
+  } = $props();
 
   const details = (data: Readonly<Record<string, unknown>>) =>
     Object.entries(data)
@@ -68,7 +75,7 @@
     </tbody>
   </table>
   <RecordReads {job} />
-  <RecordWrites {job} />
+  <RecordWrites {job} written={writes} />
   <h2>Verdicts</h2>
   <table>
     <tbody>

@@ -5,9 +5,8 @@
   import { send } from '$lib/features/live/send.ts';
   import type { ToldInVehicleData } from '$lib/in-vehicle-types.ts';
   import type { JobData } from '$lib/job-types.ts';
-  import { SIGN_WORDS } from '$lib/messages/in-vehicle.ts';
+  import { SIGN_WORDS, seenWords } from '$lib/messages/in-vehicle.ts';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
-  import { seenWords } from './in-vehicle.view.ts';
 
   let { job, told }: { job: JobData; told: readonly ToldInVehicleData[] } = $props();
 

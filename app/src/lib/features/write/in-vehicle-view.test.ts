@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { readWords, reasonOf, seenWords, whereWords } from './in-vehicle.view.ts';
+import { seenWords } from '$lib/messages/in-vehicle.ts';
+import { readWords, reasonOf, whereWords } from './in-vehicle.view.ts';
 
 describe('what is told of a write in the vehicle', () => {
   it('is one sentence of signs and words', () => {

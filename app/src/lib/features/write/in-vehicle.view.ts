@@ -1,17 +1,7 @@
 import { formatAddress, formatCount } from '@badger/core/base/format';
 import type { Alternate } from '@badger/core/clone/rank-alternates';
 import type { VehicleSign } from '@badger/core/clone/in-vehicle';
-import { SIGN_WORDS } from '$lib/messages/in-vehicle.ts';
-
-/** What was seen, as one sentence without its full stop. Example: `Cranks and does not start (after 3 s)`. */
-export function seenWords(signs: readonly VehicleSign[], note: string): string {
-  const seen = signs
-    .filter((s) => s !== 'other-fault' || note === '')
-    .map((s, i) => (i === 0 ? SIGN_WORDS[s] : SIGN_WORDS[s].toLowerCase()))
-    .join(', ');
-  if (seen === '') return note;
-  return note === '' ? seen : `${seen} (${note})`;
-}
+import { seenWords } from '$lib/messages/in-vehicle.ts';
 
 /** Example: `reads 3, 4`. */
 export const readWords = (reads: readonly number[]): string =>

@@ -119,14 +119,19 @@ export async function listLatestCloneImages(db: Tx, jobIds: readonly string[]) {
   return rows.map((row) => ({ ...row, plan: readPlan(row.plan) }));
 }
 
-/** The plans of these clone images, in any order. */
-export async function listCloneImages(db: Tx, ids: readonly string[]): Promise<ClonePlan[]> {
-  if (ids.length === 0) return [];
+/** The plan of each of these clone images. */
+export async function findPlans(db: Tx, ids: readonly string[]): Promise<Map<string, ClonePlan>> {
+  if (ids.length === 0) return new Map();
   const rows = await db
-    .select({ plan: cloneImage.plan })
+    .select({ id: cloneImage.id, plan: cloneImage.plan })
     .from(cloneImage)
     .where(inArray(cloneImage.id, [...ids]));
-  return rows.map((row) => readPlan(row.plan));
+  return new Map(rows.map((row) => [row.id, readPlan(row.plan)]));
+}
+
+/** The plans of these clone images, in any order. */
+export async function listCloneImages(db: Tx, ids: readonly string[]): Promise<ClonePlan[]> {
+  return [...(await findPlans(db, ids)).values()];
 }
 
 /** Number of another job in which this content serves another unit; undefined for none. */

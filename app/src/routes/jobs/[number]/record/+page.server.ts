@@ -3,6 +3,7 @@ import { deps } from '$lib/server/app-root.ts';
 import { parseJobNumber } from '$lib/server/http/ids.ts';
 import { findBrokenEvent, listEvents } from '$lib/server/repositories/events.ts';
 import { findJob } from '$lib/server/repositories/jobs.ts';
+import { describeWrites } from '$lib/server/services/job/describe-writes.ts';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, depends }) => {
@@ -20,6 +21,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
       data: e.data,
       hash: e.hash
     })),
+    writes: await describeWrites(db, job.id),
     brokenAt: await findBrokenEvent(db, job.id),
     printedAt: deps().clock.now()
   };

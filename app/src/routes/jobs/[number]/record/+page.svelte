@@ -11,6 +11,7 @@
 <JobRecord
   job={data.job}
   events={data.events}
+  writes={data.writes}
   brokenAt={data.brokenAt}
   printedAt={data.printedAt}
 />
