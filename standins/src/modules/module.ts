@@ -70,6 +70,8 @@ export class Module implements BusUnit {
   readonly exerciser: Exerciser | undefined;
   #transfer: Transfer | undefined;
   #activity: 'idle' | 'reading' | 'writing' = 'idle';
+  /** What every upload suffers from for practice, beside what the unit has of its own. */
+  practice: UnitFault | undefined;
   /** Set by fault scripts: the next answer to this service is this negative code. */
   refuseNext: { sid: number; nrc: number; times: number } | undefined;
 
@@ -342,7 +344,7 @@ export class Module implements BusUnit {
   #uploadOf(region: Region, bytes: Uint8Array): Uint8Array {
     const count = (this.#uploads.get(region.id) ?? 0) + 1;
     this.#uploads.set(region.id, count);
-    return deliver(this.spec, { regionId: region.id, bytes, count });
+    return deliver(this.spec, { regionId: region.id, bytes, count, practice: this.practice });
   }
 
   #transferData(request: Uint8Array): Answer {

@@ -1,5 +1,6 @@
 import { BENCH_FAULTS } from './bench-fault.ts';
 import { createServer, type IncomingMessage, type Server } from 'node:http';
+import { READ_PRACTICE } from '../faults/read-practice.ts';
 import type { ContactFault } from '../chip-programmer/contact.ts';
 import type { BoxFault } from '../interface-box/box-server.ts';
 import type { PartsFault } from '../parts/parts-service.ts';
@@ -92,7 +93,10 @@ function setStation(world: World, station: Station, body: Record<string, unknown
   if (typeof body['padHeld'] === 'boolean') station.padHeld = body['padHeld'];
   if (typeof body['vehicleFeeds'] === 'boolean') station.vehicleFeeds = body['vehicleFeeds'];
   const faults = body['faults'];
-  if (Array.isArray(faults)) station.benchFaults = BENCH_FAULTS.filter((f) => faults.includes(f));
+  if (Array.isArray(faults)) {
+    station.benchFaults = BENCH_FAULTS.filter((f) => faults.includes(f));
+    station.readPractice = READ_PRACTICE.find((f) => faults.includes(f));
+  }
   const unit = body['unit'];
   if (unit !== undefined && !world.clamp(station, typeof unit === 'string' ? unit : null)) {
     return { status: 409, body: { code: 'world.unit.elsewhere' } };
@@ -156,7 +160,7 @@ function fault(station: Station, body: Record<string, unknown>): Reply {
 function describe(world: World) {
   return {
     speed: world.speed,
-    benchFaults: BENCH_FAULTS,
+    benchFaults: [...BENCH_FAULTS, ...READ_PRACTICE],
     stations: world.stations.map((s) => ({
       id: s.spec.id,
       name: s.spec.name,
@@ -170,7 +174,7 @@ function describe(world: World) {
       sensePort: s.sensePort,
       chip: s.held?.tag ?? null,
       contact: s.contact.fault?.kind ?? null,
-      benchFaults: s.benchFaults
+      benchFaults: [...s.benchFaults, ...(s.readPractice ? [s.readPractice] : [])]
     })),
     units: [...world.units.values()]
       .filter((m) => m.bitrateBps > 0)

@@ -3,6 +3,7 @@ import type { BusUnit } from '../interface-box/bus-unit.ts';
 import { BreakoutDevice } from '../breakout/breakout-device.ts';
 import { Contact } from '../chip-programmer/contact.ts';
 import type { ProgrammerHost } from '../chip-programmer/programmer-server.ts';
+import { practiceFault, type ReadPractice } from '../faults/read-practice.ts';
 import type { SpiChip } from '../chip-programmer/spi-chip.ts';
 import type { Module } from '../modules/module.ts';
 import { DyingUnit } from '../modules/dying-unit.ts';
@@ -32,6 +33,7 @@ export class Station implements BoxHost, ProgrammerHost {
   padHeld = false;
   #vehicleFeeds = false;
   #clamped: Module | undefined;
+  #practice: ReadPractice | undefined;
   #faults: ReadonlySet<BenchFault> = new Set();
   /** How bad the faults are, from 0 to 1. */
   severity = 0.5;
@@ -108,6 +110,8 @@ export class Station implements BoxHost, ProgrammerHost {
   }
 
   clamp(module: Module | undefined): void {
+    if (this.#clamped) this.#clamped.practice = undefined;
+    if (module) module.practice = this.#practice && practiceFault(this.#practice);
     this.#clamped?.powerOff();
     module?.powerOff();
     if (this.#clamped?.exerciser) this.#clamped.exerciser.outside = undefined;
@@ -145,6 +149,16 @@ export class Station implements BoxHost, ProgrammerHost {
     this.#faults = new Set(faults);
     // an old fault does not keep the unit up, a new one takes it down
     this.#power(this.supply.on);
+  }
+
+  /** What every read of the unit on the clamp suffers from, for practice. */
+  get readPractice(): ReadPractice | undefined {
+    return this.#practice;
+  }
+
+  set readPractice(name: ReadPractice | undefined) {
+    this.#practice = name;
+    if (this.#clamped) this.#clamped.practice = name && practiceFault(name);
   }
 
   #drawMa(): number {
