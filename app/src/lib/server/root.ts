@@ -99,8 +99,7 @@ export async function createRoot(options: RootOptions): Promise<Root> {
       stopRecovering();
       stopWatching();
       await endExercises(bench);
-      await stopFiles();
-      await stopTraces();
+      await Promise.all([stopFiles(), stopTraces()]);
       bench.close();
       await drain(bench);
       await releaseOwner();
