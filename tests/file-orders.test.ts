@@ -5,7 +5,7 @@ import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { listEvents } from '../app/src/lib/server/repositories/events.ts';
 import { followFileOrders } from '../app/src/lib/server/services/build/follow-files.ts';
 import { requestFile } from '../app/src/lib/server/services/build/request-file.ts';
-import { describeJob } from '../app/src/lib/server/services/job/describe-job.ts';
+import { describeFileOrders } from '../app/src/lib/server/services/build/describe-file-orders.ts';
 import { takeIn } from '../app/src/lib/server/services/job/intake.ts';
 import { finishJob, recordAuthority } from '../app/src/lib/server/services/job/jobs.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
@@ -39,7 +39,7 @@ const view = async () => {
   if (!found) throw new Error('no job');
   return found;
 };
-const orders = async () => describeJob(shop.root.deps, await view(), 'lead').fileOrders;
+const orders = async () => describeFileOrders(shop.root.deps.db, (await view()).job.id);
 const lastEvent = async () => {
   const events = await listEvents(shop.root.deps.db, (await view()).job.id);
   return events.filter((e) => e.kind.startsWith('file.') || e.kind === 'read.kept').at(-1);
@@ -108,10 +108,13 @@ describe('an order that is not ready', () => {
   });
 
   it('a service that is away, or talks nonsense of itself, ends nothing; one that refuses does', async () => {
-    shop.world.filesFault = 'hang-up';
-    await due();
-    expect(await follow()).toBe(0);
-    expect(await orders()).toMatchObject([{ problem: null }]);
+    // a page of a proxy in place of an answer is no answer either
+    for (const fault of ['hang-up', 'not-json'] as const) {
+      shop.world.filesFault = fault;
+      await due();
+      expect(await follow(), fault).toBe(0);
+      expect(await orders(), fault).toMatchObject([{ problem: null }]);
+    }
     shop.world.filesFault = 'refuse';
     await due();
     expect(await follow()).toBe(1);
@@ -121,6 +124,17 @@ describe('an order that is not ready', () => {
       data: { problem: 'files.order.refused' }
     });
     expect((await view()).supplied).toEqual([]);
+  });
+
+  it('one that the service does not know any more comes to its end', async () => {
+    shop.world.filesFault = undefined;
+    await db.query(
+      `insert into file_order (job_id, unit_id, region_id, wanted, order_id, own_sha256, person_id, next_look_at)
+       select job_id, unit_id, region_id, wanted, 'forgotten', own_sha256, person_id, now()
+       from file_order where ended_at is null`
+    );
+    expect(await follow()).toBe(1);
+    expect(await orders()).toMatchObject([{ problem: 'files.order.unknown' }]);
   });
 
   it.each(['wrong-sha', 'cut'] as const)(

@@ -83,11 +83,16 @@ async function offTheBench(): Promise<void> {
 }
 
 async function write(): Promise<string> {
+  const id = await writeAgain();
+  expect((await view()).writeState).toBe('verified');
+  return id;
+}
+
+async function writeAgain(): Promise<string> {
   const ended = await runToEnd(shop, bench, {
     ...{ kind: 'write', jobNumber, stationId: 'window', confirmation: '482' }
   });
   expect(ended.refused ?? ended.operation?.problem ?? undefined).toBeUndefined();
-  expect((await view()).writeState).toBe('verified');
   return ended.operation?.id ?? '';
 }
 
@@ -169,6 +174,24 @@ describe('a clone that is right by every check and fails in the vehicle', () => 
       await expect(db.query(change), change).rejects.toThrow(/append only/);
     await expect(db.query('truncate told_in_vehicle')).rejects.toThrow();
   });
+
+  it('written once more into the same unit it is proven again, and fails there still until somebody tells that it runs', async () => {
+    await onTheBench('donor', 0);
+    const again = await writeAgain();
+    expect(again).not.toBe(first);
+    expect((await view()).writeState).toBe('refuted');
+    expect((await view()).line.write).toMatchObject({ verdict: 'stop' });
+    const end = { jobNumber, result: 'donor-written', reason: '' } as const;
+    expect(codeOf(await finishJob(shop.root.deps, lead, end))).toBe('job.close.refuted');
+    expect(codeOf(await tell(bench, again, 'runs'))).toBe('ok');
+    expect((await view()).writeState).toBe('verified');
+    expect(codeOf(await tell(bench, again))).toBe('ok');
+    // built anew it is the same content
+    expect(codeOf(await buildClone(shop.root.deps, bench, jobNumber))).toBe('ok');
+    await onTheBench('donor', 0);
+    await writeAgain();
+    expect((await view()).writeState).toBe('refuted');
+  }, 30_000);
 });
 
 describe('the alternate read', () => {
@@ -205,7 +228,7 @@ describe('the alternate read', () => {
     expect(await inTheTruck()).toEqual({ ignition: 'running', codes: [] });
     // of the first one nothing can be told any more: another has followed
     const operations = (await view()).operations.filter((o) => o.kind === 'write');
-    expect(operations).toHaveLength(2);
+    expect(operations).toHaveLength(4);
     expect(codeOf(await tell(bench, operations[0]?.id ?? '', 'runs'))).toBe('vehicle.told.other');
     expect(codeOf(await tell(bench, second, 'runs'))).toBe('ok');
     expect((await view()).ending).toMatchObject({ writeVerified: true, writeRefuted: false });
@@ -222,9 +245,11 @@ describe('the alternate read', () => {
     const writes = await describeWrites(shop.root.deps.db, (await view()).job.id);
     expect(writes.map((w) => w.told.map((t) => t.outcome))).toEqual([
       ['fails', 'runs', 'fails'],
+      ['runs', 'fails'],
+      [],
       ['runs']
     ]);
-    const [first, second] = writes.map((w) => w.contents[0]?.sha256);
+    const [first, second] = [writes[0], writes[3]].map((w) => w?.contents[0]?.sha256);
     expect(first).toBe(region?.reads.find((r) => r.number === 1)?.sha256);
     expect(second).toBe(region?.reads.find((r) => r.number === 3)?.sha256);
     // of the write that runs nothing is to be replaced
@@ -233,7 +258,8 @@ describe('the alternate read', () => {
       `select kind from job_event where kind like 'vehicle.%' order by id`
     );
     expect(kinds.rows.map((r: { kind: string }) => r.kind)).toEqual([
-      ...['vehicle.fails', 'vehicle.runs', 'vehicle.fails', 'vehicle.runs']
+      ...['vehicle.fails', 'vehicle.runs', 'vehicle.fails'],
+      ...['vehicle.runs', 'vehicle.fails', 'vehicle.runs']
     ]);
   });
 });

@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { KEPT_SECRET } from '@badger/core/field/read-fields';
 import { listEvents } from '../app/src/lib/server/repositories/events.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
+import { insertSecret } from '../app/src/lib/server/repositories/safe.ts';
 import { recordAuthority } from '../app/src/lib/server/services/job/jobs.ts';
 import { describeJob } from '../app/src/lib/server/services/job/describe-job.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
@@ -170,6 +171,19 @@ describe('a bought code, and handing over', () => {
     const { groups } = await safe();
     const equal = groups.find((g) => g.name === 'Immobiliser secret');
     expect(equal?.sets).toEqual([['original 0417', 'entered by hand']]);
+  });
+
+  it('what a version before this one sealed opens still', async () => {
+    const { deps } = shop.root;
+    const job = await loadJobView(deps, JOB);
+    const id = '11111111-1111-4111-8111-111111111111';
+    await insertSecret(deps.db, {
+      ...{ id, jobId: job?.job.id ?? '', kind: 'entered', secretId: '', name: 'Old code' },
+      ...{ source: 'An earlier version', mark: 'old', personId: desk.id },
+      // its number alone was bound to it
+      ...deps.vault.seal(Buffer.from('1234-5678', 'utf8'), `secret ${id}`)
+    });
+    expect(await look(id)).toMatchObject({ ok: true, value: { value: '1234-5678' } });
   });
 
   it('goes to a person by name, with a receipt, and closes a job of that kind', async () => {

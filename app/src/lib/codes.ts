@@ -25,6 +25,7 @@ export interface AppCodes {
   'identify.chip.used': { tag: string };
   'files.file.other': None;
   'files.order.refused': { reason: string };
+  'files.order.unknown': None;
   'files.order.waiting': None;
   'files.service.broken': { status: number };
   'files.service.down': None;

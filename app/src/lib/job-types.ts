@@ -219,14 +219,6 @@ export interface JobData {
   readonly stock: readonly { readonly regionId: string; readonly name: string }[];
   /** The shop has a file service. */
   readonly fileService: boolean;
-  /** Orders that stand, and the newest of each region that came to nothing. */
-  readonly fileOrders: readonly {
-    readonly regionId: string;
-    readonly wanted: 'stock' | 'calibration' | 'update';
-    readonly askedAt: Date;
-    /** Code of why no file came; null while it stands. */
-    readonly problem: string | null;
-  }[];
   readonly supplied: readonly {
     readonly regionId: string;
     readonly name: string;
@@ -282,7 +274,9 @@ export interface JobData {
   readonly consent: string | undefined;
   readonly cloneState: 'none' | 'stale' | 'built';
   readonly operations: readonly OperationData[];
+  /** The last try, and the write that says what the unit holds: one that was turned away is only the first. */
   readonly lastWrite: OperationData | undefined;
+  readonly standingWrite: OperationData | undefined;
   /** How the unit that was connected last is wired; undefined where nobody began to connect any. */
   readonly connection: Judgement | undefined;
   readonly match: DonorCheck | undefined;

@@ -3,6 +3,7 @@ import type { Profile } from '@badger/core/profile/profile';
 import type { ScanChange } from '@badger/core/scan/compare-scans';
 import type { PhotoData, ScanHead } from './job-types.ts';
 import type { AlternatesData, ToldInVehicleData } from './in-vehicle-types.ts';
+import type { FileOrderData } from './file-order-types.ts';
 import type { ExerciseData } from './exercise-types.ts';
 import type { CausesData, DeskData, NetworkData, WiringData } from './wiring-types.ts';
 import type { MatchSheetData, AccessSheetData } from './match-types.ts';
@@ -31,10 +32,12 @@ export interface StageExtras {
   readonly desk: DeskData | undefined;
   /** How units of the job are exercised on the bench. */
   readonly exercises: readonly ExerciseData[];
+  /** What was ordered of the file service and is not there. */
+  readonly fileOrders: readonly FileOrderData[];
   /** What could be written instead of what failed in the vehicle. */
   readonly alternates: readonly AlternatesData[];
-  /** What was told of writes in the vehicle, newest first. */
-  readonly toldInVehicle: readonly ToldInVehicleData[];
+  /** What the vehicle says of the last write: told of it, or of just its content in this unit before. */
+  readonly inVehicle: ToldInVehicleData | undefined;
 }
 
 export const NO_EXTRAS: StageExtras = {
@@ -53,6 +56,7 @@ export const NO_EXTRAS: StageExtras = {
   network: undefined,
   desk: undefined,
   exercises: [],
+  fileOrders: [],
   alternates: [],
-  toldInVehicle: []
+  inVehicle: undefined
 };

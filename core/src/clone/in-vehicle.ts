@@ -53,16 +53,34 @@ export function failuresOf<F extends InVehicleFact>(told: readonly F[]): F[] {
   return told.filter((t) => t.outcome === 'fails' && lastWordOn(told, t.operationId) === t);
 }
 
+const named = (lines: readonly Pick<TriedContent, 'regionId' | 'sha256'>[]) =>
+  lines
+    .map((l) => `${l.regionId} ${l.sha256}`)
+    .sort()
+    .join();
+
+/**
+ * What counts of a proven write: the last word on it. Where nobody has said anything yet, a failure of just its content counts, for writing it once more changes
+ * nothing; undefined where the last word on that content was that it runs. `told`: of writes of the same unit, oldest first.
+ */
+export function wordFor<F extends InVehicleFact>(
+  told: readonly F[],
+  write: {
+    readonly operationId: string;
+    readonly lines: readonly Pick<TriedContent, 'regionId' | 'sha256'>[];
+  }
+): F | undefined {
+  const own = lastWordOn(told, write.operationId);
+  if (own || write.lines.length === 0) return own;
+  const before = told.findLast((t) => named(t.contents) === named(write.lines));
+  return before?.outcome === 'fails' ? before : undefined;
+}
+
 /** The write that failed in the vehicle with just this content, region by region; undefined where none did. */
 export function failureOfContent<F extends InVehicleFact>(
   told: readonly F[],
-  lines: readonly { readonly regionId: string; readonly sha256: string }[]
+  lines: readonly Pick<TriedContent, 'regionId' | 'sha256'>[]
 ): F | undefined {
-  const named = (of: typeof lines) =>
-    of
-      .map((l) => `${l.regionId} ${l.sha256}`)
-      .sort()
-      .join();
   if (lines.length === 0) return undefined;
   return failuresOf(told).findLast((t) => named(t.contents) === named(lines));
 }

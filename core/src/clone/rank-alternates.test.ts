@@ -32,6 +32,7 @@ const content = (sha256: string, change: Partial<KeptContent> = {}): KeptContent
 });
 const facts = (change: Partial<AlternateFacts> = {}): AlternateFacts => ({
   ...{ profile: ec, regionId: 'backup', alone: true, signs: ['cranks-no-start'] },
+  usedFindings: [],
   taken: [{ start: 0, end: getRegion(ec, 'backup').lengthBytes }],
   ...change
 });
@@ -70,6 +71,19 @@ describe('what could be written instead', () => {
     ]);
     expect(codes(facts(), [content('b', { comparison: undefined })])).toEqual([
       'b stop alternate.content.incomparable'
+    ]);
+  });
+
+  it('a remark that the used content does not bear makes it worse; one that it bears too is the unit’s own', () => {
+    const remark = (rule: string) =>
+      ({ code: 'image.checksum.differs', severity: 'look', params: { rule } }) as const;
+    const other = content('b', { findings: [remark('backup-crc')] });
+    expect(codes(facts(), [other])).toEqual(['b stop alternate.content.unsound']);
+    expect(codes(facts({ usedFindings: [remark('vehicle-crc')] }), [other])).toEqual([
+      'b stop alternate.content.unsound'
+    ]);
+    expect(codes(facts({ usedFindings: [remark('backup-crc')] }), [other])).toEqual([
+      'b look alternate.content.untried'
     ]);
   });
 

@@ -44,6 +44,8 @@ export interface AlternateFacts {
   readonly regionId: string;
   /** Offsets of the plain content that are taken from this one. */
   readonly taken: readonly Range[];
+  /** What was found in the content that was written from: the unit's own, however odd. */
+  readonly usedFindings: readonly Finding[];
   /** Nothing but this region was written: what failed is its content. */
   readonly alone: boolean;
   readonly signs: readonly VehicleSign[];
@@ -113,17 +115,23 @@ const EXPLAINS: Record<VehicleSign, (touched: Touched) => boolean> = {
 };
 
 function judgeContent(
-  { alone }: AlternateFacts,
+  { alone, usedFindings }: AlternateFacts,
   { comparison, findings, failed }: KeptContent,
   ranges: readonly Range[]
 ): Judgement {
-  const wrong = findings.find((f) => f.severity === 'stop');
+  const own = new Set(usedFindings.map(nameOf));
+  const wrong = findings.find(
+    (f) => f.severity === 'stop' || (f.severity === 'look' && !own.has(nameOf(f)))
+  );
   if (!comparison) return judge('stop', 'alternate.content.incomparable');
   if (wrong) return judge('stop', 'alternate.content.unsound', { found: wrong.code });
   if (ranges.length === 0) return judge('stop', 'alternate.content.untaken');
   if (failed) return judge(alone ? 'stop' : 'look', 'alternate.content.failed');
   return judge('look', 'alternate.content.untried', { bytes: comparison.differingBytes });
 }
+
+/** Which rule or field a finding is about; the values differ from content to content. */
+const nameOf = ({ code, params }: Finding) => `${code} ${params['rule'] ?? params['field'] ?? ''}`;
 
 const usable = (a: Alternate) => (a.judgement.verdict === 'stop' ? 1 : 0);
 

@@ -1,6 +1,6 @@
 import { judge, type Judgement } from '../base/verdict.ts';
 import type { AccessSpec, DrawState, Region } from '../profile/profile.ts';
-import { eraseSeconds } from '../time/estimate.ts';
+import { eraseSeconds, usualSeconds } from '../time/estimate.ts';
 import { budgetLines } from './budget.ts';
 import type { SupplyReading } from './judge-supply.ts';
 
@@ -20,15 +20,13 @@ export function budgetWrite(
   regions: readonly Region[],
   { draw, beside }: Pick<AccessSpec, 'draw' | 'beside'>
 ): WriteBudget {
-  const sum = (of: (region: Region) => number) => regions.reduce((s, r) => s + of(r), 0);
-  const erase = sum(eraseSeconds);
+  const erase = regions.reduce((sum, r) => sum + eraseSeconds(r), 0);
   const lines = budgetLines(draw, beside);
   const most = (state: DrawState) => lines.find((l) => l.state === state)?.totalMa;
   return {
     eraseSeconds: erase,
-    // the usual speed of a family has its erasing in it
-    writeSeconds: Math.max(0, sum((r) => r.lengthBytes / r.writeBytesPerSecond) - erase),
-    backSeconds: sum((r) => r.lengthBytes / r.readBytesPerSecond),
+    writeSeconds: Math.max(0, usualSeconds(regions, 'write') - erase),
+    backSeconds: usualSeconds(regions, 'read'),
     erasingMa: most('erasing'),
     writingMa: most('writing')
   };

@@ -31,13 +31,8 @@ const unit = (id: string, change: Partial<UnitFact> = {}): UnitFact => ({
 const REGIONS = ['data-flash', 'program-flash'];
 let numbered = 0;
 const read = (change: Partial<KeptReadFact>): KeptReadFact => ({
-  ...{
-    id: `r${(numbered += 1)}`,
-    unitId: 'o',
-    role: 'original',
-    regionId: 'data-flash',
-    number: 1
-  },
+  ...{ id: `r${(numbered += 1)}`, unitId: 'o', role: 'original' },
+  ...{ regionId: 'data-flash', number: 1 },
   ...{ sha256: 'a', lengthBytes: 65536, ranges: null, takenAt: T(1), findings: [] },
   ...change
 });
@@ -250,21 +245,36 @@ describe('the state of a job', () => {
   });
 });
 
+it('a write that was turned away before it touched the unit leaves what stood: proven, broken, failed in the vehicle', () => {
+  const away = write({ id: 'w2', state: 'failed', mayHaveChangedAt: null });
+  const fails = { outcome: 'fails' as const, signs: [], note: '', contents: [] };
+  const stands: [Partial<JobRows>, string][] = [
+    [{ operations: [write()] }, 'verified'],
+    [{ operations: [write({ state: 'interrupted' })] }, 'interrupted'],
+    [{ operations: [write({ state: 'failed' })] }, 'failed'],
+    [{ operations: [write()], inVehicle: [{ operationId: 'w', ...fails }] }, 'refuted'],
+    [{ operations: [] }, 'none']
+  ];
+  for (const [rows, expected] of stands) {
+    const before = { ...whole(), ...rows };
+    const after = { ...before, operations: [...before.operations, away] };
+    expect(stateOf(before).writeState).toBe(expected);
+    expect(stateOf(after)).toMatchObject({ writeState: expected, lastWrite: { id: 'w2' } });
+    expect(stateOf(after).ending).toEqual(stateOf(before).ending);
+  }
+});
+
+const otherwise = (rows: JobRows, n: number, change: Partial<KeptReadFact>): JobRows => ({
+  ...rows,
+  reads: rows.reads.map((r, i) => (i === n % rows.reads.length ? { ...r, ...change } : r))
+});
+
+const SINGLE_FILL = { code: 'image.fill.single', severity: 'stop', params: {} } as const;
 /** Ways in which less, or worse, is known. */
 const WORSE: readonly ((rows: JobRows, pick: number) => JobRows)[] = [
   (rows, n) => ({ ...rows, reads: rows.reads.filter((_, i) => i !== n % rows.reads.length) }),
-  (rows, n) => ({
-    ...rows,
-    reads: rows.reads.map((r, i) => (i === n % rows.reads.length ? { ...r, sha256: `x${n}` } : r))
-  }),
-  (rows, n) => ({
-    ...rows,
-    reads: rows.reads.map((r, i) =>
-      i === n % rows.reads.length
-        ? { ...r, findings: [{ code: 'image.fill.single', severity: 'stop', params: {} }] }
-        : r
-    )
-  }),
+  (rows, n) => otherwise(rows, n, { sha256: `x${n}` }),
+  (rows, n) => otherwise(rows, n, { findings: [SINGLE_FILL] }),
   (rows) => ({ ...rows, clone: undefined }),
   (rows) => ({ ...rows, authority: undefined }),
   (rows) => ({ ...rows, choice: undefined }),

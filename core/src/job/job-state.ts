@@ -3,7 +3,7 @@ import type { Result } from '../base/result.ts';
 import { needsDonor, type RegionParts } from '../clone/parts.ts';
 import type { RecipeLine } from '../clone/plan.ts';
 import type { DonorCheck } from '../match/judge-donor.ts';
-import { failureOfContent, lastWordOn, type InVehicleFact } from '../clone/in-vehicle.ts';
+import { failureOfContent, wordFor, type InVehicleFact } from '../clone/in-vehicle.ts';
 import type { CloneMethod, Profile } from '../profile/profile.ts';
 import { findAuthorityGap, touchesSecurity, type AuthorityGap } from './authority.ts';
 import { resolveMethod } from './clone-method.ts';
@@ -31,6 +31,7 @@ import { sideOf, type ProfileOf } from './side.ts';
 import { matchUnits } from './unit-facts.ts';
 import {
   readsBeforeChange,
+  standingWrite,
   stateOfWrite,
   writesTo,
   type OperationFact,
@@ -78,8 +79,11 @@ export interface JobState<
   /** Why a lead lets just this image be written although nobody knows how it is checked. */
   readonly consent: string | undefined;
   readonly operations: readonly O[];
+  /** The last try, even one that was turned away before it touched the unit. */
   readonly lastWrite: O | undefined;
-  /** What was told last of that write after it was tried in the vehicle. */
+  /** The write that says what the unit holds. */
+  readonly standingWrite: O | undefined;
+  /** What was told last of the standing write after it was tried in the vehicle, or of just its content in this unit before. */
   readonly inVehicle: InVehicleFact | undefined;
   /** Just what is built now was written before, proven, and failed in the vehicle. */
   readonly failedBefore: boolean;
@@ -204,9 +208,10 @@ export function readJobState<
     : backups;
   const regions = { original, donor, new: seen('new'), partner: seen('partner') };
   const recipe = makeRecipe(recipeFacts, { parts, regions, secrets });
-  const lastWrite = writesTo(operations, target?.id).at(-1);
-  const inVehicle = lastWordOn(rows.inVehicle, lastWrite?.id);
-  const writeState = stateOfWrite(lastWrite, clone?.id, inVehicle);
+  const writes = writesTo(operations, target?.id);
+  const standing = standingWrite(writes);
+  const inVehicle = standing && wordOf(rows, standing);
+  const writeState = stateOfWrite(standing, clone?.id, inVehicle);
   const cloneState = stateOfClone(clone, {
     ...{ method: recipeFacts.method, recipe, version: profile?.version },
     proven: writeState === 'verified' || writeState === 'refuted'
@@ -214,7 +219,8 @@ export function readJobState<
   const authorityGap = gapOf(job, rows);
   return {
     ...ground,
-    ...{ clone, operations, cloneState, lastWrite, inVehicle, writeState, authorityGap },
+    ...{ clone, operations, cloneState, inVehicle, writeState, authorityGap },
+    ...{ lastWrite: writes.at(-1), standingWrite: standing },
     failedBefore: cloneState === 'built' && isFailedContent(rows, clone),
     consent: rows.consents.findLast((c) => c.cloneImageId === clone?.id)?.reason,
     ...{ regions, secrets, recipe },
@@ -229,6 +235,21 @@ export function readJobState<
       writeRefuted: writeState === 'refuted'
     })
   };
+}
+
+/** What the vehicle says of a write: told of it, or of just its content in the same unit. */
+function wordOf<O extends OperationFact>(
+  { inVehicle, operations, clone }: JobRows<UnitFact, KeptReadFact, O>,
+  write: O
+): InVehicleFact | undefined {
+  const same = new Set(operations.filter((o) => o.unitId === write.unitId).map((o) => o.id));
+  return wordFor(
+    inVehicle.filter((t) => same.has(t.operationId)),
+    {
+      operationId: write.id,
+      lines: clone && write.cloneImageId === clone.id ? clone.plan.lines : []
+    }
+  );
 }
 
 const isFailedContent = ({ inVehicle }: Pick<JobRows, 'inVehicle'>, clone: CloneFact | undefined) =>

@@ -29,7 +29,17 @@ export function writesTo<T extends OperationFact>(
   return operations.filter((o) => o.kind === 'write' && o.unitId === unitId);
 }
 
-/** How the last write stands, told by what was sent to the unit and what it was meant to hold. */
+/**
+ * The write that says what a unit holds: the last that runs, is done or may have changed it. One that was turned away before it touched the unit leaves
+ * everything as it was, a broken write as well as a proven one. `writes`: to one unit, oldest first.
+ */
+export function standingWrite<T extends OperationFact>(writes: readonly T[]): T | undefined {
+  return writes.findLast(
+    (w) => isActive(w.state) || w.state === 'done' || w.mayHaveChangedAt !== null
+  );
+}
+
+/** How the standing write stands, told by what was sent to the unit and what it was meant to hold. */
 export function stateOfWrite(
   write: OperationFact | undefined,
   imageId: string | undefined,
@@ -42,7 +52,6 @@ export function stateOfWrite(
     if (write.cloneImageId !== imageId) return 'none';
     return told?.outcome === 'fails' ? 'refuted' : 'verified';
   }
-  // a write that was turned away before it touched the unit leaves everything as it was
   if (!write.mayHaveChangedAt) return 'none';
   return write.state === 'interrupted' ? 'interrupted' : 'failed';
 }

@@ -43,7 +43,7 @@ export function estimateTransfer(options: {
 }): Estimate {
   const { regions, direction, carrier } = options;
   const floorSeconds = floorOf(regions, direction, carrier);
-  const usual = Math.max(floorSeconds, usualOf(regions, direction));
+  const usual = Math.max(floorSeconds, usualSeconds(regions, direction));
   const ids = new Set(regions.map((r) => r.id));
   const fitting = options.measured.filter(
     (m) =>
@@ -91,7 +91,8 @@ function findTooFast(seconds: readonly number[], floorSeconds: number): Judgemen
   });
 }
 
-function usualOf(regions: readonly Region[], direction: 'read' | 'write'): number {
+/** How long regions usually take with their family; of a write the erasing is in it. Units: s. */
+export function usualSeconds(regions: readonly Region[], direction: 'read' | 'write'): number {
   return regions.reduce(
     (sum, r) =>
       sum + r.lengthBytes / (direction === 'read' ? r.readBytesPerSecond : r.writeBytesPerSecond),

@@ -50,6 +50,16 @@ describe('progress', () => {
     });
     expect(first.pace).toBe('erasing');
   });
+  it('what begins anew is not silent since before: after a long erase the first byte is not late at once', () => {
+    const at = (sinceMs: number) =>
+      estimateProgress(steady, { totalBytes: 14_500, nowMs: 100_000, sinceMs });
+    expect(at(99_000)).toMatchObject({ pace: 'steady', silentSeconds: 1 });
+    expect(at(94_000)).toMatchObject({ pace: 'stalled', silentSeconds: 6 });
+    const nothing = estimateProgress([{ atMs: 0, doneBytes: 0 }], {
+      ...{ totalBytes: 10, nowMs: 20_000, sinceMs: 19_000 }
+    });
+    expect(nothing).toMatchObject({ pace: 'starting', silentSeconds: 1 });
+  });
   it('promises nothing before anything has moved', () => {
     expect(estimateProgress([], { totalBytes: 10, nowMs: 0 })).toMatchObject({
       pace: 'starting',

@@ -40,17 +40,20 @@ export function estimateProgress(
     nowMs,
     patienceMs = 5000,
     windowMs = 5000,
+    sinceMs = -Infinity,
     quiet
   }: {
     totalBytes: number;
     nowMs: number;
     patienceMs?: number;
     windowMs?: number;
+    /** What is done now began then: nothing was due before. */
+    sinceMs?: number;
     /** Blocks are erased now. */
     quiet?: QuietStretch | undefined;
   }
 ): ProgressEstimate {
-  const estimate = estimateBytes(points, { totalBytes, nowMs, patienceMs, windowMs });
+  const estimate = estimateBytes(points, { totalBytes, nowMs, patienceMs, windowMs, sinceMs });
   if (!quiet) return estimate;
   const silentMs = nowMs - quiet.sinceMs;
   const late = silentMs > Math.max(patienceMs, ERASE_PATIENCE * quiet.usualMs);
@@ -63,13 +66,20 @@ function estimateBytes(
     totalBytes,
     nowMs,
     patienceMs,
-    windowMs
-  }: { totalBytes: number; nowMs: number; patienceMs: number; windowMs: number }
+    windowMs,
+    sinceMs
+  }: {
+    totalBytes: number;
+    nowMs: number;
+    patienceMs: number;
+    windowMs: number;
+    sinceMs: number;
+  }
 ): ProgressEstimate {
   const first = points[0];
   const last = points.at(-1);
   if (!first || !last || last.doneBytes === first.doneBytes) {
-    const waited = first ? nowMs - first.atMs : 0;
+    const waited = first ? nowMs - Math.max(first.atMs, sinceMs) : 0;
     const pace = waited > patienceMs ? 'stalled' : 'starting';
     const silentSeconds = waited / 1000;
     return { bytesPerSecond: 0, leftSeconds: undefined, pace, silentSeconds };
@@ -77,7 +87,7 @@ function estimateBytes(
   const overall = rate(first, last, nowMs);
   const recent = points.find((p) => p.atMs >= last.atMs - windowMs) ?? first;
   const lately = recent === last ? overall : rate(recent, last, nowMs);
-  const silentMs = nowMs - lastChange(points);
+  const silentMs = nowMs - Math.max(lastChange(points), sinceMs);
   const patience = Math.max(patienceMs, GAPS * usualGap(points));
   const pace = silentMs > patience ? 'stalled' : lately < overall / 2 ? 'slow' : 'steady';
   const leftSeconds = lately > 0 ? (totalBytes - last.doneBytes) / lately : undefined;

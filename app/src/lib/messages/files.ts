@@ -34,6 +34,11 @@ export const files = {
     text: 'Nobody answered it in two weeks; it is not looked at any more.',
     clear: 'Ask the service, or ask for the file again.'
   }),
+  'files.order.unknown': () => ({
+    title: 'The service does not know the order any more',
+    text: 'It was placed, and the service has forgotten it.',
+    clear: 'Ask for the file again.'
+  }),
   'files.answer.malformed': (p) => ({
     title: 'The answer of the file service makes no sense',
     text: `${text(p['where'])}. ${UNTOUCHED}`

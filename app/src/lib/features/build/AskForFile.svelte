@@ -1,26 +1,32 @@
 <script lang="ts">
+  import type { WantedFile } from '@badger/core/file-service/file-answer';
+  import type { FileOrderData } from '$lib/file-order-types.ts';
   import type { JobData } from '$lib/job-types.ts';
   import { may } from '$lib/features/live/may.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { messageOf } from '$lib/messages/catalogue.ts';
   import { send } from '$lib/features/live/send.ts';
 
-  let { job, regionId }: { job: JobData; regionId: string } = $props();
+  interface Props {
+    job: JobData;
+    regionId: string;
+    order: FileOrderData | undefined;
+  }
+  let { job, regionId, order }: Props = $props();
   let asking = $state('');
 
   const unreadable = $derived(job.unreadable.includes(regionId));
-  const order = $derived(job.fileOrders.find((o) => o.regionId === regionId));
   const failed = $derived(order?.problem ? messageOf(order.problem) : undefined);
   const stock = $derived(job.stock.find((s) => s.regionId === regionId));
 
-  async function ask(wanted: 'stock' | 'calibration' | 'update') {
+  async function ask(wanted: WantedFile) {
     asking = wanted;
     noted(await send(`/api/jobs/${job.number}/files`, { regionId, wanted }));
     asking = '';
   }
 </script>
 
-{#snippet button(wanted: 'stock' | 'calibration' | 'update', words: string)}
+{#snippet button(wanted: WantedFile, words: string)}
   <button class="btn btn-outline" disabled={asking !== ''} onclick={() => ask(wanted)}
     >{asking === wanted ? 'Waiting for the service' : words}</button
   >

@@ -13,7 +13,7 @@
   import ResetCard from './ResetCard.svelte';
   import SuppliedFiles from './SuppliedFiles.svelte';
 
-  let { job }: StageProps = $props();
+  let { job, extras }: StageProps = $props();
   const itself = $derived(job.target === 'original');
   const plan = $derived(job.cloneState === 'none' ? undefined : job.clone?.plan);
   const mileage = $derived(
@@ -81,7 +81,7 @@
     </button>
   {/if}
 </div>
-{#if itself}<SuppliedFiles {job} />{/if}
+{#if itself}<SuppliedFiles {job} orders={extras.fileOrders} />{/if}
 <ResetCard {job} />
 {#if job.unruled.length > 0 && job.cloneState === 'built'}<ConsentCard {job} />{/if}
 {#if plan}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { formatSize } from '@badger/core/base/format';
+  import type { FileOrderData } from '$lib/file-order-types.ts';
   import type { JobData } from '$lib/job-types.ts';
   import { may } from '$lib/features/live/may.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
@@ -8,7 +9,7 @@
 
   import AskForFile from './AskForFile.svelte';
 
-  let { job }: { job: JobData } = $props();
+  let { job, orders }: { job: JobData; orders: readonly FileOrderData[] } = $props();
   let busy = $state(false);
 
   async function supply(regionId: string, input: HTMLInputElement) {
@@ -46,7 +47,11 @@
                 <br /><span class={f.severity}>{messageOf(f.code, f.params).title}</span>
               {/each}
             {:else}<span class="soft">nothing: it stays as it is</span>{/if}
-            <AskForFile {job} regionId={region.id} />
+            <AskForFile
+              {job}
+              regionId={region.id}
+              order={orders.find((o) => o.regionId === region.id)}
+            />
           </td>
           <td class="mono sha">{file?.sha256 ?? ''}</td>
           <td>

@@ -8,12 +8,14 @@
   import { SIGN_WORDS, seenWords } from '$lib/messages/in-vehicle.ts';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
 
-  let { job, told }: { job: JobData; told: readonly ToldInVehicleData[] } = $props();
+  let { job, word }: { job: JobData; word: ToldInVehicleData | undefined } = $props();
 
   let signs = $state<VehicleSign[]>([]);
   let note = $state('');
-  const write = $derived(job.lastWrite);
-  const word = $derived(told.find((t) => t.operationId === write?.id));
+  let failing = $state(false);
+  const write = $derived(job.standingWrite);
+  /** Told of an earlier write of just this content. */
+  const before = $derived(word !== undefined && word.operationId !== write?.id);
   const enough = $derived(
     signs.some((s) => s !== 'other-fault') || (signs.length > 0 && note.trim() !== '')
   );
@@ -22,6 +24,7 @@
     const seen = outcome === 'fails' ? { signs, note: note.trim() } : { signs: [], note: '' };
     const body = { operationId: write?.id, outcome, ...seen };
     if (!noted(await send(`/api/jobs/${job.number}/in-vehicle`, body))) return;
+    failing = false;
     signs = [];
     note = '';
   }
@@ -35,6 +38,9 @@
         <b>In the vehicle: not told yet.</b> Proven is what it holds; that it runs shows there.
       {:else if word.outcome === 'runs'}
         <b>It runs in the vehicle</b>, told by {word.personName}.
+      {:else if before}
+        <b>Just this content failed in this unit before: {seenWords(word.signs, word.note)}</b>,
+        told by {word.personName}. How it does now is not told yet.
       {:else}
         <b>It fails in the vehicle: {seenWords(word.signs, word.note)}</b>, told by {word.personName}.
       {/if}
@@ -45,7 +51,7 @@
       {#if word?.outcome !== 'runs'}
         <button class="btn btn-outline" onclick={() => tell('runs')}>It runs in the vehicle</button>
       {/if}
-      <details>
+      <details bind:open={failing}>
         <summary>It fails in the vehicle</summary>
         <fieldset>
           <legend>What is seen</legend>

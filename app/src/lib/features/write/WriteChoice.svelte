@@ -6,7 +6,7 @@
 
   const itself = $derived(job.target === 'original');
   const closed = $derived(job.unreadable.length > 0);
-  const verified = $derived(job.lastWrite?.state === 'done');
+  const verified = $derived(job.standingWrite?.state === 'done');
   const choices = $derived([
     ...(verified
       ? []

@@ -32,8 +32,15 @@
   const writes = $derived(touched ? chosen : 'image');
   const gate = $derived(liveGate(writeGate(role, writes), jobAs(job, role), station));
   const last = $derived(job.lastWrite);
-  const problem = $derived(last?.problem ? messageOfProblem(last.problem) : undefined);
-  const meaning = $derived(last?.meaning ? messageOf(last.meaning) : undefined);
+  const standing = $derived(job.standingWrite);
+  /** What went wrong with the write that stands, and with a try after it that was turned away. */
+  const wrong = $derived(
+    [standing, last?.id === standing?.id ? undefined : last].flatMap((w) =>
+      w?.problem && w.meaning
+        ? [{ id: w.id, problem: messageOfProblem(w.problem), meaning: messageOf(w.meaning) }]
+        : []
+    )
+  );
   const ready = $derived(gate.open && confirmation === (job.units[role]?.tag.slice(-3) ?? '-'));
 
   const spanOf = ({ low, high }: { low: number; high: number }) => {
@@ -54,25 +61,27 @@
   }
 </script>
 
-{#if last && !operation && problem && meaning}
-  <p class="card-sheet bad" role="status">
-    <b>{problem.title}.</b>
-    {problem.text} <b>{meaning.title}:</b>
-    {meaning.text} <b>{problem.clear ?? ''}</b>
-  </p>
+{#if !operation}
+  {#each wrong as { id, problem, meaning } (id)}
+    <p class="card-sheet bad" role="status">
+      <b>{problem.title}.</b>
+      {problem.text} <b>{meaning.title}:</b>
+      {meaning.text} <b>{problem.clear ?? ''}</b>
+    </p>
+  {/each}
 {/if}
 {#if job.clone}
   <WriteTable
     plan={job.clone.plan}
-    progress={operation?.regions ?? last?.regions ?? []}
-    own={last?.writes === 'backup'}
+    progress={operation?.regions ?? (standing ?? last)?.regions ?? []}
+    own={standing?.writes === 'backup'}
     unreadable={job.unreadable}
   />
 {/if}
-{#if last?.after && !operation}<ToldAfterCard told={last.after} />{/if}
-{#if last?.state === 'done' && last.writes !== 'backup' && !operation}
-  <InVehicleCard {job} told={extras.toldInVehicle} />
-  {@const word = extras.toldInVehicle.find((t) => t.operationId === last.id)}
+{#if standing?.after && !operation}<ToldAfterCard told={standing.after} />{/if}
+{#if standing?.state === 'done' && standing.writes !== 'backup' && !operation}
+  {@const word = extras.inVehicle}
+  <InVehicleCard {job} {word} />
   {#if word?.outcome === 'fails' && job.cloneState !== 'none'}
     <AlternatesCard {job} regions={extras.alternates} failed={word} />
   {/if}

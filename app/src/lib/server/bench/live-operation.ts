@@ -78,6 +78,7 @@ export class LiveOperation {
   #flushed = 0;
   #points: ProgressPoint[] = [];
   #quiet: QuietStretch | undefined;
+  #sinceMs = performance.now();
   #written = new Map<string, number>();
   #readBack = new Map<string, number>();
 
@@ -112,7 +113,8 @@ export class LiveOperation {
   phase(regionId: string, phase: RegionProgress['phase'], usualMs?: number): void {
     const region = this.regions.find((r) => r.regionId === regionId);
     if (!region) return;
-    this.#quiet = usualMs === undefined ? undefined : { sinceMs: performance.now(), usualMs };
+    this.#sinceMs = performance.now();
+    this.#quiet = usualMs === undefined ? undefined : { sinceMs: this.#sinceMs, usualMs };
     region.phase = phase;
     region.doneBytes = phase === 'equal' || phase === 'read' ? region.lengthBytes : 0;
   }
@@ -135,7 +137,7 @@ export class LiveOperation {
     const first = { atMs: this.startedMs, doneBytes: 0 };
     const points = this.#points.length < KEPT_POINTS / 2 ? [first, ...this.#points] : this.#points;
     const estimate = estimateProgress(points, {
-      ...{ totalBytes: this.totalBytes, nowMs, quiet: this.#quiet }
+      ...{ totalBytes: this.totalBytes, nowMs, sinceMs: this.#sinceMs, quiet: this.#quiet }
     });
     const leftSeconds = computeSecondsLeft(this.#pieces(), (nowMs - this.startedMs) / 1000);
     return { ...estimate, leftSeconds };

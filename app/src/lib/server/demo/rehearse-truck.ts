@@ -28,7 +28,7 @@ export async function rehearseTruck(
   const confirmation = DONOR.slice(-3);
   await finish(deps, bench, { kind: 'write', jobNumber, stationId, confirmation });
   await offTheClamp(deps, stationId);
-  const write = (await loadJobView(deps, jobNumber))?.lastWrite;
+  const write = (await loadJobView(deps, jobNumber))?.standingWrite;
   if (write?.state !== 'done') return;
   const truck = 'truck-4';
   await moveSimulatedVehicle(deps, bench, { vehicle: truck, unit: DONOR });

@@ -91,11 +91,10 @@ export async function endFileOrder(db: Tx, id: string, problem: string | null): 
     .where(and(eq(fileOrder.id, id), isNull(fileOrder.endedAt)));
 }
 
-/** Orders of these jobs, oldest first. */
-export function listFileOrders(db: Tx, jobIds: readonly string[]) {
+/** Orders of a job, oldest first. */
+export function listFileOrders(db: Tx, jobId: string) {
   return db
     .select({
-      jobId: fileOrder.jobId,
       regionId: fileOrder.regionId,
       wanted: fileOrder.wanted,
       askedAt: fileOrder.askedAt,
@@ -103,8 +102,6 @@ export function listFileOrders(db: Tx, jobIds: readonly string[]) {
       problem: fileOrder.problem
     })
     .from(fileOrder)
-    .where(inArray(fileOrder.jobId, [...jobIds]))
+    .where(eq(fileOrder.jobId, jobId))
     .orderBy(asc(fileOrder.askedAt));
 }
-
-export type FileOrderRow = Awaited<ReturnType<typeof listFileOrders>>[number];

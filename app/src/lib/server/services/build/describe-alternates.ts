@@ -13,9 +13,9 @@ import { compareKept } from '../reads/compare-reads.ts';
 
 /** What could be written instead, region by region and unit by unit; empty unless the last proven write failed in the vehicle. */
 export async function describeAlternates(deps: Deps, view: JobView): Promise<AlternatesData[]> {
-  const { lastWrite, inVehicle } = view;
-  if (inVehicle?.outcome !== 'fails' || !lastWrite?.cloneImageId) return [];
-  const [plan] = await listCloneImages(deps.db, [lastWrite.cloneImageId]);
+  const { standingWrite: write, inVehicle } = view;
+  if (inVehicle?.outcome !== 'fails' || !write?.cloneImageId) return [];
+  const [plan] = await listCloneImages(deps.db, [write.cloneImageId]);
   const lines = plan?.lines ?? [];
   const found: AlternatesData[] = [];
   for (const line of lines)
@@ -70,7 +70,8 @@ async function describeRegion(
     });
   }
   const signs = view.inVehicle?.signs ?? [];
-  const ranked = rankAlternates({ profile, regionId, taken, alone, signs }, contents);
+  const usedFindings = region.reads.find((r) => r.sha256 === usedSha256)?.findings ?? [];
+  const ranked = rankAlternates({ profile, regionId, taken, alone, signs, usedFindings }, contents);
   return {
     ...base,
     alternates: ranked.flatMap((a) => {

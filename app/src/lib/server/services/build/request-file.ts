@@ -1,5 +1,5 @@
 import { setTimeout as sleep } from 'node:timers/promises';
-import { fail, ok, type Result } from '@badger/core/base/result';
+import { fail, ok, type Problem, type Result } from '@badger/core/base/result';
 import { withoutSecrets } from '@badger/core/access/secret-ranges';
 import { completeFile } from '@badger/core/file-service/complete-file';
 import type { FileAnswer, WantedFile } from '@badger/core/file-service/file-answer';
@@ -101,7 +101,7 @@ export async function requestFile(
 
 /**
  * Looks at an order that was left standing, under the name of who placed it; where it is ready the file is kept. Undefined: it is not ready. Errors, each of which ends the order:
- * `job.number.unknown`, `gate.job.closed`, `files.unit.unknown` (another unit is in the job now), `files.order.refused`, `files.file.other` (it is not what was announced), `files.file.*`,
+ * `job.number.unknown`, `gate.job.closed`, `files.unit.unknown` (another unit is in the job now), `files.order.refused`, `files.order.unknown` (the service has forgotten it), `files.file.other` (it is not what was announced), `files.file.*`,
  * `gate.content.wrong` (a stock file of another unit), those of the formats and of {@link uploadRead}.
  */
 export async function followOrder(
@@ -149,7 +149,11 @@ async function lookOnce(
   if (!files) return undefined;
   const answer = await files.look(orderId);
   if (answer.ok && answer.value.state === 'waiting') return undefined;
-  const file = answer.ok ? await settle(files, { orderId, order }, answer.value) : answer;
+  // whatever stands in place of an answer is none: the order stands, unless the service says that there is no such
+  if (!answer.ok && !isForgotten(answer.problem)) return undefined;
+  const file = answer.ok
+    ? await settle(files, { orderId, order }, answer.value)
+    : fail('files.order.unknown');
   const kept = file.ok
     ? await uploadRead(deps, person, {
         ...{ jobNumber: order.view.job.number, regionId: order.region.id, bytes: file.value.bytes },
@@ -162,6 +166,10 @@ async function lookOnce(
   const event = { jobId: order.view.job.id, person } as const;
   return kept.ok ? kept : recordFailure(deps, { event, order }, kept);
 }
+
+const NOT_THERE: readonly unknown[] = [404, 410];
+
+const isForgotten = ({ params }: Problem) => NOT_THERE.includes(params['status']);
 
 /** The service may be there again later: the order stands. */
 const AWAY: readonly string[] = ['files.service.down', 'files.service.broken', 'files.service.key'];

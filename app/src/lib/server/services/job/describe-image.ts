@@ -17,23 +17,11 @@ export function describeFiles(deps: Deps, view: JobView) {
     ),
     stock: view.stock.map((r) => ({ regionId: r.regionId, name: r.sourceName })),
     fileService: deps.files !== undefined,
-    fileOrders: openOrders(view),
     supplied: view.supplied.map((r) => ({
       ...{ regionId: r.regionId, name: r.name, sha256: r.sha256, sourceName: r.sourceName },
       findings: r.findings
     }))
   };
-}
-
-/** Of each region the newest order, unless a file was kept of it. */
-function openOrders({ records }: JobView): JobData['fileOrders'] {
-  const regions = [...new Set(records.fileOrders.map((o) => o.regionId))];
-  return regions.flatMap((id) => {
-    const newest = records.fileOrders.findLast((o) => o.regionId === id);
-    if (!newest || (newest.endedAt && newest.problem === null)) return [];
-    const { regionId, wanted, askedAt, problem } = newest;
-    return [{ regionId, wanted, askedAt, problem }];
-  });
 }
 
 /** What would be built now, and what is known of how it is checked. */

@@ -62,6 +62,7 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
     cloneState: view.cloneState,
     operations: view.operations.map(describeOperationRow),
     lastWrite: view.lastWrite && describeOperationRow(view.lastWrite),
+    standingWrite: view.standingWrite && describeOperationRow(view.standingWrite),
     connection: view.connection,
     match: view.match,
     access: describeAccess(access),

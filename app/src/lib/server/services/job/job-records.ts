@@ -1,6 +1,5 @@
 import type { SourceChange } from '@badger/core/clone/parts';
 import type { AcceptedFact, ConsentFact } from '@badger/core/job/job-rows';
-import { listFileOrders, type FileOrderRow } from '../../repositories/file-orders.ts';
 import { listToldInVehicle, type InVehicleRow } from '../../repositories/in-vehicle.ts';
 import { countHandovers } from '../../repositories/safe.ts';
 import { listLatestConnections, type ConnectionRow } from '../../repositories/connections.ts';
@@ -43,8 +42,6 @@ export interface JobRecords {
   readonly operations: readonly OperationRow[];
   /** What was told of proven writes after they were tried in the vehicle. */
   readonly inVehicle: readonly InVehicleRow[];
-  /** What was ordered of the file service. */
-  readonly fileOrders: readonly FileOrderRow[];
   /** Units of the job that another job has verifiedly written. */
   readonly writtenElsewhere: ReadonlySet<string>;
   readonly authority: AuthorityRow | undefined;
@@ -87,11 +84,10 @@ export async function loadJobRecords(
     () => listChanges(db, jobIds),
     () => listConsents(db, jobIds),
     () => countHandovers(db, jobIds),
-    () => listToldInVehicle(db, jobIds),
-    () => listFileOrders(db, jobIds)
+    () => listToldInVehicle(db, jobIds)
   ]);
   const [authorities, arrivals, scans, tests, connections, deskValues, ...said] = rest;
-  const [accepted, changes, consents, handovers, inVehicle, fileOrders] = said;
+  const [accepted, changes, consents, handovers, inVehicle] = said;
   return (jobId) => {
     const own = <T extends { jobId: string }>(rows: readonly T[]) =>
       rows.filter((r) => r.jobId === jobId);
@@ -102,7 +98,7 @@ export async function loadJobRecords(
       ...{ accepted: own(accepted), changes: own(changes), consents: own(consents) },
       clone: own(clones)[0],
       operations: own(operations),
-      ...{ inVehicle: own(inVehicle), fileOrders: own(fileOrders) },
+      inVehicle: own(inVehicle),
       writtenElsewhere: new Set(own(written).map((w) => w.unitId)),
       authority: own(authorities)[0],
       handovers: own(handovers)[0]?.times ?? 0,

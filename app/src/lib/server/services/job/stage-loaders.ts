@@ -8,6 +8,7 @@ import { listJobsOfUnit } from '../../repositories/job-units.ts';
 import { listScansOfJob, type ScanRow } from '../../repositories/scans.ts';
 import type { InVehicleRow } from '../../repositories/in-vehicle.ts';
 import { describeAlternates } from '../build/describe-alternates.ts';
+import { describeFileOrders } from '../build/describe-file-orders.ts';
 import { describeExercise } from '../prove/describe-exercise.ts';
 import { describeScanHead } from '../prove/describe-scan.ts';
 import { loadJobView, type JobView } from './job-view.ts';
@@ -42,10 +43,11 @@ const LOADERS: Readonly<Partial<Record<Stage, StageLoader>>> = {
     network: await describeNetwork(deps, view),
     desk: describeDesk(deps, view)
   }),
+  build: async ({ db }, view) => ({ fileOrders: await describeFileOrders(db, view.job.id) }),
   async write(deps, view) {
     return {
       alternates: await describeAlternates(deps, view),
-      toldInVehicle: view.records.inVehicle.map(tellRow).reverse()
+      inVehicle: view.records.inVehicle.filter((t) => t === view.inVehicle).map(tellRow)[0]
     };
   },
   return: loadScans

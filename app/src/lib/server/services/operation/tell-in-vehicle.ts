@@ -21,7 +21,7 @@ export async function tellInVehicle(
   const act = { person, jobNumber, right: 'vehicle.tell' } as const;
   return actOnView<true>(deps, act, async (tx, view) => {
     if (hasRunningWork(view)) return fail('job.work.running');
-    const write = view.lastWrite;
+    const write = view.standingWrite;
     if (write?.id !== operationId) return fail('vehicle.told.other');
     if (write.state !== 'done' || write.cloneImageId === null) return fail('vehicle.told.unproven');
     const [plan] = await listCloneImages(tx, [write.cloneImageId]);

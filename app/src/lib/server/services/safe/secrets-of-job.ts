@@ -3,6 +3,9 @@ import { listSecrets, type SecretRow } from '../../repositories/safe.ts';
 import type { JobView } from '../job/job-view.ts';
 import type { SecretOfUnit } from './find-secrets.ts';
 
+/** As versions bound it that knew of its number alone. */
+export const aboutOldSecret = ({ id }: { readonly id: string }): string => `secret ${id}`;
+
 type Named = Pick<SecretRow, 'id' | 'jobId' | 'unitId' | 'secretId' | 'name'>;
 
 /** What a sealed value is: under another name, of another unit, or in another job it does not open. */

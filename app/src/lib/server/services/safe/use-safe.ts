@@ -9,7 +9,7 @@ import { insertHandover, insertLook, insertSecret } from '../../repositories/saf
 import { actOnView } from '../job/act-on-job.ts';
 import type { JobView } from '../job/job-view.ts';
 import { findSecretsOfJob, markOf } from './find-secrets.ts';
-import { aboutSecret, secretsOf, standingOf } from './secrets-of-job.ts';
+import { aboutOldSecret, aboutSecret, secretsOf, standingOf } from './secrets-of-job.ts';
 
 /** A value that is shown for a moment. */
 export interface ShownSecret {
@@ -121,7 +121,8 @@ async function openSecrets(
   for (const id of ids) {
     const secret = known.find((s) => s.id === id);
     if (!secret) return fail('safe.secret.unknown');
-    const opened = vault.unseal(secret, aboutSecret(secret));
+    const bound = vault.unseal(secret, aboutSecret(secret));
+    const opened = bound.ok ? bound : vault.unseal(secret, aboutOldSecret(secret));
     if (!opened.ok) return opened;
     const name = secret.unitTag ? `${secret.name}, ${secret.unitTag}` : secret.name;
     shown.push({ id, name, value: Buffer.from(opened.value).toString('utf8') });
