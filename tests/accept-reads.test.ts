@@ -113,6 +113,33 @@ describe('reads that are not trusted', () => {
   });
 });
 
+it('of a scrambled region the raw content is put together, by what its plain content must hold', async () => {
+  const of = { jobNumber: 2029, role: 'original', regionId: 'eeprom' } as const;
+  const held = shop.world.units.get('0405')?.memory.get('eeprom') as Uint8Array;
+  for (const at of [0x41, 0x1000, 0x2b07]) {
+    const bytes = held.slice();
+    bytes[at] = (bytes[at] as number) ^ 0x24;
+    const file = { fileName: `gearbox-${at}.bin`, modifiedMs: at };
+    expect(await uploadRead(shop.root.deps, bench, { ...of, bytes, ...file })).toMatchObject({
+      ok: true
+    });
+  }
+  const seen = async () =>
+    (await loadJobView(shop.root.deps, 2029))?.regions.original.find(
+      (r) => r.region.id === 'eeprom'
+    );
+  expect(await seen()).toMatchObject({
+    verdict: { state: 'rebuilt' },
+    trust: { verdict: 'reconstructed', reconstruction: { writable: true, places: 3 } }
+  });
+  const reason = 'The unit dies, this is all there is.';
+  expect(await acceptReads(shop.root.deps, lead, { ...of, readId: null, reason })).toMatchObject({
+    ok: true
+  });
+  const kept = await loadImage(shop.root.deps, (await seen())?.agreement.trustedSha256 ?? '');
+  expect(kept.ok && Buffer.from(kept.value).equals(held)).toBe(true);
+});
+
 describe('the shop asks for more', () => {
   it('three that are the same, where it is strict; the judgement is found anew and kept', async () => {
     const strict = { wallDisplay: false, namesBy: 'vin', readsRequired: 3 } as const;

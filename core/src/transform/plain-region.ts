@@ -23,7 +23,7 @@ export function layBare(
   regionId: string,
   bytes: Uint8Array
 ): Result<Uint8Array> {
-  return through(stepsOf(profile, regionId), bytes, [applySteps, undoSteps]);
+  return layBareBy(stepsOf(profile, regionId), bytes);
 }
 
 /** The other way round: what is written of a plain content. Proven as {@link layBare}, with the same errors. */
@@ -32,8 +32,18 @@ export function scramble(
   regionId: string,
   bytes: Uint8Array
 ): Result<Uint8Array> {
-  return through(stepsOf(profile, regionId), bytes, [undoSteps, applySteps]);
+  return scrambleBy(stepsOf(profile, regionId), bytes);
 }
+
+/** As {@link layBare}, by the steps of a region. */
+export const layBareBy = (steps: readonly TransformStep[], bytes: Uint8Array): Result<Uint8Array> =>
+  through(steps, bytes, [applySteps, undoSteps]);
+
+/** As {@link scramble}, by the steps of a region. */
+export const scrambleBy = (
+  steps: readonly TransformStep[],
+  bytes: Uint8Array
+): Result<Uint8Array> => through(steps, bytes, [undoSteps, applySteps]);
 
 function through(
   steps: readonly TransformStep[],

@@ -111,7 +111,7 @@ export function inverseOf(step: TransformStep): TransformStep {
 
 /** Bytes by value for what looks at one byte alone. */
 const tableOf = (f: (b: number) => number) => Uint8Array.from({ length: 256 }, (_, b) => f(b));
-const TABLES: Partial<Readonly<Record<StepKind, Uint8Array>>> = {
+export const TABLES: Partial<Readonly<Record<StepKind, Uint8Array>>> = {
   'swap-nibbles': tableOf((b) => (b << 4) | (b >> 4)),
   'reverse-bits': tableOf((b) => {
     let out = 0;
@@ -120,8 +120,8 @@ const TABLES: Partial<Readonly<Record<StepKind, Uint8Array>>> = {
   }),
   invert: tableOf((b) => ~b)
 };
-/** Where each byte of a group comes from. */
-const PLACES: Partial<Readonly<Record<StepKind, readonly number[]>>> = {
+/** Where each byte of a group comes from, for what moves bytes within a group. */
+export const PLACES: Partial<Readonly<Record<StepKind, readonly number[]>>> = {
   'swap-16': [1, 0],
   'swap-32': [3, 2, 1, 0],
   'swap-words': [2, 3, 0, 1]

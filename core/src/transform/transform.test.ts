@@ -5,6 +5,7 @@ import { createRandom } from '../base/random.ts';
 import { computeCrc, CRC32_ISO_HDLC } from '../checksum/crc.ts';
 import { encodeStored } from '../checksum/rule.ts';
 import { findXorKeys } from './find-key.ts';
+import { followByte } from './follow-byte.ts';
 import { applySteps, STEP_KINDS, undoSteps, type TransformStep } from './steps.ts';
 import { suggestTransforms } from './suggest.ts';
 
@@ -102,6 +103,32 @@ it('goes there and back again, any chain', () => {
     ),
     { numRuns: 400, seed: 6 }
   );
+});
+
+it('follows every byte to where it lies and what it is after any chain', () => {
+  fc.assert(
+    fc.property(
+      fc.uint8Array({ minLength: 64, maxLength: 64 }),
+      fc.array(anyStep, { maxLength: 5 }),
+      (bytes, steps) => {
+        const there = applySteps(bytes, steps);
+        const follow = followByte(steps, bytes.length);
+        if (!there.ok || !follow.ok) throw new Error('the chain does not go');
+        const out = new Uint8Array(bytes.length);
+        bytes.forEach((value, at) => {
+          const to = follow.value({ at, value });
+          out[to.at] = to.value;
+        });
+        expect(out).toEqual(there.value);
+      }
+    ),
+    { numRuns: 400, seed: 7 }
+  );
+  for (const steps of [[{ kind: 'swap-16' }], [{ kind: 'invert' }, { kind: 'xor' }]] as const) {
+    const [followed, applied] = [followByte(steps, 7), applySteps(new Uint8Array(7), steps)];
+    expect(followed.ok).toBe(false);
+    expect(followed).toEqual(applied);
+  }
 });
 
 /** Content as units have it: uneven bytes, a table, texts, a VIN, erased filler; a CRC at the end where it is asked for. */

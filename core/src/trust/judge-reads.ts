@@ -6,7 +6,8 @@ import type { DisputedPlace } from './error-model.ts';
 import { lookAtScatter, type ScatterLook } from './look-at-scatter.ts';
 import type { RegionKnowledge, TimedRead } from './read-set.ts';
 import { countReadsNeeded } from './reads-needed.ts';
-import { reconstruct, type Reconstruction } from './reconstruct.ts';
+import { reconstructBare } from './rebuild-bare.ts';
+import type { Reconstruction } from './reconstruct.ts';
 import type { ScatterFigures } from './scatter.ts';
 import {
   areStrong,
@@ -154,9 +155,7 @@ function rebuild({ knowledge, chosen, scattered, reads }: Looked): Reconstructio
   const right = knowledge.lengthBytes ?? chosen.reference.bytes.length;
   if (reads.length < 2 || usable.length < 2 || places.length === 0) return undefined;
   if (chosen.reference.bytes.length !== right || chosen.ownSign) return undefined;
-  // checks look at the plain content: of what is scrambled no place can be tried for itself
-  if ((knowledge.steps ?? []).length > 0) return undefined;
-  return reconstruct({
+  return reconstructBare(knowledge.steps ?? [], {
     ...{ base: chosen.reference.bytes, places, knowledge },
     ...{ reads: usable.length, cells: scattered.figures?.cells ?? 0 }
   });

@@ -11,6 +11,7 @@ import { readFields } from '../field/read-fields.ts';
 import { ok } from '../base/result.ts';
 import { joinRanges } from '../image/image.ts';
 import type { Range } from '../image/range.ts';
+import { followByte } from '../transform/follow-byte.ts';
 import { applySteps } from '../transform/steps.ts';
 import type { RegionKnowledge } from './read-set.ts';
 
@@ -74,15 +75,26 @@ export function coveredBy(rules: readonly ChecksumRule[]): Range[] {
   return joinRanges(checks.flatMap((c) => [...spanOf(c), ...(c.inverse ? [c.inverse] : [])]));
 }
 
-/** As {@link coveredBy}, at the offsets that were read: of a scrambled region only checks that count every byte say where they look. */
+/** As {@link coveredBy}, at the offsets that were read. Empty where the region cannot be laid bare. */
 export function coveredAsRead(
   { rules, steps = [] }: Pick<RegionKnowledge, 'rules' | 'steps'>,
   lengthBytes: number
 ): Range[] {
   const covered = coveredBy(rules);
+  if (steps.length === 0) return covered;
+  const follow = followByte(steps, lengthBytes);
+  if (!follow.ok) return [];
   const [all] = covered;
-  const whole = all?.start === 0 && all.end >= lengthBytes;
-  return steps.length === 0 || whole ? covered : [];
+  if (all?.start === 0 && all.end >= lengthBytes) return covered;
+  const read: Range[] = [];
+  for (let at = 0, start = -1; at <= lengthBytes; at++) {
+    const here = at < lengthBytes && isIn(covered, follow.value({ at, value: 0 }).at);
+    if (here && start < 0) start = at;
+    if (here || start < 0) continue;
+    read.push({ start, end: at });
+    start = -1;
+  }
+  return read;
 }
 
 /** Checks of 32 bits or more, all of them: what passes is no chance. False for none. */

@@ -10,7 +10,7 @@ import type { Vault } from '../../vault/vault.ts';
 import { findJudgements, saveJudgement } from '../../repositories/judgements.ts';
 
 /** Raised when the judgement of reads changes: what was found by an older one is found anew. */
-const JUDGED_BY = 2;
+const JUDGED_BY = 3;
 
 /** What the judgement of reads rests on beside the reads. */
 export interface JudgeBy {
