@@ -6,7 +6,8 @@ export default defineConfig({
   testDir: './e2e',
   // houses at other hours have a configuration of their own
   testIgnore: 'hours/**',
-  outputDir: './test-results',
+  // a run empties its folder before it begins
+  outputDir: './test-results/journeys',
   // one shop, two stations: the journeys follow one another
   fullyParallel: false,
   workers: 1,

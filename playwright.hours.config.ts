@@ -17,7 +17,6 @@ export default defineConfig({
   ...base,
   testDir: './e2e/hours',
   testIgnore: [],
-  // a run empties its folder before it begins
   outputDir: './test-results/hours',
   reporter: [['list'], ['json', { outputFile: 'test-results/hours.json' }]],
   projects: HOURS.map(({ name, now, zone }, i) => ({
