@@ -115,6 +115,12 @@ export interface AppCodes {
   'scan.vehicle.moving': { speedKmh: number };
   'scan.vehicle.other': { found: string; vin: string };
   'scan.vehicle.silent': None;
+  'return.key.unsaid': None;
+  'return.step.kept': None;
+  'return.step.running': None;
+  'return.step.unknown': None;
+  'return.step.untold': { least: number };
+  'return.watch.none': None;
   'vehicle.told.other': None;
   'vehicle.told.unseen': None;
   'vehicle.told.unproven': None;

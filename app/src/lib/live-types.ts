@@ -2,6 +2,7 @@ import type { UnitRole } from '@badger/core/job/roles';
 import type { AgedReading } from '@badger/core/access/vehicle/vehicle-reading';
 import type { Problem } from '@badger/core/base/result';
 import type { Judgement } from '@badger/core/base/verdict';
+import type { StartSample } from '@badger/core/return/judge-start';
 
 /** One station as the pages see it, several times a second. Units: mV, mA, bytes. */
 export interface LiveStation {
@@ -108,10 +109,22 @@ export interface LiveBench {
   readonly units: readonly { readonly tag: string; readonly family: string }[];
   /** Simulated bench only: units whose memory chip a programmer can reach. */
   readonly chips: readonly { readonly tag: string; readonly family: string }[];
+  /** What is done or watched at vehicles. */
+  readonly acts: readonly LiveActData[];
   /** Scans of vehicles that are under way. */
   readonly scans: readonly LiveScanData[];
   /** Simulated bench only: the vehicles outside, and where the diagnostic cable is. */
   readonly simulator: LiveSimulator | undefined;
+}
+
+/** Something that is done, or watched, at a vehicle. */
+export interface LiveActData {
+  readonly jobNumber: number;
+  readonly stepId: string;
+  /** Nothing is changed: the engine is watched. */
+  readonly watching: boolean;
+  /** What was seen last of the start that is watched. */
+  readonly samples: readonly StartSample[];
 }
 
 export interface LiveScanData {
@@ -138,6 +151,10 @@ export interface LiveSimulator {
     readonly supported: boolean;
     readonly asleep: boolean;
     readonly script: string;
+    /** The key in the lock, and all there are. */
+    readonly key: string;
+    readonly keys: readonly string[];
+    readonly teachingFaults: readonly string[];
     /** The loose unit in its place, and the family that fits there; null: it has no such place. */
     readonly place: { readonly family: string; readonly unit: string | null } | null;
   }[];

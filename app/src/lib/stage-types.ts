@@ -6,6 +6,7 @@ import type { AlternatesData, ToldInVehicleData } from './in-vehicle-types.ts';
 import type { FileOrderData } from './file-order-types.ts';
 import type { ExerciseData } from './exercise-types.ts';
 import type { CausesData, DeskData, NetworkData, WiringData } from './wiring-types.ts';
+import type { ReturnData } from './return-types.ts';
 import type { MatchSheetData, AccessSheetData } from './match-types.ts';
 
 /** What only one stage shows; everything that another stage shows is empty. */
@@ -34,6 +35,8 @@ export interface StageExtras {
   readonly exercises: readonly ExerciseData[];
   /** What was ordered of the file service and is not there. */
   readonly fileOrders: readonly FileOrderData[];
+  /** The way back, step by step. */
+  readonly wayBack: ReturnData | undefined;
   /** What could be written instead of what failed in the vehicle. */
   readonly alternates: readonly AlternatesData[];
   /** What the vehicle says of the last write: told of it, or of just its content in this unit before. */
@@ -57,6 +60,7 @@ export const NO_EXTRAS: StageExtras = {
   desk: undefined,
   exercises: [],
   fileOrders: [],
+  wayBack: undefined,
   alternates: [],
   inVehicle: undefined
 };

@@ -72,6 +72,8 @@ export interface JobFacts {
   readonly donorRegions: readonly RegionJudgement[];
   readonly clone: 'none' | 'stale' | 'built';
   readonly lastWrite: WriteState;
+  /** How the steps of the way back stand; undefined where nobody looked. */
+  readonly returnSteps?: Judgement | undefined;
 }
 
 /** One judgement for each stop of the line of work. */
@@ -246,8 +248,10 @@ function judgeWrite(f: JobFacts): Judgement {
 
 function judgeReturn(f: JobFacts): Judgement {
   if (f.closed) return judge('go', 'return.job.closed', { result: f.result ?? '' });
-  if (f.lastWrite === 'verified') return judge('look', 'return.job.open');
   if (f.lastWrite === 'refuted') return judge('stop', 'return.write.refuted');
+  // what was left half done, or was seen to be wrong, is never only something to do
+  if (f.returnSteps?.verdict === 'stop') return f.returnSteps;
+  if (f.lastWrite === 'verified') return judge('look', 'return.job.open');
   if (f.reached) return judge('look', 'return.result.ready');
   return judge('none', f.shape.target ? 'return.write.first' : 'return.result.first');
 }

@@ -10,6 +10,25 @@ export const afterFit = {
     name,
     how: { ...text, description: 'What is done, and how it is known to be done.' },
     when: { ...text, description: 'What must hold before it, as oil at working temperature.' },
+    does: {
+      enum: [
+        ...(['write-vin', 'read-vin', 'coding', 'register-keys', 'try-keys', 'remotes'] as const),
+        ...(['reset-adaptations', 'clear-faults', 'drive', 'look'] as const)
+      ],
+      description:
+        'What the application does or watches for it at the vehicle; without: a person looks.'
+    },
+    unit: {
+      enum: ['engine', 'transmission', 'body', 'immobiliser', 'comfort', 'cluster'],
+      description: 'The unit in the vehicle that is asked; without: the one of the family.'
+    },
+    temperatureC: {
+      type: 'array',
+      items: { type: 'number', minimum: -40, maximum: 200 },
+      minItems: 2,
+      maxItems: 2,
+      description: 'Oil or coolant must be between these. Units: degC.'
+    },
     minutes
   }
 } as const;

@@ -37,6 +37,8 @@ export const RIGHTS = {
   'secret.enter': OFFICE,
   /** How a written unit does in its vehicle. */
   'vehicle.tell': OFFICE,
+  /** What was seen of the steps of the way back; the start is watched. */
+  'return.note': EVERYBODY,
   'quote.make': OFFICE,
   'offer.keep': OFFICE,
   'plan.move': OFFICE,
@@ -63,6 +65,10 @@ export const RIGHTS = {
   /** A value in the safe is shown, and handed over. */
   'secret.see': SKILLED,
   'secret.hand-over': SKILLED,
+  /** A unit in its vehicle is taught: VIN, keys, coding, learnt values. */
+  'vehicle.teach': SKILLED,
+  /** A step of the way back is left out, or was done by other means. */
+  'return.waive': SKILLED,
   /** A unit's read and numbers go to the file service. */
   'file.request': SKILLED,
   'kit.edit': SKILLED,

@@ -1,5 +1,67 @@
 import type { Static } from 'typebox';
 
+const identifier = { type: 'string', pattern: '^0x[0-9A-F]{1,4}$' } as const;
+const whole = { type: 'integer', minimum: 1, maximum: 64 } as const;
+
+/** What a unit is taught in its vehicle, and where it tells what it was taught. Identifiers of data and of routines. */
+const teaching = {
+  type: 'object',
+  additionalProperties: false,
+  properties: {
+    coding: {
+      type: 'object',
+      additionalProperties: false,
+      required: ['did', 'lengthBytes', 'fields'],
+      properties: {
+        did: identifier,
+        lengthBytes: whole,
+        /** What its bytes mean, so that two codings can be laid side by side. */
+        fields: {
+          type: 'array',
+          items: {
+            type: 'object',
+            additionalProperties: false,
+            required: ['name', 'at', 'lengthBytes'],
+            properties: {
+              name: { type: 'string', minLength: 1, maxLength: 60 },
+              at: { type: 'integer', minimum: 0, maximum: 63 },
+              lengthBytes: whole
+            }
+          }
+        }
+      }
+    },
+    keys: {
+      type: 'object',
+      additionalProperties: false,
+      required: ['countDid', 'addRoutine', 'most'],
+      properties: { countDid: identifier, addRoutine: identifier, most: whole }
+    },
+    remotes: {
+      type: 'object',
+      additionalProperties: false,
+      required: ['frequencyDid', 'countDid', 'learnRoutine'],
+      properties: { frequencyDid: identifier, countDid: identifier, learnRoutine: identifier }
+    },
+    adaptations: {
+      type: 'object',
+      additionalProperties: false,
+      required: ['valuesDid', 'lengthBytes', 'startByte', 'resetRoutine'],
+      properties: {
+        valuesDid: identifier,
+        lengthBytes: whole,
+        /** What every value is after the reset. */
+        startByte: { type: 'string', pattern: '^0x[0-9A-F]{2}$' },
+        resetRoutine: identifier,
+        /** Oil or coolant, one byte. Units: degC, 40 more. */
+        temperatureDid: identifier
+      }
+    },
+    /** Immobiliser lamp: 0 out, 1 on, 2 flashing. */
+    lampDid: identifier
+  }
+} as const;
+
 /** Where the units of a make answer, open JSON. Source: JSON Schema 2020-12. */
 export const layoutSchema = {
   $id: 'urn:upright-badger:vehicle-layout',
@@ -48,7 +110,8 @@ export const layoutSchema = {
           address: { type: 'string', pattern: '^0x[0-9A-F]{1,4}$' },
           responseId: { type: 'string', pattern: '^0x[0-9A-F]{1,4}$' },
           optional: { type: 'boolean' },
-          legislated: { type: 'boolean' }
+          legislated: { type: 'boolean' },
+          teaching
         }
       }
     }

@@ -25,7 +25,8 @@ export function parseLayout(doc: LayoutDocument): Result<VehicleLayout> {
     address: Number(u.address),
     responseId: u.responseId === undefined ? undefined : Number(u.responseId),
     optional: u.optional ?? false,
-    legislated: u.legislated ?? false
+    legislated: u.legislated ?? false,
+    ...(u.teaching ? { teaching: parseTeaching(u.teaching) } : {})
   }));
   for (const [i, unit] of units.entries()) {
     if (units.some((o, k) => k < i && (o.id === unit.id || o.address === unit.address)))
@@ -35,6 +36,45 @@ export function parseLayout(doc: LayoutDocument): Result<VehicleLayout> {
   }
   const { id, make, vinPrefixes, carrier } = doc;
   return ok({ id, make, vinPrefixes, carrier, bitrateBps: doc.bitrateBps ?? 500_000, units });
+}
+
+type TeachingDocument = NonNullable<LayoutDocument['units'][number]['teaching']>;
+
+function parseTeaching({ coding, keys, remotes, adaptations, lampDid }: TeachingDocument) {
+  const number = (text: string) => Number(text);
+  return {
+    ...(coding ? { coding: { ...coding, did: number(coding.did) } } : {}),
+    ...(keys
+      ? {
+          keys: {
+            ...{ countDid: number(keys.countDid), addRoutine: number(keys.addRoutine) },
+            most: keys.most
+          }
+        }
+      : {}),
+    ...(remotes
+      ? {
+          remotes: {
+            ...{ frequencyDid: number(remotes.frequencyDid), countDid: number(remotes.countDid) },
+            learnRoutine: number(remotes.learnRoutine)
+          }
+        }
+      : {}),
+    ...(adaptations
+      ? {
+          adaptations: {
+            ...{ valuesDid: number(adaptations.valuesDid), lengthBytes: adaptations.lengthBytes },
+            ...{ startByte: number(adaptations.startByte) },
+            resetRoutine: number(adaptations.resetRoutine),
+            temperatureDid:
+              adaptations.temperatureDid === undefined
+                ? undefined
+                : number(adaptations.temperatureDid)
+          }
+        }
+      : {}),
+    ...(lampDid === undefined ? {} : { lampDid: number(lampDid) })
+  };
 }
 
 /** The layout whose VIN beginning fits longest; undefined for a make that is not known. */

@@ -16,6 +16,36 @@ export type UnitKind =
   | 'steering'
   | 'other';
 
+/** What bytes of a coding mean. */
+export interface CodingField {
+  readonly name: string;
+  readonly at: number;
+  readonly lengthBytes: number;
+}
+
+/** What a unit is taught in its vehicle, by data identifiers and routines. */
+export interface UnitTeaching {
+  readonly coding?: {
+    readonly did: number;
+    readonly lengthBytes: number;
+    readonly fields: readonly CodingField[];
+  };
+  readonly keys?: { readonly countDid: number; readonly addRoutine: number; readonly most: number };
+  readonly remotes?: {
+    readonly frequencyDid: number;
+    readonly countDid: number;
+    readonly learnRoutine: number;
+  };
+  readonly adaptations?: {
+    readonly valuesDid: number;
+    readonly lengthBytes: number;
+    readonly startByte: number;
+    readonly resetRoutine: number;
+    readonly temperatureDid: number | undefined;
+  };
+  readonly lampDid?: number;
+}
+
 /** A place in a vehicle where a unit may answer. */
 export interface UnitPlace {
   readonly id: string;
@@ -29,6 +59,8 @@ export interface UnitPlace {
   readonly optional: boolean;
   /** Answers the services of the legislated diagnosis. */
   readonly legislated: boolean;
+  /** What it is taught in its vehicle; undefined for nothing that is known. */
+  readonly teaching?: UnitTeaching;
 }
 
 /**

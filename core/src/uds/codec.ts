@@ -46,6 +46,11 @@ export function encodeReadDid(did: number): Uint8Array {
   return concatBytes([Uint8Array.of(SERVICES.readDataByIdentifier), encodeUintBe(did, 2)]);
 }
 
+/** 2E DDDD data: writes one identifier. */
+export function encodeWriteDid(did: number, data: Uint8Array): Uint8Array {
+  return concatBytes([Uint8Array.of(SERVICES.writeDataByIdentifier), encodeUintBe(did, 2), data]);
+}
+
 /** 27 with an odd level: seed request. */
 export function encodeRequestSeed(level: number): Uint8Array {
   return Uint8Array.of(SERVICES.securityAccess, level);

@@ -6,6 +6,7 @@ export const SERVICES = {
   readDtcInformation: 0x19,
   readDataByIdentifier: 0x22,
   securityAccess: 0x27,
+  writeDataByIdentifier: 0x2e,
   inputOutputControl: 0x2f,
   routineControl: 0x31,
   requestDownload: 0x34,

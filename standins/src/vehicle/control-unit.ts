@@ -6,6 +6,7 @@ import type { UnitPlace } from '@badger/core/scan/scan';
 import { encodeFaultReport } from '@badger/core/uds/faults';
 import { NRC } from '@badger/core/uds/services';
 import type { Answer } from '../interface-box/bus-unit.ts';
+import type { Taught, TaughtUnit, TeachingSenses } from './taught-unit.ts';
 import * as answers from '../modules/answers.ts';
 
 const { SILENCE } = answers;
@@ -27,6 +28,8 @@ export interface ControlUnitSpec {
   /** False: only the legislated services, as in older vehicles. */
   readonly speaksUds: boolean;
   readonly faults: readonly ScriptedFault[];
+  /** What it was taught in this vehicle. */
+  readonly taught?: TaughtUnit | undefined;
 }
 
 /** What the vehicle tells its units about itself. */
@@ -35,6 +38,8 @@ export interface VehicleSenses {
   readonly batteryMv: number;
   readonly engineRpm: number;
   readonly speedKmh: number;
+  /** For a unit that is taught. */
+  readonly teaching?: TeachingSenses;
 }
 
 const AVAILABLE_MASK = 0xff;
@@ -69,7 +74,7 @@ export class ControlUnit {
     if (this.spec.behaviour === 'flaky' && this.#asked % 3 === 0) return SILENCE;
     if (sid <= 0x0a) return this.#legislated(request);
     if (!this.spec.speaksUds && sid !== 0x3e) return refuse(sid, NRC.serviceNotSupported);
-    const serve = this.#services.get(sid);
+    const serve = this.#services.get(sid) ?? (this.spec.taught && this.#teaching.get(sid));
     return serve ? serve(request) : refuse(sid, NRC.serviceNotSupported);
   }
 
@@ -81,6 +86,12 @@ export class ControlUnit {
     [0x19, (request) => this.#report(request)],
     [0x22, (request) => this.#identify(request)],
     [0x3e, (request) => ((request[1] ?? 0) >= 0x80 ? SILENCE : reply(0x7e, Uint8Array.of(0)))]
+  ]);
+
+  /** What a unit knows that is taught in its vehicle. */
+  readonly #teaching = new Map<number, (request: Uint8Array) => Answer>([
+    [0x2e, (request) => this.#write(request)],
+    [0x31, (request) => this.#routine(request)]
   ]);
 
   #resetUnit(request: Uint8Array): Answer {
@@ -100,6 +111,7 @@ export class ControlUnit {
     if (request.length !== 4) return refuse(0x14, NRC.incorrectLength);
     if (this.#senses().engineRpm > 0) return refuse(0x14, NRC.conditionsNotCorrect);
     this.#faults = this.#faults.filter((f) => f.returns);
+    this.spec.taught?.clear();
     return { ...reply(0x54, new Uint8Array(0)), workMs: WORK_MS.clear };
   }
 
@@ -107,18 +119,47 @@ export class ControlUnit {
     if (request[1] !== 0x02) return refuse(0x19, NRC.subFunctionNotSupported);
     if (request.length !== 3) return refuse(0x19, NRC.incorrectLength);
     const mask = request[2] as number;
-    const faults = this.#faults.filter((f) => ((f.status ?? 0) & mask) !== 0);
+    const faults = this.#all().filter((f) => ((f.status ?? 0) & mask) !== 0);
     const data = encodeFaultReport({ availableMask: AVAILABLE_MASK, faults });
     return { ...reply(0x59, data), workMs: WORK_MS.faults };
   }
 
   #identify(request: Uint8Array): Answer {
     if (request.length !== 3) return refuse(0x22, NRC.incorrectLength);
-    const did = (request[1] as number) * 256 + (request[2] as number);
-    const value =
-      did === 0xf186 ? String.fromCharCode(this.#session) : this.spec.identification.get(did);
+    const did = idOf(request, 1);
+    const senses = this.#senses().teaching;
+    const told = senses && this.spec.taught?.read(did, senses);
+    if (told) return answerOf(0x22, request.subarray(1, 3), told);
+    const value = did === 0xf186 ? String.fromCharCode(this.#session) : this.#identification(did);
     if (value === undefined) return refuse(0x22, NRC.requestOutOfRange);
     return reply(0x62, concatBytes([encodeUintBe(did, 2), encodeAscii(value)]));
+  }
+
+  /** With what it stores because it was not taught. */
+  #all(): readonly ScriptedFault[] {
+    return [...this.#faults, ...(this.spec.taught?.faults() ?? [])];
+  }
+
+  #identification(did: number): string | undefined {
+    const { taught, identification } = this.spec;
+    return did === 0xf190 && taught ? taught.vin : identification.get(did);
+  }
+
+  #write(request: Uint8Array): Answer {
+    const senses = this.#senses().teaching;
+    if (request.length < 4) return refuse(0x2e, NRC.incorrectLength);
+    if (this.#session !== 3) return refuse(0x2e, NRC.serviceNotInSession);
+    const told = senses && this.spec.taught?.write(idOf(request, 1), request.subarray(3), senses);
+    return answerOf(0x2e, request.subarray(1, 3), told ?? { nrc: NRC.requestOutOfRange });
+  }
+
+  #routine(request: Uint8Array): Answer {
+    const senses = this.#senses().teaching;
+    if (request.length < 4) return refuse(0x31, NRC.incorrectLength);
+    if (request[1] !== 1) return refuse(0x31, NRC.subFunctionNotSupported);
+    if (this.#session !== 3) return refuse(0x31, NRC.serviceNotInSession);
+    const told = senses && this.spec.taught?.run(idOf(request, 2), senses);
+    return answerOf(0x31, request.subarray(1, 4), told ?? { nrc: NRC.requestOutOfRange });
   }
 
   /** SAE J1979 over CAN. A unit that is not legislated says nothing to them. */
@@ -126,7 +167,9 @@ export class ControlUnit {
     if (!this.spec.place.legislated) return SILENCE;
     const codes = (wanted: (f: ScriptedFault) => boolean) =>
       encodeCodes(
-        this.#faults.filter((f) => f.code.startsWith('P') && wanted(f)).map((f) => f.code)
+        this.#all()
+          .filter((f) => f.code.startsWith('P') && wanted(f))
+          .map((f) => f.code)
       );
     const bit = (f: ScriptedFault, mask: number) => ((f.status ?? 0) & mask) !== 0;
     switch (request[0]) {
@@ -186,9 +229,21 @@ export class ControlUnit {
   #information(type: number | undefined): Answer {
     if (type === 0x00) return reply(0x49, encodeSupported(0, [0x02]));
     if (type !== 0x02) return SILENCE;
-    const vin = this.spec.identification.get(0xf190) ?? this.#senses().vin;
+    const { taught, identification } = this.spec;
+    const vin = taught ? taught.vin : (identification.get(0xf190) ?? this.#senses().vin);
+    if (vin === undefined) return SILENCE;
     return reply(0x49, concatBytes([Uint8Array.of(0x02, 0x01), encodeAscii(vin)]));
   }
+}
+
+/** Of two bytes. */
+const idOf = (request: Uint8Array, at: number) =>
+  (request[at] as number) * 256 + (request[at + 1] as number);
+
+function answerOf(sid: number, echo: Uint8Array, told: Taught): Answer {
+  if ('silent' in told) return SILENCE;
+  if ('nrc' in told) return refuse(sid, told.nrc);
+  return reply(sid + 0x40, concatBytes([echo, told.data]));
 }
 
 function reply(sid: number, data: Uint8Array): Answer {

@@ -11,7 +11,8 @@ export type ScriptName =
   | 'low-battery'
   | 'unit-silent'
   | 'unit-flaky'
-  | 'immobiliser-mismatch';
+  | 'immobiliser-mismatch'
+  | 'new-unit';
 
 export const SCRIPT_NAMES: readonly ScriptName[] = [
   'healthy',
@@ -21,7 +22,8 @@ export const SCRIPT_NAMES: readonly ScriptName[] = [
   'low-battery',
   'unit-silent',
   'unit-flaky',
-  'immobiliser-mismatch'
+  'immobiliser-mismatch',
+  'new-unit'
 ];
 
 export interface Condition {

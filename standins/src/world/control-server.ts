@@ -8,7 +8,9 @@ import type { StepsFault } from '../steps/steps-service.ts';
 import type { DoipFault } from '../vehicle/doip-entity.ts';
 import type { FilesFault } from '../files/file-service.ts';
 import { SCRIPT_NAMES } from '../vehicle/fault-script.ts';
-import type { Ignition } from '../vehicle/vehicle.ts';
+import type { Ignition } from '../vehicle/engine.ts';
+import type { Vehicle } from '../vehicle/vehicle.ts';
+import { TEACHING_FAULTS } from '../vehicle/taught-unit.ts';
 import type { Station, World } from './world.ts';
 
 /** The hands and the weather of the simulated bench, over HTTP and JSON on loopback. */
@@ -108,6 +110,19 @@ function setStation(world: World, station: Station, body: Record<string, unknown
   return { status: 200, body: describe(world) };
 }
 
+/** Hands at one vehicle. False for a key that there is not. */
+function handle(found: Vehicle, body: Record<string, unknown>): boolean {
+  const script = SCRIPT_NAMES.find((s) => s === body['script']);
+  if (script) found.play(script);
+  if (['off', 'on', 'running'].includes(String(body['ignition'])))
+    found.turn(body['ignition'] as Ignition);
+  if (typeof body['support'] === 'boolean') found.support(body['support']);
+  const wrong = body['teachingFaults'];
+  if (Array.isArray(wrong)) found.teachingFaults = TEACHING_FAULTS.filter((f) => wrong.includes(f));
+  const key = body['key'];
+  return typeof key !== 'string' || found.takeKey(key);
+}
+
 /** Hands at the vehicles: the cable, the key, the support supply, and what is wrong with one. */
 function vehicle(world: World, body: Record<string, unknown>): Reply {
   const id = body['vehicle'];
@@ -120,11 +135,7 @@ function vehicle(world: World, body: Record<string, unknown>): Reply {
   if (id !== undefined) {
     const found = typeof id === 'string' ? world.simulator.vehicles.get(id) : undefined;
     if (!found) return { status: 404, body: { code: 'world.vehicle.unknown' } };
-    const script = SCRIPT_NAMES.find((s) => s === body['script']);
-    if (script) found.play(script);
-    if (['off', 'on', 'running'].includes(String(body['ignition'])))
-      found.turn(body['ignition'] as Ignition);
-    if (typeof body['support'] === 'boolean') found.support(body['support']);
+    if (!handle(found, body)) return { status: 404, body: { code: 'world.vehicle.unknown' } };
     const unit = body['unit'];
     if (unit !== undefined && !world.mount(found.spec.id, typeof unit === 'string' ? unit : null))
       return { status: 409, body: { code: 'world.unit.elsewhere' } };
@@ -195,6 +206,9 @@ function describe(world: World) {
       supported: v.supported,
       asleep: v.asleep,
       script: v.script,
+      key: v.key.id,
+      keys: v.keys.map((k) => k.id),
+      teachingFaults: v.teachingFaults,
       /** The loose unit in its place, and the family that fits there; null: it has no such place. */
       place: v.spec.place ? { family: v.spec.place.family, unit: v.mounted ?? null } : null
     }))

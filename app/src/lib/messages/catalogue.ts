@@ -18,6 +18,7 @@ import { job } from './job.ts';
 import { label } from './label.ts';
 import { problems } from './problems.ts';
 import { prove } from './prove.ts';
+import { returns } from './returns.ts';
 import { scan } from './scan.ts';
 import { network } from './network.ts';
 import { trace } from './trace.ts';
@@ -37,6 +38,7 @@ export const catalogue: Catalogue = {
   ...arrive,
   ...prove,
   ...scan,
+  ...returns,
   ...exercise,
   ...files,
   ...format,

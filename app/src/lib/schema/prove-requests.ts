@@ -34,6 +34,10 @@ export const vehicleSimulator = {
     ignition: { enum: ['off', 'on', 'running'] },
     support: { type: 'boolean' },
     script: { type: 'string', maxLength: 40 },
+    /** Another key into the lock. */
+    key: { type: 'string', maxLength: 40 },
+    /** What goes wrong when one of its units is taught. */
+    teachingFaults: { type: 'array', maxItems: 8, items: { type: 'string', maxLength: 40 } },
     /** A loose unit is put into its place, or taken out. */
     unit: { anyOf: [{ type: 'string', maxLength: 40 }, { type: 'null' }] }
   }

@@ -52,6 +52,7 @@ import {
   typedScan,
   vehicleSimulator
 } from './prove-requests.ts';
+import { doAtVehicle, noteReturnStep, watchStart } from './return-requests.ts';
 import { jobRole, stationId, tag } from './shapes.ts';
 
 const simulator = {
@@ -201,6 +202,9 @@ export const schemas = {
   CloneConsent: cloneConsent,
   TellInVehicle: tellInVehicle,
   RequestFile: requestFile,
+  NoteReturnStep: noteReturnStep,
+  DoAtVehicle: doAtVehicle,
+  WatchStart: watchStart,
   LookAtSecret: lookAtSecret,
   EnterCode: enterCode,
   HandOver: handOver,
@@ -259,6 +263,9 @@ export type Authority = Static<typeof authority>;
 export type LookAtSecret = Static<typeof lookAtSecret>;
 export type EnterCode = Static<typeof enterCode>;
 export type HandOver = Static<typeof handOver>;
+export type NoteReturnStep = Static<typeof noteReturnStep>;
+export type DoAtVehicle = Static<typeof doAtVehicle>;
+export type WatchStart = Static<typeof watchStart>;
 export type RequestFile = Static<typeof requestFile>;
 export type ForgetChip = Static<typeof forgetChip>;
 export type ChooseStation = Static<typeof chooseStation>;

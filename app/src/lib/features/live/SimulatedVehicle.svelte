@@ -9,8 +9,16 @@
     job,
     simulator,
     stationId,
-    busy
-  }: { job: JobData; simulator: LiveSimulator; stationId: string | null; busy: boolean } = $props();
+    busy,
+    teaching = false
+  }: {
+    job: JobData;
+    simulator: LiveSimulator;
+    stationId: string | null;
+    busy: boolean;
+    /** Its units are taught: keys, and what goes wrong then. */
+    teaching?: boolean;
+  } = $props();
 
   const units = $derived(live.bench.units);
 
@@ -22,7 +30,16 @@
     ['low-battery', 'low battery'],
     ['unit-silent', 'unit silent'],
     ['unit-flaky', 'unit talks badly'],
-    ['immobiliser-mismatch', 'immobiliser mismatch']
+    ['immobiliser-mismatch', 'immobiliser mismatch'],
+    ['new-unit', 'new unit in it']
+  ] as const;
+  const whenTaught = [
+    ['', 'all goes well'],
+    ['coding-refused', 'coding refused'],
+    ['key-refused', 'key refused'],
+    ['says-yes-does-nothing', 'says yes, does nothing'],
+    ['does-it-and-falls-silent', 'falls silent'],
+    ['temperature-not-measured', 'temperature unknown']
   ] as const;
   // the vehicle of this job stands first
   const vehicles = $derived([
@@ -96,6 +113,29 @@
           {#each units.filter((u) => u.family === family) as u (u.tag)}
             <option value={u.tag}>{u.tag}</option>
           {/each}
+        </select>
+      </label>
+    {/if}
+    {#if teaching}
+      <label
+        >Key in the lock
+        <select
+          class="select"
+          value={plugged.key}
+          onchange={(e) => hands({ vehicle: plugged.id, key: e.currentTarget.value })}
+        >
+          {#each plugged.keys as key, i (key)}<option value={key}>key {i + 1}</option>{/each}
+        </select>
+      </label>
+      <label
+        >When a unit is taught
+        <select
+          class="select"
+          value={plugged.teachingFaults[0] ?? ''}
+          onchange={({ currentTarget: { value } }) =>
+            hands({ vehicle: plugged.id, teachingFaults: value ? [value] : [] })}
+        >
+          {#each whenTaught as [id, name] (id)}<option value={id}>{name}</option>{/each}
         </select>
       </label>
     {/if}

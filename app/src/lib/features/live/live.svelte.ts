@@ -26,6 +26,7 @@ class Live {
     faults: [],
     units: [],
     chips: [],
+    acts: [],
     scans: [],
     simulator: undefined
   });

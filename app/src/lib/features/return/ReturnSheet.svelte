@@ -1,13 +1,23 @@
 <script lang="ts">
   import type { StageProps } from '$lib/features/shared/stage-props.ts';
   import ChangesTable from '$lib/features/shared/ChangesTable.svelte';
+  import { live } from '$lib/features/live/live.svelte.ts';
+  import { messageOfJudgement } from '$lib/messages/catalogue.ts';
+  import SimulatedVehicle from '$lib/features/live/SimulatedVehicle.svelte';
   import Panel from '$lib/ui/Panel.svelte';
+  import VerdictMark from '$lib/ui/VerdictMark.svelte';
   import { RESULT_WORDS } from '$lib/messages/job.ts';
   import CloseCard from './CloseCard.svelte';
+  import StepList from './StepList.svelte';
 
-  let { job, extras }: StageProps = $props();
+  let { job, extras, stationId }: StageProps = $props();
 
   const changes = $derived(extras.changes);
+  const wayBack = $derived(extras.wayBack);
+  const stand = $derived(wayBack && messageOfJudgement(wayBack.judgement));
+  /** Nothing is written yet that could go back. */
+  const early = $derived(job.target !== undefined && job.line.return.verdict === 'none');
+  const inVehicle = $derived(wayBack?.steps.some((s) => s.phase !== 'close-up') ?? false);
 </script>
 
 <div class="card-sheet box">
@@ -17,17 +27,35 @@
       {job.resultReason ?? ''}
     </p>
   {/if}
-  <ol>
-    <li>Flux cleaned, case closed and sealed so that no moisture gets in.</li>
-    <li>Refit with the vehicle battery disconnected, reconnect, battery support on.</li>
-    <li>Key on: the immobiliser lamp goes out. Start, stop, start again, then scan again.</li>
-  </ol>
   <div class="row">
+    {#if wayBack && stand && wayBack.steps.length > 0 && !early}
+      <p class="stand" role="status" aria-label="The way back">
+        <VerdictMark verdict={wayBack.judgement.verdict} size={24} />
+        <b>{stand.title}.</b>
+        {stand.text}
+        {stand.clear ?? ''}
+      </p>
+    {/if}
     <a class="btn btn-outline" href="/jobs/{job.number}/record">Open the record for printing</a>
   </div>
 </div>
 
-{#if !job.closedAt}<CloseCard {job} />{/if}
+{#if wayBack && inVehicle && !job.closedAt && live.bench.simulator}
+  <Panel
+    label="Vehicle"
+    title="The vehicle"
+    note="standing still, park brake on, support supply on"
+  >
+    <SimulatedVehicle
+      {job}
+      simulator={live.bench.simulator}
+      {stationId}
+      busy={false}
+      teaching={true}
+    />
+  </Panel>
+{/if}
+{#if wayBack}<StepList {job} {wayBack} {stationId} />{/if}
 
 {#if changes.length > 0}
   <Panel label="Faults since the pre-scan" title="Faults since the pre-scan">
@@ -35,23 +63,31 @@
   </Panel>
 {/if}
 
+{#if !job.closedAt}<CloseCard {job} />{/if}
+
 <style>
   .box {
     padding: 12px 16px;
     display: grid;
     gap: 12px;
   }
-  .result {
+  .result,
+  .stand {
     margin: 0;
     font-size: 17px;
   }
-  ol {
-    margin: 0;
-    padding-left: 20px;
-    list-style: decimal;
+  .stand {
+    flex: 1;
+    display: flex;
+    gap: 10px;
+    align-items: center;
+    flex-wrap: wrap;
   }
   .row {
     display: flex;
     gap: 12px;
+    align-items: center;
+    justify-content: space-between;
+    flex-wrap: wrap;
   }
 </style>

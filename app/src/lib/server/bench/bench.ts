@@ -1,6 +1,7 @@
 import type { VehicleAddress } from '../station/doip-connection.ts';
 import { Hub } from './hub.ts';
 import type { LiveExercise } from './live-exercise.ts';
+import type { LiveAct } from './live-act.ts';
 import type { LiveScan } from './live-scan.ts';
 import type { LiveOperation } from './live-operation.ts';
 import { StationBench } from './station-bench.ts';
@@ -16,6 +17,8 @@ export class Bench {
   readonly running = new Map<string, LiveOperation>();
   /** Scans under way: by `cable`, or by the station whose box is used. */
   readonly scans = new Map<string, LiveScan>();
+  /** What is done or watched at a vehicle, known as scans are. */
+  readonly acts = new Map<string, LiveAct>();
   /** Loose units that are being exercised, by station id. */
   readonly exercises = new Map<string, LiveExercise>();
   /** Traces of the supplies by station id. */
@@ -46,6 +49,11 @@ export class Bench {
   /** Something owns clamp and supply of a station. */
   isTaken(stationId: string): boolean {
     return this.running.has(stationId) || this.exercises.has(stationId);
+  }
+
+  /** Somebody talks to a vehicle over this line: a scan, or something that is done or watched there. */
+  isLineBusy(key: string): boolean {
+    return this.scans.has(key) || this.acts.has(key);
   }
 
   get cableTaken(): boolean {

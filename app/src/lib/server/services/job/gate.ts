@@ -46,7 +46,7 @@ export function gatherFacts(deps: Deps, view: JobView, options: GateOptions): Ga
 
 /** One operation a station, and one thing at a time on the Ethernet cable. */
 function isBusy(deps: Deps, view: JobView, { stationId, access = view.access }: GateOptions) {
-  if (deps.bench.isTaken(stationId) || deps.bench.scans.has(stationId)) return true;
+  if (deps.bench.isTaken(stationId) || deps.bench.isLineBusy(stationId)) return true;
   const { vehicleLine } = placeFacts(knownVehicle(deps, view.job), access);
   return vehicleLine === 'doip' && isCableTaken(deps);
 }

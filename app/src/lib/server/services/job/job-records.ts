@@ -1,5 +1,6 @@
 import type { SourceChange } from '@badger/core/clone/parts';
 import type { AcceptedFact, ConsentFact } from '@badger/core/job/job-rows';
+import { listReturnNotes, type ReturnNoteRow } from '../../repositories/returns.ts';
 import { listToldInVehicle, type InVehicleRow } from '../../repositories/in-vehicle.ts';
 import { countHandovers } from '../../repositories/safe.ts';
 import { listLatestConnections, type ConnectionRow } from '../../repositories/connections.ts';
@@ -42,6 +43,8 @@ export interface JobRecords {
   readonly operations: readonly OperationRow[];
   /** What was told of proven writes after they were tried in the vehicle. */
   readonly inVehicle: readonly InVehicleRow[];
+  /** What was kept of the way back, oldest first. */
+  readonly returnNotes: readonly ReturnNoteRow[];
   /** Units of the job that another job has verifiedly written. */
   readonly writtenElsewhere: ReadonlySet<string>;
   readonly authority: AuthorityRow | undefined;
@@ -84,10 +87,11 @@ export async function loadJobRecords(
     () => listChanges(db, jobIds),
     () => listConsents(db, jobIds),
     () => countHandovers(db, jobIds),
-    () => listToldInVehicle(db, jobIds)
+    () => listToldInVehicle(db, jobIds),
+    () => listReturnNotes(db, jobIds)
   ]);
   const [authorities, arrivals, scans, tests, connections, deskValues, ...said] = rest;
-  const [accepted, changes, consents, handovers, inVehicle] = said;
+  const [accepted, changes, consents, handovers, inVehicle, returnNotes] = said;
   return (jobId) => {
     const own = <T extends { jobId: string }>(rows: readonly T[]) =>
       rows.filter((r) => r.jobId === jobId);
@@ -99,6 +103,7 @@ export async function loadJobRecords(
       clone: own(clones)[0],
       operations: own(operations),
       inVehicle: own(inVehicle),
+      returnNotes: own(returnNotes),
       writtenElsewhere: new Set(own(written).map((w) => w.unitId)),
       authority: own(authorities)[0],
       handovers: own(handovers)[0]?.times ?? 0,

@@ -14,6 +14,7 @@ import type {
   SecretView as AnySecretView
 } from '@badger/core/job/region-state';
 import type { Stage } from '@badger/core/job/stages';
+import { judgeReturnSteps } from '@badger/core/return/read-return';
 import type { Profile } from '@badger/core/profile/profile';
 import type { Tx } from '../../db/client.ts';
 import type { Deps } from '../../deps.ts';
@@ -28,6 +29,7 @@ import { judgeSets } from '../reads/judge-kept.ts';
 import { loadShopRules } from '../shop/shop-settings.ts';
 import { loadJobRecords, type CloneImage, type JobRecords } from './job-records.ts';
 import { connectionNow } from '../wiring/wired-now.ts';
+import { viewSteps } from '../return/view-return.ts';
 import { feedOf } from './job-sides.ts';
 
 export type RegionView = AnyRegionView<ReadRow>;
@@ -120,7 +122,11 @@ async function viewJob(
   const compared = await compareAll({ db, vault: deps.vault }, pairsOfJob(job, records, profileOf));
   const state = readJobState(job, records, { profileOf, compared, judged });
   const connection = connectionNow(deps, { ...state, job, records });
-  const facts = factsOfLine(state, { supply: supplyJudgement(deps, job, state), connection });
+  const steps = judgeReturnSteps(viewSteps(deps, { ...state, job, records }));
+  const facts = {
+    ...factsOfLine(state, { supply: supplyJudgement(deps, job, state), connection }),
+    returnSteps: steps
+  };
   const line = judgeLineOfWork(facts);
   const states = readStates(facts);
   return {

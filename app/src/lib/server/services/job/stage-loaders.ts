@@ -18,6 +18,7 @@ import { describeCauses } from '../wiring/likely-causes.ts';
 import { describeDesk } from '../wiring/desk.ts';
 import { describeNetwork } from '../wiring/network-ready.ts';
 import { describeWiring } from '../wiring/describe-wiring.ts';
+import { describeReturn } from '../return/view-return.ts';
 import { readinessOf } from '../kit/kit.ts';
 
 type StageLoader = (deps: Deps, view: JobView) => Promise<Partial<StageExtras>>;
@@ -50,7 +51,10 @@ const LOADERS: Readonly<Partial<Record<Stage, StageLoader>>> = {
       inVehicle: view.records.inVehicle.filter((t) => t === view.inVehicle).map(tellRow)[0]
     };
   },
-  return: loadScans
+  return: async (deps, view) => ({
+    ...(await loadScans(deps, view)),
+    wayBack: describeReturn(deps, view)
+  })
 };
 
 /** What one stage shows beside the job, loaded for it alone. */

@@ -7,6 +7,9 @@ import type { LiveOperation } from '../../bench/live-operation.ts';
 import type { StationBench } from '../../bench/station-bench.ts';
 import type { Deps } from '../../deps.ts';
 
+/** A start is over long before there are more. */
+const SHOWN_SAMPLES = 120;
+
 /** What the bench line shows of every station at this moment. */
 export function describeBench(deps: Deps): LiveBench {
   const { world } = deps.bench;
@@ -17,6 +20,10 @@ export function describeBench(deps: Deps): LiveBench {
     faults: world?.latest?.benchFaults ?? [],
     units: world?.latest?.units ?? [],
     chips: world?.latest?.chips ?? [],
+    acts: [...deps.bench.acts.values()].map((a) => ({
+      ...{ jobNumber: a.jobNumber, stepId: a.stepId, watching: a.actId === undefined },
+      samples: a.samples.slice(-SHOWN_SAMPLES)
+    })),
     scans: [...deps.bench.scans.values()].map((s) => ({
       jobNumber: s.jobNumber,
       kind: s.kind,

@@ -28,9 +28,9 @@ export function placeFacts(
   };
 }
 
-/** The one Ethernet cable is in use: by a scan, or by an operation of any station. */
+/** The one Ethernet cable is in use: by a scan, by what is done at the vehicle, or by an operation of any station. */
 export function isCableTaken(deps: Deps): boolean {
-  return deps.bench.scans.has(CABLE) || deps.bench.cableTaken;
+  return deps.bench.isLineBusy(CABLE) || deps.bench.cableTaken;
 }
 
 /** Does this access go over the Ethernet cable? */

@@ -1,20 +1,19 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import type { DiagnosticLink } from '@badger/core/port/diagnostic-link';
-import { findLayout, genericLayout, type VehicleLayout } from '@badger/core/scan/layout';
+import type { VehicleLayout } from '@badger/core/scan/layout';
 import { countScan, type ScannedUnit, type UnitPlace } from '@badger/core/scan/scan';
-import { readBatteryMv, readSpeedKmh, scanUnit } from '@badger/core/scan/scan-unit';
+import { readBatteryMv, scanUnit } from '@badger/core/scan/scan-unit';
 import { encodeClearFaults } from '@badger/core/uds/faults';
 import { checkRight } from '@badger/core/rights/rights';
 import type { StartScan } from '../../../schema/requests.ts';
 import { LiveScan } from '../../bench/live-scan.ts';
-import { openCan } from '../../bench/vehicle-link.ts';
-import { openDoip, type VehicleLink } from '../../station/vehicle-line.ts';
+import type { VehicleLink } from '../../station/vehicle-line.ts';
 import type { Deps } from '../../deps.ts';
 import { findJob, type JobRow } from '../../repositories/jobs.ts';
 import type { Person } from '../../repositories/people.ts';
 import { listScansOfJob } from '../../repositories/scans.ts';
 import { keepScan } from './keep-scan.ts';
-import { CABLE, isCableTaken } from '../operation/vehicle-cable.ts';
+import { checkReady, isLineTaken, lineOf, openLine } from './open-vehicle.ts';
 
 /**
  * Starts a scan of the job's vehicle; it runs on and is kept at its end, whole or broken off.
@@ -33,8 +32,7 @@ export async function startScan(
   if (!found.ok) return found;
   const job = found.value;
   const { layout, key } = lineOf(deps, job, stationId);
-  if (deps.bench.scans.has(key) || (key === CABLE && isCableTaken(deps)))
-    return fail('scan.line.busy');
+  if (isLineTaken(deps, key)) return fail('scan.line.busy');
   const live = new LiveScan({
     jobNumber,
     kind,
@@ -59,14 +57,6 @@ export async function startScan(
   return ok(true);
 }
 
-/** Where the units of the vehicle answer, and over which line. */
-function lineOf({ layouts }: Deps, job: JobRow, stationId: string | undefined) {
-  const known = findLayout(layouts, job.vin);
-  const layout = known ?? genericLayout(stationId ? 'can' : 'doip', 0x1000);
-  const key = layout.carrier === 'can' ? (stationId ?? job.stationId ?? 'window') : CABLE;
-  return { layout, key };
-}
-
 /** The job, if its vehicle may be scanned now. Errors: `job.number.unknown`, `gate.job.closed`, `scan.clear.first`. */
 async function findScannable(
   deps: Deps,
@@ -80,28 +70,6 @@ async function findScannable(
   return kind === 'cleared' && !scans.some((s) => s.kind === 'pre')
     ? fail('scan.clear.first')
     : ok(job);
-}
-
-async function openLine(
-  deps: Deps,
-  job: JobRow,
-  { layout, key }: { layout: VehicleLayout; key: string }
-): Promise<Result<VehicleLink>> {
-  if (layout.carrier === 'doip') return openDoip(deps.bench.vehicleAddress(), job.vin);
-  const station = deps.bench.stations.get(key);
-  if (!station) return fail('station.id.unknown');
-  if (deps.bench.isTaken(key)) return fail('gate.station.busy');
-  return openCan(station.thread, layout, station.row.name);
-}
-
-/** Nobody works with a scan tool on a moving vehicle. */
-async function checkReady(line: VehicleLink, layout: VehicleLayout): Promise<Result<true>> {
-  const engine = layout.units.find((u) => u.legislated);
-  if (!engine) return ok(true);
-  const speed = await readSpeedKmh(line.link(engine));
-  return speed.ok && speed.value > 0
-    ? fail('scan.vehicle.moving', { speedKmh: Math.round(speed.value) })
-    : ok(true);
 }
 
 interface ScanRun {

@@ -53,7 +53,7 @@ export async function moveSimulatedVehicle(
   const may = checkRight(person.role, 'bench.operate');
   if (!may.ok) return may;
   if (!deps.bench.world) return fail('world.link.absent');
-  const busy = deps.bench.scans.size > 0 || worksInVehicle(deps);
+  const busy = deps.bench.scans.size > 0 || deps.bench.acts.size > 0 || worksInVehicle(deps);
   if (change.plug !== undefined && busy) return fail('scan.line.busy');
   const moved = await deps.bench.world.vehicle(change);
   for (const station of deps.bench.stations.values()) station.forgetVehicle();

@@ -1,0 +1,69 @@
+import type { Verdict } from '@badger/core/base/verdict';
+import type { StepState } from '@badger/core/return/read-return';
+import type { VehicleAct } from '@badger/core/return/act';
+import type { JobData } from '$lib/job-types.ts';
+import type { StepData, StepNoteData } from '$lib/return-types.ts';
+import { messageOfJudgement, messageOfProblem } from '$lib/messages/catalogue.ts';
+import { ACT_WORDS, STEP_WORDS } from '$lib/messages/returns.ts';
+
+/** What the mark before a step says. */
+export const STEP_VERDICTS: Readonly<Record<StepState, Verdict>> = {
+  ...{ open: 'look', waiting: 'none', running: 'look', done: 'go', waived: 'look' },
+  ...{ refused: 'stop', wrong: 'stop', half: 'stop' }
+};
+
+/** Name of a step and how it is known to be right; of the complaint with the customer's own words. */
+export function wordsOf(
+  { shared, fit }: StepData,
+  { complaint, shows, showsMinutes }: Pick<JobData, 'complaint' | 'shows' | 'showsMinutes'>
+): { readonly name: string; readonly how: string } {
+  if (fit) return { name: fit.name, how: fit.when ? `${fit.how} ${fit.when}` : fit.how };
+  const words = shared ? STEP_WORDS[shared] : { name: '', how: '' };
+  if (shared !== 'complaint') return words;
+  const recipe = [shows, showsMinutes ? `${showsMinutes} min` : ''].filter((s) => s).join(', ');
+  return { ...words, how: `“${complaint}”${recipe ? `: ${recipe}` : ''}` };
+}
+
+/** What was kept of a step last, in one line; empty for nothing. */
+export function lastWords(last: StepNoteData | undefined): string {
+  if (!last) return '';
+  const { act, problem, judgement, seen, key, keys, untold = [] } = last.evidence;
+  const said = [
+    key && keys ? `key ${key} of ${keys}` : '',
+    act ? ACT_WORDS[act] : '',
+    judgement ? messageOfJudgement(judgement).title : '',
+    problem ? messageOfProblem(problem).title : '',
+    seen?.temperatureC === undefined ? '' : `at ${seen.temperatureC} °C`,
+    untold.length > 0 ? `not told: ${untold.join(', ')}` : '',
+    last.note
+  ].filter((s) => s !== '');
+  return said.join(' · ');
+}
+
+/** What can be done at the vehicle for a step, the one that comes first first. */
+export function actsOf({ does }: StepData): readonly VehicleAct[] {
+  switch (does) {
+    case 'write-vin':
+      return ['write-vin', 'read-vin'];
+    case 'read-vin':
+      return ['read-vin'];
+    case 'coding':
+      return ['save-coding', 'write-coding'];
+    case 'register-keys':
+      return ['register-key'];
+    case 'remotes':
+      return ['learn-remote'];
+    case 'reset-adaptations':
+      return ['reset-adaptations'];
+    default:
+      return [];
+  }
+}
+
+/** Is the start watched for this step? */
+export const isWatched = ({ does }: StepData): boolean =>
+  does === 'start' || does === 'try-keys' || does === 'register-keys';
+
+/** A person looks at it and says so without further words. */
+export const isLookedAt = ({ does }: StepData): boolean =>
+  does === 'look' || does === 'photo' || does === 'try-keys' || does === 'clear-faults';

@@ -1,0 +1,258 @@
+import type { ReturnPhase, SharedStep } from '@badger/core/return/return-plan';
+import type { StepState } from '@badger/core/return/read-return';
+import type { VehicleAct } from '@badger/core/return/act';
+import { num, text, type Texts } from './message.ts';
+
+/** Parts of the way back. */
+export const PHASE_WORDS: Readonly<Record<ReturnPhase, string>> = {
+  'close-up': 'Close up',
+  refit: 'Refit',
+  'first-start': 'First start',
+  'after-fit': 'What the vehicle still needs',
+  complaint: 'The complaint again',
+  proof: 'Proof'
+};
+
+/** Steps that every family shares: what is done, and how it is known to be right. */
+export const STEP_WORDS: Readonly<
+  Record<SharedStep, { readonly name: string; readonly how: string }>
+> = {
+  solder: {
+    name: 'Solder inspected, flux cleaned',
+    how: 'No bridge, no ball, no lifted pad; wires off, board dry.'
+  },
+  'chip-back': {
+    name: 'Chip back, pin 1 at its mark',
+    how: 'Every leg wetted, none bridged, flux cleaned, pencil marks wiped away.'
+  },
+  pads: {
+    name: 'Wires off the pads',
+    how: 'Pads whole, flux cleaned, nothing left on the supply pad.'
+  },
+  legs: { name: 'Clip off, legs straight', how: 'No leg bent or bridged, coating touched up.' },
+  case: {
+    name: 'Case closed and sealed',
+    how: 'Pressed or sealed all round, so that no moisture gets in.'
+  },
+  plug: { name: 'Connector looked at', how: 'Pins straight, seal in place, latch whole.' },
+  'battery-off': {
+    name: 'Vehicle battery disconnected',
+    how: 'Before the unit is plugged in; airbag and high voltage by the maker’s rules.'
+  },
+  fitted: { name: 'Unit in its place', how: 'Connectors latched, brackets and covers back.' },
+  'battery-on': { name: 'Battery connected again', how: 'Terminals tight.' },
+  support: {
+    name: 'Support supply on',
+    how: 'A steady supply, no charger, before anything is taught.'
+  },
+  start: {
+    name: 'First start',
+    how: 'Lamp out, engine starts and runs by itself for 10 s. Park brake on, neutral.'
+  },
+  'start-again': { name: 'Stopped, started again', how: 'As before: once is no proof.' },
+  complaint: { name: 'The complaint done again', how: 'As it was told, as long as it took.' },
+  'asleep-current': { name: 'Current asleep', how: 'As low as the maker says.' },
+  'sent-back': {
+    name: 'Sent back with the fitting sheet',
+    how: 'With all that the vehicle still needs.'
+  },
+  'sender-told': {
+    name: 'Result told by whoever fitted it',
+    how: 'Runs, or what it does instead.'
+  },
+  'post-scan': {
+    name: 'All units scanned again',
+    how: 'Kept as post-scan: free of faults, or each one explained.'
+  },
+  functions: { name: 'Functions tried one by one', how: 'Whatever this unit drives or measures.' }
+};
+
+export const STEP_STATES: Readonly<Record<StepState, string>> = {
+  open: 'to do',
+  waiting: 'waits',
+  running: 'running',
+  done: 'done',
+  waived: 'left out',
+  refused: 'refused by the unit',
+  wrong: 'not right',
+  half: 'half done'
+};
+
+export const ACT_WORDS: Readonly<Record<VehicleAct, string>> = {
+  'save-coding': 'Save the coding of all units',
+  'write-coding': 'Write the saved coding',
+  'write-vin': 'Write the VIN',
+  'read-vin': 'Read the VIN back',
+  'register-key': 'Register the key in the lock',
+  'learn-remote': 'Learn this remote control',
+  'reset-adaptations': 'Set learnt values back'
+};
+
+const steps = (n: unknown) => (num(n as number) === 1 ? '1 step' : `${num(n as number)} steps`);
+
+/** The way from the written unit back into its vehicle. */
+export const returns = {
+  'return.act.open': () => ({
+    title: 'Not yet',
+    text: 'This is no part of the step, or a step before it is not done. Nothing was sent.',
+    clear: 'Do the steps in their order, or leave one out with a reason.'
+  }),
+  'return.act.unknown': (p) => ({
+    title: 'Nobody knows how to teach this unit',
+    text: `The layout of the make does not say how the ${text(p['unit'])} is taught. Nothing was sent.`,
+    clear: 'Do it with another tool, then say so at the step.'
+  }),
+  'return.coding.length': (p) => ({
+    title: 'Coding of another length',
+    text: `${text(p['unit'])} tells ${num(p['found'])} bytes, its layout ${num(p['meant'])}.`,
+    clear: 'Check the layout of the make: it may be another unit.'
+  }),
+  'return.coding.none': () => ({
+    title: 'No coding was saved',
+    text: 'Of this unit no coding was saved in this job. Nothing was sent.',
+    clear: 'Save it from the original, refitted if need be, or code by the vehicle’s sheet.'
+  }),
+  'return.frequency.other': (p) => ({
+    title: 'Remote control of another frequency',
+    text: `The receiver hears ${num(p['unitMhz'])} MHz, the remote control speaks ${num(p['remoteMhz'])} MHz. Nothing was sent.`,
+    clear: 'The key may still start the engine; for the doors it takes another remote control.'
+  }),
+  'return.key.many': (p) => ({
+    title: 'No room for another',
+    text: `The unit knows ${num(p['most'])} already, as many as it can. Nothing was sent.`,
+    clear: 'Find out which of them are the customer’s.'
+  }),
+  'return.key.uncounted': (p) => ({
+    title: 'Not counted',
+    text: `The unit knew ${num(p['before'])} before and tells ${num(p['after'])} now.`,
+    clear: 'Start with this key before you go on.'
+  }),
+  'return.key.unsaid': () => ({
+    title: 'Which key is it?',
+    text: 'Keys are tried one by one: the number of this one, and how many there are, belong to it.',
+    clear: 'Count the customer’s keys first.'
+  }),
+  'return.start.cranks': () => ({
+    title: 'Cranks and does not start',
+    text: 'The starter turns the engine, it never runs by itself.',
+    clear: 'Fuel, sensors, then the memory: a wrong content does just this.'
+  }),
+  'return.start.dies': (p) => ({
+    title: 'Starts and dies after seconds',
+    text: `It ran ${num(p['seconds'])} s and stopped by itself, with the key on.`,
+    clear: 'The immobiliser does not know unit or key: teach the key, or take another kept read.'
+  }),
+  'return.start.lamp': () => ({
+    title: 'Runs, and the lamp is not out',
+    text: 'The engine runs by itself; the immobiliser lamp was seen on or flashing.',
+    clear: 'Scan immobiliser and engine before the vehicle leaves.'
+  }),
+  'return.start.nothing': () => ({
+    title: 'No start seen',
+    text: 'While it was watched the engine did not turn.',
+    clear: 'Watch again, then turn the key.'
+  }),
+  'return.start.runs': (p) => ({
+    title: 'It runs',
+    text: `Seen running by itself for ${num(p['seconds'])} s, lamp out.`
+  }),
+  'return.start.short': (p) => ({
+    title: 'Not seen long enough',
+    text: `Seen running for ${num(p['seconds'])} s; an immobiliser lets it run for a few seconds too.`,
+    clear: `Watch again and let it run for ${num(p['least'])} s.`
+  }),
+  'return.start.unseen': (p) => ({
+    title: 'Runs, lamp not seen',
+    text: `Seen running for ${num(p['seconds'])} s; no unit tells about the lamp.`,
+    clear: 'Look at the lamp and say what you saw.'
+  }),
+  'return.step.kept': () => ({
+    title: 'A scan is kept, not said',
+    text: 'This step is done when a scan after the work was kept.',
+    clear: 'Scan all units on Prove, as post-scan.'
+  }),
+  'return.step.running': () => ({
+    title: 'It is being done just now',
+    text: 'Something is under way at the vehicle for this step. Nothing was kept.',
+    clear: 'Wait for its end.'
+  }),
+  'return.step.unknown': () => ({
+    title: 'No such step',
+    text: 'The way back of this job has no such step any more. Nothing was kept.',
+    clear: 'Look at the page again.'
+  }),
+  'return.step.untold': (p) => ({
+    title: 'Say it in words',
+    text: `At least ${num(p['least'])} characters: what was seen, why it is left out, or how else it was done.`,
+    clear: 'Write a short sentence.'
+  }),
+  'return.steps.done': (p) => ({
+    title: 'Every step seen done',
+    text: `${steps(p['steps'])}, none left out.`
+  }),
+  'return.steps.half': (p) => ({
+    title: 'Left half done at the vehicle',
+    text: `${steps(p['steps'])}: something was sent, and nobody saw what became of it.`,
+    clear: 'Do it again: the unit is read first, and what it holds already is not sent twice.'
+  }),
+  'return.steps.open': (p) => ({
+    title: `${steps(p['steps'])} of ${num(p['of'])} to do`,
+    text: 'In this order.',
+    clear: 'Begin with the first that is open.'
+  }),
+  'return.steps.waived': (p) => ({
+    title: 'Done, but for what was left out',
+    text: `${steps(p['steps'])} left out, each with its reason.`,
+    clear: 'The customer’s paper says so.'
+  }),
+  'return.steps.wrong': (p) => ({
+    title: 'Not right in the vehicle',
+    text: `${steps(p['steps'])} refused or seen to be wrong.`,
+    clear: 'Another kept read at Write, or another cause at Prove.'
+  }),
+  'return.temperature.outside': (p) => ({
+    title: 'Not at working temperature',
+    text: `${num(p['foundC'])} °C; the family asks for ${num(p['fromC'])} to ${num(p['toC'])} °C. Nothing was sent.`,
+    clear: 'Let it run, or cool down, then try again.'
+  }),
+  'return.temperature.unmeasured': () => ({
+    title: 'Temperature not measured',
+    text: 'The unit does not tell it. Nothing was sent.',
+    clear: 'Measure by another way and do it there, or find out why the sensor is silent.'
+  }),
+  'return.value.kept': () => ({
+    title: 'Said yes, changed nothing',
+    text: 'The unit took what was sent, and holds what it held before.',
+    clear: 'Ignition off and on, then once more; else another tool.'
+  }),
+  'return.value.other': () => ({
+    title: 'Holds something else',
+    text: 'What was read back is not what was meant.',
+    clear: 'Compare what it holds with what was meant, then do it again.'
+  }),
+  'return.value.unseen': () => ({
+    title: 'Not seen after',
+    text: 'It was sent, and could not be read back.',
+    clear: 'Ignition on, supply on; then do it again: what it holds already is not sent twice.'
+  }),
+  'return.vin.check': (p) => ({
+    title: 'Check digit does not hold',
+    text: `Character ${num(p['position'])} of what was typed is not what the others make it. Nothing was sent.`,
+    clear: 'Read the plate once more, aloud.'
+  }),
+  'return.vin.other': (p) => ({
+    title: 'Not the VIN of this job',
+    text: `Typed ${text(p['typed'])}, the job has ${text(p['vin'])}. A VIN once written may stay for good. Nothing was sent.`,
+    clear: 'Read the plate on the vehicle; if the job is wrong, put the job right first.'
+  }),
+  'return.vin.twice': () => ({
+    title: 'Typed differently twice',
+    text: 'The two VINs are not the same. Nothing was sent.',
+    clear: 'Type both from the plate, not one from the other.'
+  }),
+  'return.watch.none': () => ({
+    title: 'Nothing is watched',
+    text: 'No start of this job is being watched.',
+    clear: 'Begin to watch first.'
+  })
+} satisfies Texts;

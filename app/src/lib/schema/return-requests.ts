@@ -1,0 +1,52 @@
+import { VEHICLE_ACTS } from '@badger/core/return/act';
+import { stationId } from './shapes.ts';
+
+const stepId = { type: 'string', pattern: '^[a-z][a-z0-9-]*$', maxLength: 60 } as const;
+const vin = { type: 'string', maxLength: 30 } as const;
+
+/** What a person says of a step of the way back. */
+export const noteReturnStep = {
+  $id: 'urn:upright-badger:note-return-step',
+  type: 'object',
+  additionalProperties: false,
+  required: ['stepId', 'state', 'note'],
+  properties: {
+    stepId,
+    state: { enum: ['seen', 'wrong', 'waived', 'again'] },
+    note: { type: 'string', maxLength: 300 }
+  }
+} as const;
+
+/** Something is done with a unit in the vehicle. */
+export const doAtVehicle = {
+  $id: 'urn:upright-badger:do-at-vehicle',
+  type: 'object',
+  additionalProperties: false,
+  required: ['stepId', 'act'],
+  properties: {
+    stepId,
+    act: { enum: VEHICLE_ACTS },
+    /** Station whose box hangs on the pair of an older vehicle. */
+    stationId,
+    /** Typed twice. */
+    vin,
+    vinAgain: vin,
+    /** Of the remote control. Units: MHz. */
+    remoteMhz: { type: 'integer', minimum: 1, maximum: 10_000 }
+  }
+} as const;
+
+/** The start of the engine is watched. */
+export const watchStart = {
+  $id: 'urn:upright-badger:watch-start',
+  type: 'object',
+  additionalProperties: false,
+  required: ['stepId'],
+  properties: {
+    stepId,
+    stationId,
+    /** The key that is in the lock, from 1, and how many there are. */
+    key: { type: 'integer', minimum: 1, maximum: 16 },
+    keys: { type: 'integer', minimum: 1, maximum: 16 }
+  }
+} as const;

@@ -1,0 +1,56 @@
+import { fail, ok, type Result } from '@badger/core/base/result';
+import { checkRight } from '@badger/core/rights/rights';
+import { LEAST_REASON } from '@badger/core/job/close';
+import type { ReturnStep, StepDoes } from '@badger/core/return/return-plan';
+import type { NoteReturnStep } from '../../../schema/requests.ts';
+import type { Deps } from '../../deps.ts';
+import { appendEvent } from '../../repositories/events.ts';
+import type { Person } from '../../repositories/people.ts';
+import { insertReturnNote } from '../../repositories/returns.ts';
+import { actOnView } from '../job/act-on-job.ts';
+import { viewSteps } from './view-return.ts';
+
+/** A person looks at these and says so; of the others it takes words how else they were done. */
+const LOOKED_AT: readonly StepDoes[] = ['look', 'photo', 'try-keys', 'clear-faults'];
+
+/**
+ * A person says of a step of the way back that it is done, not right, left out, or open again. What the application does itself is only said done with words how else it was,
+ * and a scan is kept, not said. Errors: those of {@link actOnView}, `return.step.unknown`, `return.step.running`, `return.step.kept` (a scan), `return.step.untold`,
+ * `gate.person.role` (to leave out, or to say done what the application does).
+ */
+export async function noteStep(
+  deps: Deps,
+  person: Person,
+  { jobNumber, stepId, state, note }: NoteReturnStep & { readonly jobNumber: number }
+): Promise<Result<true>> {
+  const act = { person, jobNumber, right: 'return.note' } as const;
+  return actOnView<true>(deps, act, async (tx, view) => {
+    const found = viewSteps(deps, view).find((v) => v.step.id === stepId);
+    if (!found) return fail('return.step.unknown');
+    if (found.state === 'running') return fail('return.step.running');
+    const allowed = checkNote(person, found.step, { state, note });
+    if (!allowed.ok) return allowed;
+    await insertReturnNote(tx, {
+      ...{ jobId: view.job.id, stepId, state, actId: null, evidence: {} },
+      ...{ note: note.trim(), personId: person.id }
+    });
+    await appendEvent(tx, {
+      ...{ jobId: view.job.id, person, kind: `return.${state}` },
+      data: { step: found.step.fit?.name ?? stepId, note: note.trim() }
+    });
+    return ok(true);
+  });
+}
+
+function checkNote(
+  { role }: Person,
+  { does }: ReturnStep,
+  { state, note }: Pick<NoteReturnStep, 'state' | 'note'>
+): Result<true> {
+  if (state === 'again') return ok(true);
+  if (does === 'scan' && state !== 'waived') return fail('return.step.kept');
+  const ownWord = state === 'seen' && LOOKED_AT.includes(does);
+  if (!ownWord && note.trim().length < LEAST_REASON)
+    return fail('return.step.untold', { least: LEAST_REASON });
+  return ownWord || state === 'wrong' ? ok(true) : checkRight(role, 'return.waive');
+}

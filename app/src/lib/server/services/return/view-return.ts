@@ -1,0 +1,118 @@
+import { parseHex } from '@badger/core/base/bytes';
+import { compareCoding } from '@badger/core/return/compare-coding';
+import { judgeReturnSteps, readReturn, type StepView } from '@badger/core/return/read-return';
+import { planReturn, type ReturnStep } from '@badger/core/return/return-plan';
+import { findLayout } from '@badger/core/scan/layout';
+import { onlyReads } from './teach.ts';
+import type { CodingData, ReturnData, StepData, StepNoteData } from '../../../return-types.ts';
+import type { JobState } from '@badger/core/job/job-state';
+import type { Deps } from '../../deps.ts';
+import type { ReturnNoteRow } from '../../repositories/returns.ts';
+
+/** As much of a job as its way back rests on. */
+export interface ReturnOf extends Pick<JobState, 'shape' | 'access' | 'profile'> {
+  readonly job: { readonly complaint: string; readonly vin: string };
+  readonly records: {
+    readonly arrival: { readonly how: string } | undefined;
+    readonly returnNotes: readonly ReturnNoteRow[];
+    readonly operations: readonly { readonly kind: string; readonly endedAt: Date | null }[];
+    readonly vehicleScan: { readonly startedAt: Date } | undefined;
+  };
+  readonly ending: Pick<JobState['ending'], 'scannedAfter'>;
+}
+
+/** The steps of the way back of a job. */
+export function planOf(view: ReturnOf): ReturnStep[] {
+  const { shape, access, profile, job, records } = view;
+  const kind = access?.spec?.kind;
+  return planReturn({
+    shape,
+    // a new unit is plugged in too, though nothing of it was opened
+    opened: kind === 'obd' ? (shape.reason === 'new-module' ? 'bench' : undefined) : kind,
+    byPost: (records.arrival?.how ?? 'vehicle') !== 'vehicle',
+    afterFit: profile?.afterFit ?? [],
+    complaint: shape.vehicleKnown ? job.complaint : ''
+  });
+}
+
+/** How every step stands. */
+export function viewSteps(deps: Deps, view: ReturnOf): StepView<ReturnNoteRow>[] {
+  const running = new Set([...deps.bench.acts.values()].flatMap((a) => a.actId ?? []));
+  return readReturn(planOf(view), view.records.returnNotes, {
+    running,
+    scannedAfter: isScannedAfter(view)
+  });
+}
+
+/** A whole scan after the work was begun after everything that was written or taught. */
+function isScannedAfter({ ending, records }: ReturnOf): boolean {
+  const { vehicleScan, operations, returnNotes } = records;
+  if (!ending.scannedAfter || !vehicleScan) return false;
+  const changes = [
+    ...operations.filter((o) => o.kind === 'write').map((o) => o.endedAt),
+    ...returnNotes.filter((n) => n.actId !== null && !onlyReads(n.evidence.act)).map((n) => n.at)
+  ];
+  // one that has not ended may change something still
+  return changes.every((at) => at !== null && at <= vehicleScan.startedAt);
+}
+
+export function describeReturn(deps: Deps, view: ReturnOf): ReturnData {
+  const views = viewSteps(deps, view);
+  return {
+    steps: views.map(describeStep),
+    judgement: judgeReturnSteps(views),
+    codings: describeCodings(deps, view),
+    keysRegistered: view.records.returnNotes.filter(
+      (n) => n.evidence.act === 'register-key' && n.state === 'done'
+    ).length
+  };
+}
+
+function describeStep({ step, state, last }: StepView<ReturnNoteRow>): StepData {
+  const { id, phase, shared, does, fit } = step;
+  const [fromC, toC] = fit?.temperatureC ?? [];
+  return {
+    ...{ id, phase, shared, does, state },
+    fit: fit && { name: fit.name, how: fit.how, when: fit.when },
+    temperatureC: fromC === undefined || toC === undefined ? undefined : [fromC, toC],
+    last: last && describeNote(last)
+  };
+}
+
+const describeNote = ({ state, note, at, personName, evidence }: ReturnNoteRow): StepNoteData => ({
+  ...{ state, note, at, personName, evidence }
+});
+
+/** Codings as they were saved first, beside what was read of them last. */
+function describeCodings({ layouts }: Deps, { job, records }: ReturnOf): CodingData[] {
+  const saved = records.returnNotes.filter(
+    (n) => n.evidence.act === 'save-coding' && n.state === 'done'
+  );
+  const [first] = saved;
+  const units = findLayout(layouts, job.vin)?.units ?? [];
+  return units.flatMap((unit): CodingData[] => {
+    const was = bytesOf(first, unit.id);
+    if (!first || !was || !unit.teaching?.coding) return [];
+    const now = bytesOf(saved.length > 1 ? saved.at(-1) : undefined, unit.id);
+    return [
+      {
+        ...{ unit: unit.id, unitName: unit.name, savedAt: first.at, savedBy: first.personName },
+        fields: now && compareCoding(unit.teaching.coding.fields, was, now)
+      }
+    ];
+  });
+}
+
+const bytesOf = (note: ReturnNoteRow | undefined, unit: string): Uint8Array | undefined => {
+  const hex = note?.evidence.codings?.[unit];
+  return hex === undefined ? undefined : parseHex(hex);
+};
+
+/** The coding of a unit as it was saved first. */
+export const savedCoding = (view: ReturnOf, unit: string): Uint8Array | undefined =>
+  bytesOf(
+    view.records.returnNotes.find(
+      (n) => n.evidence.act === 'save-coding' && n.state === 'done' && n.evidence.codings?.[unit]
+    ),
+    unit
+  );

@@ -1,0 +1,115 @@
+import { judge, type Judgement } from '../base/verdict.ts';
+import type { ActState } from './act.ts';
+import type { ReturnStep } from './return-plan.ts';
+
+/**
+ * What was kept of a step. `begun`: something at the vehicle was begun, its end comes as a note of its own with the same `actId`. `seen`: a person looked and says so.
+ * `waived`: it is left out, with a reason. `again`: it is open once more.
+ */
+export type NoteState = 'begun' | ActState | 'seen' | 'wrong' | 'waived' | 'again';
+
+export interface ReturnNote {
+  readonly stepId: string;
+  readonly actId: string | null;
+  readonly state: NoteState;
+  /** Of a key that was tried: its number from 1, and how many there are. */
+  readonly evidence: { readonly key?: number; readonly keys?: number };
+}
+
+/**
+ * `half`: something that changes was sent, and nobody saw what became of it. `wrong`: looked at, and not right. `waiting`: what stands before it is not done.
+ */
+export type StepState =
+  'open' | 'waiting' | 'running' | 'done' | 'waived' | 'refused' | 'wrong' | 'half';
+
+/** A step with how it stands and what was kept of it last. */
+export interface StepView<N extends ReturnNote = ReturnNote> {
+  readonly step: ReturnStep;
+  readonly state: StepState;
+  readonly last: N | undefined;
+}
+
+/** What is known beside the notes. */
+export interface ReturnSeen {
+  /** Acts that run at this moment: begun and not ended is no fault of theirs. */
+  readonly running: ReadonlySet<string>;
+  /** A whole scan of the vehicle was kept after the last change to it. */
+  readonly scannedAfter: boolean;
+}
+
+const OF_NOTE: Readonly<Record<Exclude<NoteState, 'begun'>, StepState>> = {
+  ...{ done: 'done', seen: 'done', waived: 'waived', refused: 'refused', wrong: 'wrong' },
+  ...{ half: 'half', untouched: 'open', again: 'open' }
+};
+
+/**
+ * How every step stands. The last note on it counts; an act that was begun and whose end nobody kept is `half`, whatever was said of the step before. A step waits for
+ * those before it of its own phase and of the phases before, unless something was kept of it already. Shape: notes oldest first. Total.
+ */
+export function readReturn<N extends ReturnNote>(
+  plan: readonly ReturnStep[],
+  notes: readonly N[],
+  { running, scannedAfter }: ReturnSeen
+): StepView<N>[] {
+  const views: StepView<N>[] = [];
+  let held = false;
+  for (const step of plan) {
+    const own = notes.filter((n) => n.stepId === step.id);
+    const last = own.at(-1);
+    const said: StepState = KEYED.includes(step.does)
+      ? stateOfKeys(own, running)
+      : stateOf(step, last, { running, scannedAfter });
+    const state: StepState = said === 'open' && !last && held ? 'waiting' : said;
+    held ||= state !== 'done' && state !== 'waived';
+    views.push({ step, state, last });
+  }
+  return views;
+}
+
+/** Steps that are done when every key has started the engine. */
+const KEYED: readonly ReturnStep['does'][] = ['try-keys', 'register-keys'];
+
+/**
+ * Every key of as many as there are was seen to start the engine, since the step was opened last. One that did not is `wrong` until it does; an act of which nobody knows the end is `half`.
+ * What a person said last of the whole step counts.
+ */
+function stateOfKeys(all: readonly ReturnNote[], running: ReadonlySet<string>): StepState {
+  const notes = all.slice(all.findLastIndex((n) => n.state === 'again') + 1);
+  const last = notes.at(-1);
+  if (last && last.actId === null && last.evidence.key === undefined && last.state !== 'begun')
+    return OF_NOTE[last.state];
+  const act = notes.findLast((n) => n.actId !== null);
+  if (act?.state === 'begun') return running.has(act.actId ?? '') ? 'running' : 'half';
+  if (act && (act.state === 'half' || act.state === 'refused')) return OF_NOTE[act.state];
+  const keys = notes.findLast((n) => n.evidence.keys !== undefined)?.evidence.keys ?? 0;
+  const tried = Array.from({ length: keys }, (_, i) =>
+    notes.findLast((n) => n.actId === null && n.evidence.key === i + 1)
+  );
+  if (tried.some((n) => n?.state === 'wrong')) return 'wrong';
+  return keys > 0 && tried.every((n) => n?.state === 'done') ? 'done' : 'open';
+}
+
+function stateOf(
+  step: ReturnStep,
+  last: ReturnNote | undefined,
+  { running, scannedAfter }: ReturnSeen
+): StepState {
+  if (step.does === 'scan' && last?.state !== 'waived') return scannedAfter ? 'done' : 'open';
+  if (!last) return 'open';
+  if (last.state !== 'begun') return OF_NOTE[last.state];
+  return last.actId !== null && running.has(last.actId) ? 'running' : 'half';
+}
+
+/** The gravest of the steps: what was not seen done is never Go. */
+export function judgeReturnSteps(views: readonly StepView[]): Judgement {
+  const count = (...states: StepState[]) => views.filter((v) => states.includes(v.state)).length;
+  const half = count('half');
+  if (half > 0) return judge('stop', 'return.steps.half', { steps: half });
+  const wrong = count('wrong', 'refused');
+  if (wrong > 0) return judge('stop', 'return.steps.wrong', { steps: wrong });
+  const open = count('open', 'waiting', 'running');
+  const waived = count('waived');
+  if (open > 0) return judge('look', 'return.steps.open', { steps: open, of: views.length });
+  if (waived > 0) return judge('look', 'return.steps.waived', { steps: waived });
+  return judge('go', 'return.steps.done', { steps: views.length });
+}
