@@ -10,9 +10,9 @@ export type VehicleAct = (typeof VEHICLE_ACTS)[number];
 
 /**
  * `done`: it was seen done. `refused`: the unit said no, and holds what it held. `untouched`: nothing that changes was sent, or the unit was seen to hold
- * what it held. `half`: something that changes was sent, and nobody saw what became of it, or it became something else.
+ * what it held. `wrong`: nothing was sent that changes, and what was read is not what it must be. `half`: something that changes was sent, and nobody saw what became of it, or it became something else.
  */
-export type ActState = 'done' | 'refused' | 'untouched' | 'half';
+export type ActState = 'done' | 'refused' | 'untouched' | 'half' | 'wrong';
 
 /** What was seen on the way. */
 export interface ActSeen {

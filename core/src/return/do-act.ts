@@ -22,9 +22,7 @@ export async function readVinBack(link: DiagnosticLink, vin: string): Promise<Ac
   if (!told.ok) return ended('untouched', told.problem);
   const meant = formatHex(encodeAscii(vin));
   const seen = { after: formatHex(told.value), meant };
-  return seen.after === meant
-    ? done(seen)
-    : ended('untouched', problemOf('return.value.other'), seen);
+  return seen.after === meant ? done(seen) : ended('wrong', problemOf('return.value.other'), seen);
 }
 
 /** The coding of a unit. Errors: those of the link, `return.coding.length`. */

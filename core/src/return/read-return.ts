@@ -1,19 +1,19 @@
 import { judge, type Judgement } from '../base/verdict.ts';
-import type { ActState } from './act.ts';
+import type { ActState, VehicleAct } from './act.ts';
 import type { ReturnStep } from './return-plan.ts';
 
 /**
  * What was kept of a step. `begun`: something at the vehicle was begun, its end comes as a note of its own with the same `actId`. `seen`: a person looked and says so.
  * `waived`: it is left out, with a reason. `again`: it is open once more.
  */
-export type NoteState = 'begun' | ActState | 'seen' | 'wrong' | 'waived' | 'again';
+export type NoteState = 'begun' | ActState | 'seen' | 'waived' | 'again';
 
 export interface ReturnNote {
   readonly stepId: string;
   readonly actId: string | null;
   readonly state: NoteState;
   /** Of a key that was tried: its number from 1, and how many there are. */
-  readonly evidence: { readonly key?: number; readonly keys?: number };
+  readonly evidence: { readonly act?: VehicleAct; readonly key?: number; readonly keys?: number };
 }
 
 /**
@@ -54,7 +54,8 @@ export function readReturn<N extends ReturnNote>(
   const views: StepView<N>[] = [];
   let held = false;
   for (const step of plan) {
-    const own = notes.filter((n) => n.stepId === step.id);
+    // what was saved for later says nothing of how the step stands
+    const own = notes.filter((n) => n.stepId === step.id && n.evidence.act !== 'save-coding');
     const last = own.at(-1);
     const said: StepState = KEYED.includes(step.does)
       ? stateOfKeys(own, running)

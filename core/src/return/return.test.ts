@@ -84,6 +84,14 @@ describe('how the way back stands', () => {
     expect(of(note('fit-keys', 'done', 'a'))).toBe('open');
     expect(of(note('fit-keys', 'done', 'a'), key(1, 'done', 1))).toBe('done');
   });
+  it('a coding that was saved is not yet put back', () => {
+    const coded = planReturn({ ...FACTS, opened: undefined, afterFit: [fit('coding', 'coding')] });
+    const saved: ReturnNote = { ...note('fit-coding', 'done'), evidence: { act: 'save-coding' } };
+    const of = (...list: ReturnNote[]) =>
+      readReturn(coded, list, NOBODY).find((v) => v.step.id === 'fit-coding')?.state;
+    expect(of(saved)).toBe('waiting');
+    expect(of(note('fit-coding', 'refused', 'a'), saved)).toBe('refused');
+  });
   it('a scan is not said but kept', () => {
     expect(stateOf('post-scan', [note('post-scan', 'seen')])).toBe('open');
     expect(stateOf('post-scan', [], { ...NOBODY, scannedAfter: true })).toBe('done');

@@ -54,7 +54,9 @@
       <dt>Watching for</dt>
       <dd class="mono">{seconds} <span>s</span></dd>
     </dl>
-    <p><VerdictMark verdict={so.verdict} size={22} /> <b>{messageOfJudgement(so).title}</b></p>
+    {#if so.verdict === 'stop' || so.verdict === 'go'}
+      <p><VerdictMark verdict={so.verdict} size={22} /> <b>{messageOfJudgement(so).title}</b></p>
+    {/if}
     <button class="btn btn-outline" onclick={stop}>Enough</button>
   </div>
   <p class="soft">Turn the key now. It ends by itself when it is clear.</p>

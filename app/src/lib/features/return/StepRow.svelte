@@ -60,7 +60,7 @@
       >
     </p>
     {#if now || (!settled && step.state !== 'waiting')}<p class="soft">{words.how}</p>{/if}
-    {#if last}<p class="last">{last}</p>{/if}
+    {#if last && last !== words.name}<p class="last">{last}</p>{/if}
     {#if step.does === 'coding'}<CodingTable codings={wayBack.codings} />{/if}
     {#if shown}
       {#if actsOf(step).length > 0 && may('vehicle.teach')}
@@ -108,10 +108,11 @@
           {/if}
         </div>
       {/if}
-    {:else if settled && !job.closedAt && step.does !== 'scan'}
-      <button class="again btn btn-ghost" onclick={() => say('again')}>Open again</button>
     {/if}
   </div>
+  {#if settled && !job.closedAt && step.does !== 'scan'}
+    <button class="btn btn-ghost" onclick={() => say('again')}>Open again</button>
+  {/if}
 </li>
 
 <style>
@@ -143,9 +144,5 @@
   label {
     display: grid;
     flex: 1 1 260px;
-  }
-  .again {
-    min-height: 32px;
-    padding: 0;
   }
 </style>
