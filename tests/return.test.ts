@@ -86,6 +86,11 @@ describe('a new unit in its vehicle', () => {
     await hands(w, { vehicle: 'minibus-5', teachingFaults: ['says-yes-does-nothing'] });
     expect(await vin(BUS_VIN, BUS_VIN)).toBe('half');
     expect((await stepOf(w, bus, 'fit-write-vin'))?.state).toBe('half');
+    // what is half done is not waved away
+    const half = { jobNumber: bus, stepId: 'fit-write-vin' };
+    const words = { note: 'never mind this one', by: w.lead };
+    expect(await say(w, half, { ...words, state: 'again' })).toBe('return.step.settled');
+    expect(await say(w, half, { ...words, state: 'waived' })).toBe('return.step.settled');
     expect((await wayBackOf(w, bus)).judgement).toMatchObject({ verdict: 'stop' });
     // the answer is lost, and it is seen done all the same
     await hands(w, { vehicle: 'minibus-5', teachingFaults: ['does-it-and-falls-silent'] });

@@ -118,6 +118,7 @@ export interface AppCodes {
   'return.key.unsaid': None;
   'return.step.kept': None;
   'return.step.running': None;
+  'return.step.settled': None;
   'return.step.unknown': None;
   'return.step.untold': { least: number };
   'return.watch.none': None;

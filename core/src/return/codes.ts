@@ -13,8 +13,10 @@ export interface ReturnCodes {
   'return.start.dies': { seconds: number };
   'return.start.lamp': None;
   'return.start.nothing': None;
+  'return.start.running': { seconds: number };
   'return.start.runs': { seconds: number };
   'return.start.short': { seconds: number; least: number };
+  'return.start.turning': None;
   'return.start.unseen': { seconds: number };
   'return.steps.done': { steps: number };
   'return.steps.half': { steps: number };

@@ -71,8 +71,8 @@ export function readReturn<N extends ReturnNote>(
 const KEYED: readonly ReturnStep['does'][] = ['try-keys', 'register-keys'];
 
 /**
- * Every key of as many as there are was seen to start the engine, since the step was opened last. One that did not is `wrong` until it does; an act of which nobody knows the end is `half`.
- * What a person said last of the whole step counts.
+ * Every key of as many as there are was seen to start the engine, since the step was opened last. One that did not is `wrong` until it does; an act of which nobody knows the end is `half`, and
+ * one that the unit refused counts as long as no key was tried after it. What a person said last of the whole step counts.
  */
 function stateOfKeys(all: readonly ReturnNote[], running: ReadonlySet<string>): StepState {
   const notes = all.slice(all.findLastIndex((n) => n.state === 'again') + 1);
@@ -81,7 +81,8 @@ function stateOfKeys(all: readonly ReturnNote[], running: ReadonlySet<string>): 
     return OF_NOTE[last.state];
   const act = notes.findLast((n) => n.actId !== null);
   if (act?.state === 'begun') return running.has(act.actId ?? '') ? 'running' : 'half';
-  if (act && (act.state === 'half' || act.state === 'refused')) return OF_NOTE[act.state];
+  if (act?.state === 'half' || (act === last && act?.state === 'refused'))
+    return OF_NOTE[act.state];
   const keys = notes.findLast((n) => n.evidence.keys !== undefined)?.evidence.keys ?? 0;
   const tried = Array.from({ length: keys }, (_, i) =>
     notes.findLast((n) => n.actId === null && n.evidence.key === i + 1)

@@ -80,7 +80,10 @@ describe('how the way back stands', () => {
     expect(of(key(1, 'done'), key(2, 'done'), note('fit-keys', 'again'))).toBe('open');
     expect(of(key(1, 'done'), note('fit-keys', 'seen'))).toBe('done');
     expect(of(key(1, 'done'), key(2, 'done'), note('fit-keys', 'begun', 'a'))).toBe('half');
-    expect(of(note('fit-keys', 'refused', 'a'), key(1, 'done', 1))).toBe('refused');
+    expect(of(note('fit-keys', 'refused', 'a'))).toBe('refused');
+    // it knew this key already
+    expect(of(note('fit-keys', 'refused', 'a'), key(1, 'done', 1))).toBe('done');
+    expect(of(note('fit-keys', 'half', 'a'), key(1, 'done', 1))).toBe('half');
     expect(of(note('fit-keys', 'done', 'a'))).toBe('open');
     expect(of(note('fit-keys', 'done', 'a'), key(1, 'done', 1))).toBe('done');
   });
@@ -144,9 +147,17 @@ describe('a start that was watched', () => {
     expect(told(every(0, 30, undefined, 'out'))).toBe('none return.start.nothing');
   });
   it('what was not seen is never taken for running', () => {
+    const off = every(0, 1, 0, undefined);
     expect(told(every(0, 9.5, 800, 'out'))).toBe('look return.start.short');
-    expect(told(every(0, 12, 800, undefined))).toBe('look return.start.unseen');
-    expect(told(every(0, 12, 800, 'on'))).toBe('stop return.start.lamp');
+    expect(told([...off, ...every(1, 13, 800, undefined)])).toBe('look return.start.unseen');
+    // out before it ran says nothing of now
+    expect(told([...every(0, 1, 0, 'out'), ...every(1, 13, 800, undefined)])).toBe(
+      'look return.start.unseen'
+    );
+    expect(told([...off, ...every(1, 13, 800, 'on')])).toBe('stop return.start.lamp');
+    // it ran already when the watch began
+    expect(told(every(0, 20, 800, 'out'))).toBe('look return.start.running');
+    expect(told(every(0, 2, 220, 'on'))).toBe('look return.start.turning');
     // two words with nothing between
     expect(
       told(

@@ -152,6 +152,16 @@ export const returns = {
     text: 'While it was watched the engine did not turn.',
     clear: 'Watch again, then turn the key.'
   }),
+  'return.start.running': (p) => ({
+    title: 'It was running already',
+    text: `Seen running for ${num(p['seconds'])} s; nobody saw it start.`,
+    clear: 'Turn it off, watch again, then turn the key.'
+  }),
+  'return.start.turning': () => ({
+    title: 'The starter turns it',
+    text: 'It does not run by itself yet.',
+    clear: 'Wait.'
+  }),
   'return.start.runs': (p) => ({
     title: 'It runs',
     text: `Seen running by itself for ${num(p['seconds'])} s, lamp out.`
@@ -165,6 +175,11 @@ export const returns = {
     title: 'Runs, lamp not seen',
     text: `Seen running for ${num(p['seconds'])} s; no unit tells about the lamp.`,
     clear: 'Look at the lamp and say what you saw.'
+  }),
+  'return.step.settled': () => ({
+    title: 'Not opened again',
+    text: 'Only what is done or left out is opened again; what is half done or wrong stays so until it is put right.',
+    clear: 'Do it again, or say in words what was seen.'
   }),
   'return.step.kept': () => ({
     title: 'A scan is kept, not said',

@@ -4,8 +4,10 @@
   import { formatChipId } from '@badger/core/base/format';
   import RecordArrival from './RecordArrival.svelte';
   import RecordReads from './RecordReads.svelte';
+  import RecordReturn from './RecordReturn.svelte';
   import RecordWrites from './RecordWrites.svelte';
   import { when } from '../shared/when.ts';
+  import type { StepData } from '$lib/return-types.ts';
   import type { WrittenData } from '$lib/in-vehicle-types.ts';
   import type { JobData } from '$lib/job-types.ts';
   import { messageOfJudgement, VERDICT_WORDS } from '$lib/messages/catalogue.ts';
@@ -24,12 +26,14 @@
     job,
     events,
     writes,
+    wayBack,
     brokenAt,
     printedAt
   }: {
     job: JobData;
     events: readonly EventData[];
     writes: readonly WrittenData[];
+    wayBack: readonly StepData[];
     brokenAt: number | undefined;
     printedAt: Date;
   } = $props();
@@ -76,6 +80,7 @@
   </table>
   <RecordReads {job} />
   <RecordWrites {job} written={writes} />
+  <RecordReturn {job} steps={wayBack} />
   <h2>Verdicts</h2>
   <table>
     <tbody>

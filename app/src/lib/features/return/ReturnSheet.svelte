@@ -32,8 +32,8 @@
       <p class="stand" role="status" aria-label="The way back">
         <VerdictMark verdict={wayBack.judgement.verdict} size={24} />
         <b>{stand.title}.</b>
-        {stand.text}
-        {stand.clear ?? ''}
+        {#if job.closedAt}As it stood when the job was closed.{:else}{stand.text}
+          {stand.clear ?? ''}{/if}
       </p>
     {/if}
     <a class="btn btn-outline" href="/jobs/{job.number}/record">Open the record for printing</a>

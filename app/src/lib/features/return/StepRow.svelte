@@ -9,7 +9,14 @@
   import { when } from '$lib/features/shared/when.ts';
   import { STEP_STATES } from '$lib/messages/returns.ts';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
-  import { actsOf, isLookedAt, isWatched, lastWords, STEP_VERDICTS, wordsOf } from './step.view.ts';
+  import {
+    actsOf,
+    isLookedAt,
+    isWatched,
+    lastWords,
+    STEP_VERDICTS,
+    wordsOf
+  } from '$lib/features/shared/return-steps.view.ts';
   import CodingTable from './CodingTable.svelte';
   import StartWatch from './StartWatch.svelte';
   import TeachForm from './TeachForm.svelte';

@@ -6,7 +6,7 @@
   import { send } from '$lib/features/live/send.ts';
   import { messageOfProblem } from '$lib/messages/catalogue.ts';
   import { ACT_WORDS } from '$lib/messages/returns.ts';
-  import { actsOf } from './step.view.ts';
+  import { actsOf } from '$lib/features/shared/return-steps.view.ts';
 
   let {
     job,

@@ -15,7 +15,8 @@ const LOOKED_AT: readonly StepDoes[] = ['look', 'photo', 'try-keys', 'clear-faul
 
 /**
  * A person says of a step of the way back that it is done, not right, left out, or open again. What the application does itself is only said done with words how else it was,
- * and a scan is kept, not said. Errors: those of {@link actOnView}, `return.step.unknown`, `return.step.running`, `return.step.kept` (a scan), `return.step.untold`,
+ * and a scan is kept, not said. Errors: those of {@link actOnView}, `return.step.unknown`, `return.step.running`, `return.step.kept` (a scan), `return.step.settled` (only what is
+ * done or left out is opened again, and what is half done is not left out), `return.step.untold`,
  * `gate.person.role` (to leave out, or to say done what the application does).
  */
 export async function noteStep(
@@ -28,6 +29,10 @@ export async function noteStep(
     const found = viewSteps(deps, view).find((v) => v.step.id === stepId);
     if (!found) return fail('return.step.unknown');
     if (found.state === 'running') return fail('return.step.running');
+    // what was left half done is not waved away
+    const settled = found.state === 'done' || found.state === 'waived';
+    if ((state === 'again' && !settled) || (state === 'waived' && found.state === 'half'))
+      return fail('return.step.settled');
     const allowed = checkNote(person, found.step, { state, note });
     if (!allowed.ok) return allowed;
     await insertReturnNote(tx, {

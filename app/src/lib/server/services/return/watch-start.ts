@@ -27,7 +27,7 @@ const LONGEST_MS = 120_000;
 /** So long it is looked on after it is clear that it does not run. */
 const AFTER_MS = 2_000;
 /** Kept samples: a start is told by its shape. */
-const MOST_SAMPLES = 300;
+const MOST_SAMPLES = 60;
 
 /**
  * Watches the engine being started: somebody turns the key, the application looks at the engine speed and the immobiliser lamp until it is clear what came of it. Nothing is changed. It runs on;

@@ -3,6 +3,8 @@ import { deps } from '$lib/server/app-root.ts';
 import { parseJobNumber } from '$lib/server/http/ids.ts';
 import { findBrokenEvent, listEvents } from '$lib/server/repositories/events.ts';
 import { findJob } from '$lib/server/repositories/jobs.ts';
+import { buildJobView } from '$lib/server/services/job/job-view.ts';
+import { describeReturn } from '$lib/server/services/return/view-return.ts';
 import { describeWrites } from '$lib/server/services/job/describe-writes.ts';
 import type { PageServerLoad } from './$types';
 
@@ -22,6 +24,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
       hash: e.hash
     })),
     writes: await describeWrites(db, job.id),
+    wayBack: describeReturn(deps(), await buildJobView(deps(), job)).steps,
     brokenAt: await findBrokenEvent(db, job.id),
     printedAt: deps().clock.now()
   };

@@ -12,6 +12,7 @@
   job={data.job}
   events={data.events}
   writes={data.writes}
+  wayBack={data.wayBack}
   brokenAt={data.brokenAt}
   printedAt={data.printedAt}
 />
