@@ -6,14 +6,21 @@
   import { when } from '../shared/when.ts';
 
   let { job, steps }: { job: JobData; steps: readonly StepData[] } = $props();
+
+  const kept = $derived(steps.filter((s) => s.last !== undefined || s.state === 'done'));
 </script>
 
 {#if steps.length > 0}
-  <h2>The way back</h2>
+  <p>
+    <b>The way back:</b>
+    {steps.filter((s) => s.state === 'done').length} of {steps.length} steps seen done.
+  </p>
+{/if}
+{#if kept.length > 0}
   <table>
     <thead><tr><th>Step</th><th>State</th><th>Who, when</th><th>Seen</th></tr></thead>
     <tbody>
-      {#each steps as step (step.id)}
+      {#each kept as step (step.id)}
         <tr>
           <td>{wordsOf(step, job).name}</td>
           <td>{STEP_STATES[step.state]}</td>
