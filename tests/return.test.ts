@@ -2,7 +2,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DoAtVehicle } from '../app/src/lib/schema/requests.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
-import { stopWatch } from '../app/src/lib/server/services/return/watch-start.ts';
+import { finishJob } from '../app/src/lib/server/services/job/jobs.ts';
+import { stopWatch, watchStart } from '../app/src/lib/server/services/return/watch-start.ts';
 import { plugIn, until } from './support/shop.ts';
 import * as way from './support/way-back.ts';
 import {
@@ -121,25 +122,41 @@ describe('a new unit in its vehicle', () => {
     expect((await stepOf(w, bus, 'fit-keys'))?.state).toBe('done');
   });
 
-  it('coding: saved, refused, written, compared field by field', async () => {
-    const coding = (act: 'save-coding' | 'write-coding') => teach({ stepId: 'fit-coding', act });
+  it('coding: a blank one is none; saved, refused, written, compared field by field', async () => {
+    const coding = (act: 'save-coding' | 'read-coding' | 'write-coding') =>
+      teach({ stepId: 'fit-coding', act });
+    const state = async () => (await stepOf(w, bus, 'fit-coding'))?.state;
+    const engine = () => vehicleOf(w, 'minibus-5').taught('engine');
+    const differing = async () =>
+      (await wayBackOf(w, bus)).codings
+        .find((c) => c.unit === 'engine')
+        ?.fields?.filter((f) => !f.same)
+        .map((f) => f.name);
     expect(await coding('write-coding')).toBe('untouched');
+    // what a new unit tells is put back by nobody
+    expect(await coding('save-coding')).toBe('untouched');
+    expect((await wayBackOf(w, bus)).codings.map((c) => c.unit)).toEqual(['body']);
+    expect(await coding('write-coding')).toBe('untouched');
+    // the original, refitted for it
+    const saved = Uint8Array.of(1, 2, 3, 4, 5);
+    engine()?.write(0x600, saved, BY_HAND);
     expect(await coding('save-coding')).toBe('done');
-    const saved = vehicleOf(w, 'minibus-5').taught('engine')?.coding;
     expect((await wayBackOf(w, bus)).codings.map((c) => c.unit)).toEqual(['engine', 'body']);
-    // somebody else codes it meanwhile
-    const other = saved?.map((b, i) => (i === 1 ? b ^ 1 : b)) ?? new Uint8Array();
-    vehicleOf(w, 'minibus-5').taught('engine')?.write(0x600, other, BY_HAND);
-    expect(await coding('save-coding')).toBe('done');
-    const [engine] = (await wayBackOf(w, bus)).codings;
-    expect(engine?.fields?.filter((f) => !f.same).map((f) => f.name)).toEqual(['Gearbox']);
+    expect(await state()).not.toBe('done');
+    // another unit, coded otherwise
+    engine()?.write(0x600, Uint8Array.of(1, 3, 3, 4, 5), BY_HAND);
+    expect(await coding('read-coding')).toBe('done');
+    expect(await state()).not.toBe('done');
+    expect(await differing()).toEqual(['Gearbox']);
     await hands(w, { vehicle: 'minibus-5', teachingFaults: ['coding-refused'] });
     expect(await coding('write-coding')).toBe('refused');
-    expect((await stepOf(w, bus, 'fit-coding'))?.state).toBe('refused');
+    expect(await state()).toBe('refused');
+    expect(await differing()).toEqual(['Gearbox']);
     await hands(w, { vehicle: 'minibus-5', teachingFaults: [] });
     expect(await coding('write-coding')).toBe('done');
-    expect(vehicleOf(w, 'minibus-5').taught('engine')?.coding).toEqual(saved);
-    expect((await stepOf(w, bus, 'fit-coding'))?.state).toBe('done');
+    expect(engine()?.coding).toEqual(saved);
+    expect(await differing()).toEqual([]);
+    expect(await state()).toBe('done');
   });
 
   it('learnt values at working temperature only', async () => {
@@ -168,6 +185,17 @@ describe('a new unit in its vehicle', () => {
   it('starts twice; what was kept is never changed or deleted', async () => {
     expect(await watch('start')).toBe('return.start.runs');
     expect(await watch('start-again')).toBe('return.start.runs');
+    // nobody closes the job while something is watched
+    const watching = { jobNumber: bus, stepId: 'start', ...WINDOW };
+    expect(await watchStart(w.shop.root.deps, w.bench, watching)).toMatchObject({ ok: true });
+    const closing = { jobNumber: bus, result: 'ended' as const, reason: 'enough of this' };
+    expect(await finishJob(w.shop.root.deps, w.lead, closing)).toMatchObject({
+      problem: { code: 'job.work.running' }
+    });
+    expect(stopWatch(w.shop.root.deps, w.bench, bus)).toMatchObject({ ok: true });
+    await until(() => w.shop.root.deps.bench.acts.size === 0);
+    // stopped before anybody turned the key: that is no word against the start before
+    expect((await stepOf(w, bus, 'start'))?.last?.evidence.judgement?.verdict).toBe('none');
     expect(stopWatch(w.shop.root.deps, w.bench, bus)).toMatchObject({
       problem: { code: 'return.watch.none' }
     });

@@ -205,6 +205,14 @@ const TABLE: Readonly<Record<Stage, readonly Case[]>> = {
     [{}, judge('look', 'return.job.open')],
     [{ closed: true, lastWrite: 'none' }, judge('go', 'return.job.closed', { result: '' })],
     [{ closed: true, result: 'ended' }, judge('go', 'return.job.closed', { result: 'ended' })],
+    [
+      { returnSteps: judge('stop', 'return.steps.half', { steps: 1 }) },
+      judge('stop', 'return.steps.half', { steps: 1 })
+    ],
+    [
+      { returnSteps: judge('look', 'return.steps.open', { steps: 1, of: 2 }) },
+      judge('look', 'return.job.open')
+    ],
     [{ lastWrite: 'none' }, judge('look', 'return.result.ready')],
     [{ lastWrite: 'none', reached: false }, judge('none', 'return.write.first')],
     [

@@ -2,7 +2,7 @@ import type { Problem } from '../base/result.ts';
 
 /** What the application does with a unit in its vehicle, beside reading and writing memory. */
 export const VEHICLE_ACTS = [
-  ...(['save-coding', 'write-coding', 'write-vin', 'read-vin'] as const),
+  ...(['save-coding', 'read-coding', 'write-coding', 'write-vin', 'read-vin'] as const),
   ...(['register-key', 'learn-remote', 'reset-adaptations'] as const)
 ] as const;
 

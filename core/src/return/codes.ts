@@ -4,6 +4,7 @@ import type { None } from '../base/codes.ts';
 export interface ReturnCodes {
   'return.act.open': None;
   'return.act.unknown': { unit: string };
+  'return.coding.blank': { unit: string };
   'return.coding.length': { unit: string; found: number; meant: number };
   'return.coding.none': None;
   'return.frequency.other': { unitMhz: number; remoteMhz: number };

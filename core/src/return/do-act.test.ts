@@ -184,7 +184,8 @@ describe('what must hold before', () => {
     }
     for (const byte of [40 + 60, 40 + 90])
       expect(await resetAdaptations(warm(byte), LEARNT, [60, 90])).toMatchObject({ state: 'done' });
-    const blind = { ...LEARNT, temperatureDid: undefined };
+    const { temperatureDid, ...blind } = LEARNT;
+    expect(temperatureDid).toBeDefined();
     expect(codeOf(await resetAdaptations(warm(110), blind, [60, 90]))).toBe(
       'return.temperature.unmeasured'
     );
@@ -211,5 +212,11 @@ describe('what must hold before', () => {
     unit.values.set(0x600, Uint8Array.of(1, 2));
     const read = await readCoding(unit, { did: 0x600, lengthBytes: 3, fields: [] }, 'Body unit');
     expect(read).toMatchObject({ ok: false, problem: { code: 'return.coding.length' } });
+    for (const blank of [0x00, 0xff]) {
+      unit.values.set(0x600, Uint8Array.of(blank, blank, blank));
+      expect(
+        await readCoding(unit, { did: 0x600, lengthBytes: 3, fields: [] }, 'Body unit')
+      ).toEqual(fail('return.coding.blank', { unit: 'Body unit' }));
+    }
   });
 });

@@ -25,15 +25,18 @@ export async function readVinBack(link: DiagnosticLink, vin: string): Promise<Ac
   return seen.after === meant ? done(seen) : ended('wrong', problemOf('return.value.other'), seen);
 }
 
-/** The coding of a unit. Errors: those of the link, `return.coding.length`. */
+/** The coding of a unit. Errors: those of the link, `return.coding.length`, `return.coding.blank` (all of it 00 or FF: nobody coded it). */
 export async function readCoding(
   link: DiagnosticLink,
   { did, lengthBytes }: NonNullable<UnitTeaching['coding']>,
   unit: string
 ): Promise<Result<Uint8Array>> {
   const told = await readDid(link, did);
-  if (!told.ok || told.value.length === lengthBytes) return told;
-  return fail('return.coding.length', { unit, found: told.value.length, meant: lengthBytes });
+  if (!told.ok) return told;
+  if (told.value.length !== lengthBytes)
+    return fail('return.coding.length', { unit, found: told.value.length, meant: lengthBytes });
+  const blank = [0x00, 0xff].some((b) => told.value.every((v) => v === b));
+  return blank ? fail('return.coding.blank', { unit }) : told;
 }
 
 /** Writes a saved coding and reads it back. */

@@ -1,6 +1,7 @@
 import { judge, type Judgement } from '../base/verdict.ts';
 import type { ActState, VehicleAct } from './act.ts';
 import type { ReturnStep } from './return-plan.ts';
+import { isKeyed, onlyTells } from './step-acts.ts';
 
 /**
  * What was kept of a step. `begun`: something at the vehicle was begun, its end comes as a note of its own with the same `actId`. `seen`: a person looked and says so.
@@ -12,6 +13,7 @@ export interface ReturnNote {
   readonly stepId: string;
   readonly actId: string | null;
   readonly state: NoteState;
+  readonly at: Date;
   /** Of a key that was tried: its number from 1, and how many there are. */
   readonly evidence: { readonly act?: VehicleAct; readonly key?: number; readonly keys?: number };
 }
@@ -33,6 +35,8 @@ export interface StepView<N extends ReturnNote = ReturnNote> {
 export interface ReturnSeen {
   /** Acts that run at this moment: begun and not ended is no fault of theirs. */
   readonly running: ReadonlySet<string>;
+  /** When the memory of the unit was changed last: what was seen before was seen of another content. */
+  readonly changedAt: Date | undefined;
   /** A whole scan of the vehicle was kept after the last change to it. */
   readonly scannedAfter: boolean;
 }
@@ -44,31 +48,53 @@ const OF_NOTE: Readonly<Record<Exclude<NoteState, 'begun'>, StepState>> = {
 
 /**
  * How every step stands. The last note on it counts; an act that was begun and whose end nobody kept is `half`, whatever was said of the step before. A step waits for
- * those before it of its own phase and of the phases before, unless something was kept of it already. Shape: notes oldest first. Total.
+ * those before it of its own phase and of the phases before, unless something was kept of it already. What was seen before the unit got another content is no word
+ * on this one. Shape: notes oldest first. Total.
  */
 export function readReturn<N extends ReturnNote>(
   plan: readonly ReturnStep[],
   notes: readonly N[],
-  { running, scannedAfter }: ReturnSeen
+  { running, changedAt, scannedAfter }: ReturnSeen
 ): StepView<N>[] {
   const views: StepView<N>[] = [];
   let held = false;
   for (const step of plan) {
-    // what was saved for later says nothing of how the step stands
-    const own = notes.filter((n) => n.stepId === step.id && n.evidence.act !== 'save-coding');
-    const last = own.at(-1);
-    const said: StepState = KEYED.includes(step.does)
+    const all = notes.filter((n) => n.stepId === step.id && !onlyTells(n.evidence.act));
+    const own = sinceChange(whatCounts(all, isKeyed(step.does)), changedAt);
+    const said: StepState = isKeyed(step.does)
       ? stateOfKeys(own, running)
-      : stateOf(step, last, { running, scannedAfter });
-    const state: StepState = said === 'open' && !last && held ? 'waiting' : said;
+      : stateOf(step, own.at(-1), { running, scannedAfter });
+    const state: StepState = said === 'open' && own.length === 0 && held ? 'waiting' : said;
     held ||= state !== 'done' && state !== 'waived';
-    views.push({ step, state, last });
+    views.push({ step, state, last: all.at(-1) });
   }
   return views;
 }
 
-/** Steps that are done when every key has started the engine. */
-const KEYED: readonly ReturnStep['does'][] = ['try-keys', 'register-keys'];
+const STOPS: readonly NoteState[] = ['begun', 'half', 'wrong', 'refused'];
+
+/**
+ * A begin says nothing beside its end. What left everything as it was takes nothing bad away: half done stays half done; what was done is open again, for it was tried once more and not seen.
+ * Of a key it says nothing at all.
+ */
+function whatCounts<N extends ReturnNote>(notes: readonly N[], keyed: boolean): N[] {
+  const ended = new Set(notes.flatMap((n) => (n.state === 'begun' ? [] : (n.actId ?? []))));
+  const counting: N[] = [];
+  for (const n of notes) {
+    const before = counting.at(-1);
+    const empty = n.state === 'untouched' && (keyed || (before && STOPS.includes(before.state)));
+    const hasEnd = n.state === 'begun' && n.actId !== null && ended.has(n.actId);
+    if (!empty && !hasEnd) counting.push(n);
+  }
+  return counting;
+}
+
+/** Of what was kept before the unit got another content only that is left of which nobody knows what became. */
+function sinceChange<N extends ReturnNote>(notes: readonly N[], changedAt: Date | undefined): N[] {
+  const after = notes.filter((n) => changedAt === undefined || n.at > changedAt);
+  const last = notes.at(-1);
+  return after.length === 0 && (last?.state === 'begun' || last?.state === 'half') ? [last] : after;
+}
 
 /**
  * Every key of as many as there are was seen to start the engine, since the step was opened last. One that did not is `wrong` until it does; an act of which nobody knows the end is `half`, and
@@ -94,7 +120,7 @@ function stateOfKeys(all: readonly ReturnNote[], running: ReadonlySet<string>): 
 function stateOf(
   step: ReturnStep,
   last: ReturnNote | undefined,
-  { running, scannedAfter }: ReturnSeen
+  { running, scannedAfter }: Pick<ReturnSeen, 'running' | 'scannedAfter'>
 ): StepState {
   if (step.does === 'scan' && last?.state !== 'waived') return scannedAfter ? 'done' : 'open';
   if (!last) return 'open';

@@ -1,23 +1,15 @@
 import type { AfterFit, AccessKind } from '../profile/profile.ts';
 import type { JobShape } from '../job/shape.ts';
 
-/** Parts of the way back, in their order. */
-export const RETURN_PHASES = [
-  ...(['close-up', 'refit', 'first-start', 'after-fit', 'complaint', 'proof'] as const)
-] as const;
-
-export type ReturnPhase = (typeof RETURN_PHASES)[number];
+/** Parts of the way back. */
+export type ReturnPhase =
+  'close-up' | 'refit' | 'first-start' | 'after-fit' | 'complaint' | 'proof';
 
 /** Steps that every family shares; texts by id in the catalogue. */
-export const SHARED_STEPS = [
-  ...(['solder', 'chip-back', 'pads', 'legs', 'case', 'plug'] as const),
-  ...(['battery-off', 'fitted', 'battery-on', 'support'] as const),
-  ...(['start', 'start-again'] as const),
-  ...(['complaint', 'asleep-current', 'sent-back', 'sender-told'] as const),
-  ...(['post-scan', 'functions'] as const)
-] as const;
-
-export type SharedStep = (typeof SHARED_STEPS)[number];
+export type SharedStep =
+  | ('solder' | 'chip-back' | 'pads' | 'legs' | 'case' | 'plug')
+  | ('battery-off' | 'fitted' | 'battery-on' | 'support' | 'start' | 'start-again')
+  | ('complaint' | 'sent-back' | 'sender-told' | 'post-scan' | 'functions');
 
 /**
  * How a step is known to be done. `look`: a person looks and says so. `photo`: the same, and a picture proves something. `start`: the application

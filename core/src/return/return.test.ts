@@ -4,7 +4,13 @@ import { shapeOf, REASONS } from '../job/shape.ts';
 import type { AfterFit } from '../profile/profile.ts';
 import { compareCoding } from './compare-coding.ts';
 import { judgeStart, type StartSample } from './judge-start.ts';
-import { judgeReturnSteps, readReturn, type NoteState, type ReturnNote } from './read-return.ts';
+import {
+  judgeReturnSteps,
+  readReturn,
+  type NoteState,
+  type ReturnNote,
+  type ReturnSeen
+} from './read-return.ts';
 import { planReturn, type ReturnFacts } from './return-plan.ts';
 
 const fit = (id: string, does?: AfterFit['does']): AfterFit => ({
@@ -43,9 +49,11 @@ describe('the way back is planned', () => {
 });
 
 const note = (stepId: string, state: NoteState, actId: string | null = null): ReturnNote => ({
-  ...{ stepId, state, actId, evidence: {} }
+  ...{ stepId, state, actId, evidence: {}, at: new Date(1_000) }
 });
-const NOBODY = { running: new Set<string>(), scannedAfter: false };
+const NOBODY: ReturnSeen = {
+  ...{ running: new Set<string>(), changedAt: undefined, scannedAfter: false }
+};
 const plan = planReturn(FACTS);
 const stateOf = (id: string, notes: readonly ReturnNote[], seen = NOBODY) =>
   readReturn(plan, notes, seen).find((v) => v.step.id === id)?.state;
@@ -62,6 +70,15 @@ describe('how the way back stands', () => {
     expect(stateOf('fit-vin', begun, { ...NOBODY, running: new Set(['b']) })).toBe('running');
     expect(stateOf('fit-vin', [...begun, note('fit-vin', 'refused', 'b')])).toBe('refused');
     expect(stateOf('fit-vin', [note('fit-vin', 'untouched', 'b')])).toBe('open');
+    // what changed nothing takes nothing bad away
+    for (const state of ['half', 'refused', 'wrong'] as const) {
+      const tried = [note('fit-vin', 'begun', 'c'), note('fit-vin', 'untouched', 'c')];
+      expect(stateOf('fit-vin', [note('fit-vin', state, 'b'), ...tried])).toBe(state);
+    }
+    expect(stateOf('start', [note('start', 'wrong'), note('start', 'untouched')])).toBe('wrong');
+    const lost = [note('fit-vin', 'begun', 'b'), note('fit-vin', 'untouched', 'c')];
+    expect(stateOf('fit-vin', lost)).toBe('half');
+    expect(stateOf('start', [note('start', 'done'), note('start', 'untouched')])).toBe('open');
   });
   it('keys are done when each of as many as there are has started the engine', () => {
     const keyed = planReturn({ ...FACTS, afterFit: [fit('keys', 'try-keys')] });
@@ -85,6 +102,8 @@ describe('how the way back stands', () => {
     expect(of(note('fit-keys', 'refused', 'a'), key(1, 'done', 1))).toBe('done');
     expect(of(note('fit-keys', 'half', 'a'), key(1, 'done', 1))).toBe('half');
     expect(of(note('fit-keys', 'done', 'a'))).toBe('open');
+    expect(of(key(1, 'wrong'), key(2, 'done'), key(1, 'untouched'))).toBe('wrong');
+    expect(of(key(1, 'done'), key(2, 'done'), key(1, 'untouched'))).toBe('done');
     expect(of(note('fit-keys', 'done', 'a'), key(1, 'done', 1))).toBe('done');
   });
   it('a coding that was saved is not yet put back', () => {
@@ -99,6 +118,15 @@ describe('how the way back stands', () => {
     expect(stateOf('post-scan', [note('post-scan', 'seen')])).toBe('open');
     expect(stateOf('post-scan', [], { ...NOBODY, scannedAfter: true })).toBe('done');
     expect(stateOf('post-scan', [note('post-scan', 'waived')])).toBe('waived');
+  });
+  it('what was seen of another content is no word on this one', () => {
+    const rewritten = { ...NOBODY, changedAt: new Date(2_000) };
+    for (const state of ['seen', 'done', 'waived', 'wrong', 'refused'] as const)
+      expect(stateOf('solder', [note('solder', state)], rewritten)).toBe('open');
+    for (const state of ['half', 'begun'] as const)
+      expect(stateOf('fit-vin', [note('fit-vin', state, 'a')], rewritten)).toBe('half');
+    const later = { ...note('solder', 'seen'), at: new Date(3_000) };
+    expect(stateOf('solder', [note('solder', 'wrong'), later], rewritten)).toBe('done');
   });
   it('is Go only where every step was seen done', () => {
     const seen = { ...NOBODY, scannedAfter: true };

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../base/result.ts';
 import type { LayoutDocument } from './layout-schema.ts';
-import type { UnitPlace } from './scan.ts';
+import type { UnitPlace, UnitTeaching } from './scan.ts';
 
 /** Where the units of a make answer. */
 export interface VehicleLayout {
@@ -40,41 +40,15 @@ export function parseLayout(doc: LayoutDocument): Result<VehicleLayout> {
 
 type TeachingDocument = NonNullable<LayoutDocument['units'][number]['teaching']>;
 
-function parseTeaching({ coding, keys, remotes, adaptations, lampDid }: TeachingDocument) {
-  const number = (text: string) => Number(text);
-  return {
-    ...(coding ? { coding: { ...coding, did: number(coding.did) } } : {}),
-    ...(keys
-      ? {
-          keys: {
-            ...{ countDid: number(keys.countDid), addRoutine: number(keys.addRoutine) },
-            most: keys.most
-          }
-        }
-      : {}),
-    ...(remotes
-      ? {
-          remotes: {
-            ...{ frequencyDid: number(remotes.frequencyDid), countDid: number(remotes.countDid) },
-            learnRoutine: number(remotes.learnRoutine)
-          }
-        }
-      : {}),
-    ...(adaptations
-      ? {
-          adaptations: {
-            ...{ valuesDid: number(adaptations.valuesDid), lengthBytes: adaptations.lengthBytes },
-            ...{ startByte: number(adaptations.startByte) },
-            resetRoutine: number(adaptations.resetRoutine),
-            temperatureDid:
-              adaptations.temperatureDid === undefined
-                ? undefined
-                : number(adaptations.temperatureDid)
-          }
-        }
-      : {}),
-    ...(lampDid === undefined ? {} : { lampDid: number(lampDid) })
+/** Every text of it is a number in hex, but for the names of fields, which lie in lists. */
+function parseTeaching(doc: TeachingDocument): UnitTeaching {
+  const parse = (value: unknown): unknown => {
+    if (typeof value === 'string') return Number(value);
+    return typeof value === 'object' && value !== null && !Array.isArray(value)
+      ? Object.fromEntries(Object.entries(value).map(([key, part]) => [key, parse(part)]))
+      : value;
   };
+  return parse(doc) as UnitTeaching;
 }
 
 /** The layout whose VIN beginning fits longest; undefined for a make that is not known. */

@@ -41,7 +41,7 @@ export interface UnitTeaching {
     readonly lengthBytes: number;
     readonly startByte: number;
     readonly resetRoutine: number;
-    readonly temperatureDid: number | undefined;
+    readonly temperatureDid?: number;
   };
   readonly lampDid?: number;
 }

@@ -18,9 +18,9 @@ export interface VehicleSpec {
   readonly restMv: number;
   /** Older vehicles: the engine unit knows the legislated services only. */
   readonly engineSpeaksUds: boolean;
-  /** A place into which units of a family from the bench can be put, and the one that it came with. */
   /** On the ring of its owner; without, two that it knows. */
   readonly keys?: readonly VehicleKey[];
+  /** A place into which units of a family from the bench can be put, and the one that it came with. */
   readonly place?: { readonly kind: UnitKind; readonly family: string; readonly tag: string };
 }
 

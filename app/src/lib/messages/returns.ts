@@ -51,7 +51,6 @@ export const STEP_WORDS: Readonly<
   },
   'start-again': { name: 'Stopped, started again', how: 'As before: once is no proof.' },
   complaint: { name: 'The complaint done again', how: 'As it was told, as long as it took.' },
-  'asleep-current': { name: 'Current asleep', how: 'As low as the maker says.' },
   'sent-back': {
     name: 'Sent back with the fitting sheet',
     how: 'With all that the vehicle still needs.'
@@ -80,6 +79,7 @@ export const STEP_STATES: Readonly<Record<StepState, string>> = {
 
 export const ACT_WORDS: Readonly<Record<VehicleAct, string>> = {
   'save-coding': 'Save the coding of all units',
+  'read-coding': 'Read the coding now',
   'write-coding': 'Write the saved coding',
   'write-vin': 'Write the VIN',
   'read-vin': 'Read the VIN back',
@@ -101,6 +101,11 @@ export const returns = {
     title: 'Nobody knows how to teach this unit',
     text: `The layout of the make does not say how the ${text(p['unit'])} is taught. Nothing was sent.`,
     clear: 'Do it with another tool, then say so at the step.'
+  }),
+  'return.coding.blank': (p) => ({
+    title: 'This coding is blank',
+    text: `${text(p['unit'])} tells no coding: a new unit, or one that was cleared. Nothing was saved of it.`,
+    clear: 'Save it with the original in the vehicle, or code by the vehicle’s sheet.'
   }),
   'return.coding.length': (p) => ({
     title: 'Coding of another length',

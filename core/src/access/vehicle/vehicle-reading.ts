@@ -38,18 +38,23 @@ const PID = { engineRpm: 0x0c, speedKmh: 0x0d, volts: 0x42 };
  * stays undefined; total.
  */
 export async function readVehicle(link: DiagnosticLink): Promise<Omit<VehicleReading, 'vin'>> {
-  const ask = async (pid: number): Promise<number | undefined> => {
-    const request = Uint8Array.of(OBD.currentData, pid);
-    const answer = await link.exchange(request, { repeatable: true });
-    const reading = answer.ok ? decodeParameter(answer.value) : undefined;
-    return reading?.pid === pid ? reading.value : undefined;
-  };
-  const volts = await ask(PID.volts);
+  const volts = await readParameter(link, PID.volts);
   return {
     batteryMv: volts === undefined ? undefined : Math.round(volts * 1000),
-    speedKmh: await ask(PID.speedKmh),
-    engineRpm: await ask(PID.engineRpm)
+    speedKmh: await readParameter(link, PID.speedKmh),
+    engineRpm: await readEngineRpm(link)
   };
+}
+
+/** Engine speed; undefined where it is not told. Units: 1/min. */
+export const readEngineRpm = (link: DiagnosticLink): Promise<number | undefined> =>
+  readParameter(link, PID.engineRpm);
+
+async function readParameter(link: DiagnosticLink, pid: number): Promise<number | undefined> {
+  const request = Uint8Array.of(OBD.currentData, pid);
+  const answer = await link.exchange(request, { repeatable: true });
+  const reading = answer.ok ? decodeParameter(answer.value) : undefined;
+  return reading?.pid === pid ? reading.value : undefined;
 }
 
 /**

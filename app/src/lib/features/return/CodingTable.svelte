@@ -11,12 +11,12 @@
 {#if first}
   <p class="soft">
     Saved by {first.savedBy}, {when(first.savedAt)}: {codings.map((c) => c.unitName).join(', ')}.
-    {#if compared.length === 0}Save once more after the work to see both side by side.{/if}
+    {#if compared.length === 0}Read it after the work to see both side by side.{/if}
   </p>
 {/if}
 {#if compared.length > 0}
   <table>
-    <thead><tr><th>Unit</th><th>Field</th><th>Saved</th><th>Now</th></tr></thead>
+    <thead><tr><th>Unit</th><th>Field</th><th>Saved</th><th>Read last</th></tr></thead>
     <tbody>
       {#each compared as { unit, unitName, fields = [] } (unit)}
         {#each fields as f, i (f.name)}

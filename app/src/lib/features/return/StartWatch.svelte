@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { isKeyed } from '@badger/core/return/step-acts';
   import { judgeStart } from '@badger/core/return/judge-start';
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveActData } from '$lib/live-types.ts';
@@ -22,7 +23,7 @@
     busy: boolean;
   } = $props();
 
-  const keyed = $derived(step.does !== 'start');
+  const keyed = $derived(isKeyed(step.does));
   let keys = $state(2);
   let key = $state(1);
   const seen = $derived(watching?.samples.at(-1));

@@ -9,14 +9,8 @@
   import { when } from '$lib/features/shared/when.ts';
   import { STEP_STATES } from '$lib/messages/returns.ts';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
-  import {
-    actsOf,
-    isLookedAt,
-    isWatched,
-    lastWords,
-    STEP_VERDICTS,
-    wordsOf
-  } from '$lib/features/shared/return-steps.view.ts';
+  import { actsOf, isLookedAt, isWatched } from '@badger/core/return/step-acts';
+  import { lastWords, STEP_VERDICTS, wordsOf } from '$lib/features/shared/return-steps.view.ts';
   import CodingTable from './CodingTable.svelte';
   import StartWatch from './StartWatch.svelte';
   import TeachForm from './TeachForm.svelte';
@@ -70,14 +64,14 @@
     {#if last && last !== words.name}<p class="last">{last}</p>{/if}
     {#if step.does === 'coding'}<CodingTable codings={wayBack.codings} />{/if}
     {#if shown}
-      {#if actsOf(step).length > 0 && may('vehicle.teach')}
+      {#if actsOf(step.does).length > 0 && may('vehicle.teach')}
         <TeachForm {job} {step} {wayBack} {stationId} busy={acting !== undefined} />
       {/if}
-      {#if isWatched(step)}
+      {#if isWatched(step.does)}
         <StartWatch {job} {step} {stationId} watching={mine} busy={acting !== undefined} />
       {/if}
       <div class="acts">
-        {#if isLookedAt(step)}
+        {#if isLookedAt(step.does)}
           <button
             class="btn btn-primary"
             disabled={acting !== undefined}
@@ -102,7 +96,7 @@
             <button class="btn btn-outline" disabled={!told} onclick={() => say('wrong')}
               >Not right</button
             >
-            {#if !isLookedAt(step) && may('return.waive')}
+            {#if !isLookedAt(step.does) && may('return.waive')}
               <button class="btn btn-outline" disabled={!told} onclick={() => say('seen')}
                 >Done by other means</button
               >

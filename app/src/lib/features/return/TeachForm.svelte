@@ -1,12 +1,12 @@
 <script lang="ts">
   import type { ActOutcome, VehicleAct } from '@badger/core/return/act';
+  import { actsOf } from '@badger/core/return/step-acts';
   import type { JobData } from '$lib/job-types.ts';
   import type { ReturnData, StepData } from '$lib/return-types.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import { messageOfProblem } from '$lib/messages/catalogue.ts';
   import { ACT_WORDS } from '$lib/messages/returns.ts';
-  import { actsOf } from '$lib/features/shared/return-steps.view.ts';
 
   let {
     job,
@@ -52,7 +52,7 @@
 </script>
 
 {#if message}
-  <p class="said" role="status">
+  <p class="said" class:stop={step.state !== 'open'} role="status">
     {message.text}
     <b>{message.clear ?? ''}</b>
   </p>
@@ -75,6 +75,11 @@
     >
   </div>
 {/if}
+{#if step.does === 'coding'}
+  <p class="soft">
+    Save while the original is in the vehicle: what is put back is what was saved first.
+  </p>
+{/if}
 {#if step.does === 'remotes'}
   <label
     >The remote control speaks
@@ -90,7 +95,7 @@
   </p>
 {/if}
 <div class="row">
-  {#each actsOf(step) as act, i (act)}
+  {#each actsOf(step.does) as act, i (act)}
     <button
       class="btn {i === 0 ? 'btn-primary' : 'btn-outline'}"
       disabled={busy || doing !== undefined || !mayDo(act)}
@@ -111,7 +116,10 @@
   }
   .said {
     padding-left: 10px;
-    border-left: 4px solid var(--stop);
+    border-left: 4px solid var(--look);
+  }
+  .said.stop {
+    border-color: var(--stop);
   }
   label {
     display: grid;

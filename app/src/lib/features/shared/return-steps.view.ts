@@ -1,6 +1,5 @@
 import type { Verdict } from '@badger/core/base/verdict';
 import type { StepState } from '@badger/core/return/read-return';
-import type { VehicleAct } from '@badger/core/return/act';
 import type { JobData } from '$lib/job-types.ts';
 import type { StepData, StepNoteData } from '$lib/return-types.ts';
 import { messageOfJudgement, messageOfProblem } from '$lib/messages/catalogue.ts';
@@ -39,31 +38,3 @@ export function lastWords(last: StepNoteData | undefined): string {
   ].filter((s) => s !== '');
   return said.join(' · ');
 }
-
-/** What can be done at the vehicle for a step, the one that comes first first. */
-export function actsOf({ does }: StepData): readonly VehicleAct[] {
-  switch (does) {
-    case 'write-vin':
-      return ['write-vin', 'read-vin'];
-    case 'read-vin':
-      return ['read-vin'];
-    case 'coding':
-      return ['save-coding', 'write-coding'];
-    case 'register-keys':
-      return ['register-key'];
-    case 'remotes':
-      return ['learn-remote'];
-    case 'reset-adaptations':
-      return ['reset-adaptations'];
-    default:
-      return [];
-  }
-}
-
-/** Is the start watched for this step? */
-export const isWatched = ({ does }: StepData): boolean =>
-  does === 'start' || does === 'try-keys' || does === 'register-keys';
-
-/** A person looks at it and says so without further words. */
-export const isLookedAt = ({ does }: StepData): boolean =>
-  does === 'look' || does === 'photo' || does === 'try-keys' || does === 'clear-faults';

@@ -4,6 +4,7 @@ import { readDid } from '@badger/core/access/uds/module-session';
 import { findMajorityVin, type VehiclePlace } from '@badger/core/access/vehicle/vehicle-place';
 import { readVehicle, type VehicleReading } from '@badger/core/access/vehicle/vehicle-reading';
 import type { DiagnosticLink } from '@badger/core/port/diagnostic-link';
+import { VIN_DID } from '@badger/core/return/do-act';
 import type { UnitPlace } from '@badger/core/scan/scan';
 import type { InterfaceBox } from './interface-box.ts';
 import {
@@ -28,8 +29,6 @@ export interface VehicleLink {
 }
 
 const DOIP_WIDTH = 32;
-/** VIN. Source: ISO 14229-1 annex C.1, from memory. */
-const VIN_DID = 0xf190;
 /** Units that are asked for the VIN where the vehicle announces none: one or two may not know it. */
 const ASKED_FOR_VIN = 5;
 
@@ -136,7 +135,7 @@ async function openPair(
 }
 
 async function lookAt(vehicle: VehicleLink, place: VehiclePlace): Promise<Result<VehicleReading>> {
-  const vin = vehicle.vin ?? (await askVin(vehicle, place));
+  const vin = await vinOf(vehicle, place.others);
   if (vin !== undefined && vin !== place.vin)
     return fail('scan.vehicle.other', { found: vin, vin: place.vin });
   const told = place.legislated && (await readVehicle(vehicle.link(place.legislated)));
@@ -144,10 +143,17 @@ async function lookAt(vehicle: VehicleLink, place: VehiclePlace): Promise<Result
   return ok({ vin, ...(told ?? untold) });
 }
 
-/** The VIN that most other units tell: the one that is worked on, or another, may come out of another vehicle. */
-async function askVin(vehicle: VehicleLink, place: VehiclePlace): Promise<string | undefined> {
+/**
+ * The VIN of a vehicle: what it announced, else what most of these units tell; undefined where they do not agree. The one that is worked on may come out of another vehicle:
+ * it is none of them. Total.
+ */
+export async function vinOf(
+  vehicle: VehicleLink,
+  others: readonly UnitPlace[]
+): Promise<string | undefined> {
+  if (vehicle.vin !== undefined) return vehicle.vin;
   const told: string[] = [];
-  for (const other of place.others.slice(0, ASKED_FOR_VIN)) {
+  for (const other of others.slice(0, ASKED_FOR_VIN)) {
     const bytes = await readDid(vehicle.link(other), VIN_DID);
     if (bytes.ok) told.push(formatAscii(bytes.value).trim());
   }

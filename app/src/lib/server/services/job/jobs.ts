@@ -185,6 +185,8 @@ export async function finishJob(
 ): Promise<Result<true>> {
   const act = { person, jobNumber, right: 'job.close' } as const;
   return actOnView<true>(deps, act, async (tx, view) => {
+    if ([...deps.bench.acts.values()].some((a) => a.jobNumber === jobNumber))
+      return fail('job.work.running');
     const wanted = result ?? view.shape.results[0] ?? 'ended';
     const may = checkClose(wanted, reason, { ...view.ending, personRole: person.role });
     if (!may.ok) return may;

@@ -1,8 +1,9 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { findLayout, genericLayout, type VehicleLayout } from '@badger/core/scan/layout';
+import type { UnitPlace } from '@badger/core/scan/scan';
 import { readSpeedKmh } from '@badger/core/scan/scan-unit';
 import { openCan } from '../../bench/vehicle-link.ts';
-import { openDoip, type VehicleLink } from '../../station/vehicle-line.ts';
+import { openDoip, vinOf, type VehicleLink } from '../../station/vehicle-line.ts';
 import type { Deps } from '../../deps.ts';
 import type { JobRow } from '../../repositories/jobs.ts';
 import { CABLE, isCableTaken } from '../operation/vehicle-cable.ts';
@@ -30,6 +31,23 @@ export async function openLine(
   if (!station) return fail('station.id.unknown');
   if (deps.bench.isTaken(key)) return fail('gate.station.busy');
   return openCan(station.thread, layout, station.row.name);
+}
+
+/**
+ * The vehicle on the line is the job's, by what it announced or by most of its units without the one that is worked on. Errors: `scan.vehicle.other`, `vehicle.vin.untold` (nobody knows
+ * which one it is).
+ */
+export async function checkRightVehicle(
+  line: VehicleLink,
+  { units }: VehicleLayout,
+  { vin, except }: { readonly vin: string; readonly except: UnitPlace }
+): Promise<Result<string>> {
+  const found = await vinOf(
+    line,
+    units.filter((u) => u.id !== except.id)
+  );
+  if (found === undefined) return fail('vehicle.vin.untold');
+  return found === vin ? ok(found) : fail('scan.vehicle.other', { found, vin });
 }
 
 /** Nobody works with a scan tool on a moving vehicle. Errors: `scan.vehicle.moving`. */

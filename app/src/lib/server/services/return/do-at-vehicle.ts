@@ -1,15 +1,14 @@
 import { randomUUID } from 'node:crypto';
-import { setTimeout as sleep } from 'node:timers/promises';
 import { judgeVehicle, readVehicle } from '@badger/core/access/vehicle/vehicle-reading';
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { checkRight } from '@badger/core/rights/rights';
 import type { ActOutcome } from '@badger/core/return/act';
 import { findTaught, unitKindOf } from '@badger/core/return/find-taught';
 import type { ReturnStep } from '@badger/core/return/return-plan';
+import { actsOf, onlyReads } from '@badger/core/return/step-acts';
 import type { VehicleLayout } from '@badger/core/scan/layout';
 import type { DoAtVehicle } from '../../../schema/requests.ts';
 import { LiveAct } from '../../bench/live-act.ts';
-import type { Tx } from '../../db/client.ts';
 import type { Deps } from '../../deps.ts';
 import { appendEvent } from '../../repositories/events.ts';
 import type { Person } from '../../repositories/people.ts';
@@ -17,10 +16,10 @@ import { insertReturnNote, type NewReturnNote } from '../../repositories/returns
 import type { VehicleLink } from '../../station/vehicle-line.ts';
 import { actOnView } from '../job/act-on-job.ts';
 import { loadJobView, type JobView } from '../job/job-view.ts';
-import { isLineTaken, lineOf, openLine } from '../prove/open-vehicle.ts';
-import { commonVinOf } from './common-vin.ts';
-import { checkTypedVin, fitsStep } from './teach-args.ts';
-import { onlyReads, teach, type Taught, type Teach } from './teach.ts';
+import { checkRightVehicle, isLineTaken, lineOf, openLine } from '../prove/open-vehicle.ts';
+import { keepEnd } from './keep-end.ts';
+import { checkTypedVin } from './teach-args.ts';
+import { teach, type Taught, type Teach } from './teach.ts';
 import { savedCoding, viewSteps } from './view-return.ts';
 
 type Asked = DoAtVehicle & { readonly jobNumber: number };
@@ -87,7 +86,7 @@ function whatToTeach(
   if (!found) return fail('return.step.unknown');
   const { step, state } = found;
   // reading harms nothing, whatever is done yet
-  if (!fitsStep(step.does, act) || (state === 'waiting' && !onlyReads(act)))
+  if (!actsOf(step.does).includes(act) || (state === 'waiting' && !onlyReads(act)))
     return fail('return.act.open');
   const unit = findTaught(layout, { does: step.does, kind: kindOf(view, step) });
   if (!unit.ok) return unit;
@@ -162,31 +161,14 @@ async function checkVehicle(
   layout: VehicleLayout,
   { vin, unit, act }: Teach
 ): Promise<Result<true>> {
-  const told = line.vin ?? (await commonVinOf(line, layout, unit));
-  if (told !== undefined && told !== vin) return fail('scan.vehicle.other', { found: told, vin });
+  const right = await checkRightVehicle(line, layout, { vin, except: unit });
+  if (!right.ok) return right;
   const legislated = layout.units.find((u) => u.legislated);
   const reading = legislated && (await readVehicle(line.link(legislated)));
   if (!reading) return onlyReads(act) ? ok(true) : fail('vehicle.motion.unknown');
   const { verdict, code, params } = judgeVehicle(
-    { ...reading, vin: told, ageSeconds: 0 },
+    { ...reading, vin: right.value, ageSeconds: 0 },
     onlyReads(act) ? 'read' : 'write'
   );
   return verdict === 'stop' ? { ok: false, problem: { code, params } } : ok(true);
-}
-
-/** Longest wait between two tries. Units: ms. */
-const MOST_PAUSE_MS = 5_000;
-
-/** What was done at the vehicle is kept however long the database is away; only where the shop closes meanwhile the begin stays without an end, and says so. */
-async function keepEnd(deps: Deps, store: (tx: Tx) => Promise<void>): Promise<void> {
-  for (let pauseMs = 100; ; pauseMs = Math.min(MOST_PAUSE_MS, pauseMs * 2)) {
-    try {
-      await deps.db.transaction(store);
-      return;
-    } catch (error) {
-      deps.log.warn({ error: String(error) }, 'what was done at the vehicle is not stored yet');
-      if (deps.bench.closed) return;
-      await sleep(pauseMs);
-    }
-  }
 }

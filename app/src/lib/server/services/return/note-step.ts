@@ -1,7 +1,8 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { checkRight } from '@badger/core/rights/rights';
 import { LEAST_REASON } from '@badger/core/job/close';
-import type { ReturnStep, StepDoes } from '@badger/core/return/return-plan';
+import type { ReturnStep } from '@badger/core/return/return-plan';
+import { isLookedAt } from '@badger/core/return/step-acts';
 import type { NoteReturnStep } from '../../../schema/requests.ts';
 import type { Deps } from '../../deps.ts';
 import { appendEvent } from '../../repositories/events.ts';
@@ -9,9 +10,6 @@ import type { Person } from '../../repositories/people.ts';
 import { insertReturnNote } from '../../repositories/returns.ts';
 import { actOnView } from '../job/act-on-job.ts';
 import { viewSteps } from './view-return.ts';
-
-/** A person looks at these and says so; of the others it takes words how else they were done. */
-const LOOKED_AT: readonly StepDoes[] = ['look', 'photo', 'try-keys', 'clear-faults'];
 
 /**
  * A person says of a step of the way back that it is done, not right, left out, or open again. What the application does itself is only said done with words how else it was,
@@ -54,7 +52,7 @@ function checkNote(
 ): Result<true> {
   if (state === 'again') return ok(true);
   if (does === 'scan' && state !== 'waived') return fail('return.step.kept');
-  const ownWord = state === 'seen' && LOOKED_AT.includes(does);
+  const ownWord = state === 'seen' && isLookedAt(does);
   if (!ownWord && note.trim().length < LEAST_REASON)
     return fail('return.step.untold', { least: LEAST_REASON });
   return ownWord || state === 'wrong' ? ok(true) : checkRight(role, 'return.waive');

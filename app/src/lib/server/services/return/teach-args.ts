@@ -1,23 +1,6 @@
-import { problemOf, type Problem, type Result } from '@badger/core/base/result';
-import { fail, ok } from '@badger/core/base/result';
+import { fail, ok, problemOf, type Problem, type Result } from '@badger/core/base/result';
 import { computeCheckDigit, parseVin } from '@badger/core/identity/vin';
-import type { VehicleAct } from '@badger/core/return/act';
-import type { StepDoes } from '@badger/core/return/return-plan';
 import type { DoAtVehicle } from '../../../schema/requests.ts';
-
-/** What may be done for a step of each kind. */
-const ACTS: Partial<Record<StepDoes, readonly VehicleAct[]>> = {
-  'write-vin': ['write-vin', 'read-vin'],
-  'read-vin': ['read-vin'],
-  coding: ['save-coding', 'write-coding'],
-  'register-keys': ['register-key'],
-  remotes: ['learn-remote'],
-  'reset-adaptations': ['reset-adaptations']
-};
-
-/** Does an act belong to a step? */
-export const fitsStep = (does: StepDoes, act: VehicleAct): boolean =>
-  ACTS[does]?.includes(act) ?? false;
 
 /** The check digit of a VIN stands there. Source: 49 CFR 565.15 (from memory). Counted from 1. */
 const CHECK_POSITION = 9;

@@ -34,14 +34,10 @@ export interface Taught {
   readonly evidence: StepEvidence;
 }
 
-/** True for what changes nothing in the vehicle. */
-export const onlyReads = (act: VehicleAct | undefined): boolean =>
-  act === 'save-coding' || act === 'read-vin';
-
 /** Does it. Total: what goes wrong is in the outcome. */
 export async function teach(line: VehicleLink, what: Teach): Promise<Taught> {
   const { act, unit } = what;
-  if (act === 'save-coding') return saveCodings(line, what);
+  if (act === 'save-coding' || act === 'read-coding') return readCodings(line, what);
   const outcome = await DO[act](line, what);
   return { outcome, evidence: { act, unit: unit.id, seen: outcome.seen, ...told(outcome) } };
 }
@@ -53,7 +49,7 @@ const unknown = ({ unit }: Teach) =>
 
 type Do = (line: VehicleLink, what: Teach) => Promise<ActOutcome> | ActOutcome;
 
-const DO: Record<Exclude<VehicleAct, 'save-coding'>, Do> = {
+const DO: Record<Exclude<VehicleAct, 'save-coding' | 'read-coding'>, Do> = {
   'write-vin': (line, { unit, vin }) => writeVin(line.link(unit), vin),
   'read-vin': (line, { unit, vin }) => readVinBack(line.link(unit), vin),
   'write-coding': (line, what) => {
@@ -80,7 +76,7 @@ const DO: Record<Exclude<VehicleAct, 'save-coding'>, Do> = {
 };
 
 /** Codings of all units that have one and tell it; who does not is named. Done only where the step's own unit told its own. */
-async function saveCodings(line: VehicleLink, { units, act, unit }: Teach): Promise<Taught> {
+async function readCodings(line: VehicleLink, { units, act, unit }: Teach): Promise<Taught> {
   const codings: Record<string, string> = {};
   const untold: string[] = [];
   let problem: Problem | undefined;

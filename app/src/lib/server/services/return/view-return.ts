@@ -2,20 +2,21 @@ import { parseHex } from '@badger/core/base/bytes';
 import { compareCoding } from '@badger/core/return/compare-coding';
 import { judgeReturnSteps, readReturn, type StepView } from '@badger/core/return/read-return';
 import { planReturn, type ReturnStep } from '@badger/core/return/return-plan';
+import { onlyReads, onlyTells } from '@badger/core/return/step-acts';
 import { findLayout } from '@badger/core/scan/layout';
-import { onlyReads } from './teach.ts';
 import type { CodingData, ReturnData, StepData, StepNoteData } from '../../../return-types.ts';
+import type { OperationFact } from '@badger/core/job/work-state';
 import type { JobState } from '@badger/core/job/job-state';
 import type { Deps } from '../../deps.ts';
 import type { ReturnNoteRow } from '../../repositories/returns.ts';
 
 /** As much of a job as its way back rests on. */
-export interface ReturnOf extends Pick<JobState, 'shape' | 'access' | 'profile'> {
+export interface ReturnOf extends Pick<JobState, 'shape' | 'access' | 'profile' | 'standingWrite'> {
   readonly job: { readonly complaint: string; readonly vin: string };
   readonly records: {
     readonly arrival: { readonly how: string } | undefined;
     readonly returnNotes: readonly ReturnNoteRow[];
-    readonly operations: readonly { readonly kind: string; readonly endedAt: Date | null }[];
+    readonly operations: readonly OperationFact[];
     readonly vehicleScan: { readonly startedAt: Date } | undefined;
   };
   readonly ending: Pick<JobState['ending'], 'scannedAfter'>;
@@ -40,6 +41,7 @@ export function viewSteps(deps: Deps, view: ReturnOf): StepView<ReturnNoteRow>[]
   const running = new Set([...deps.bench.acts.values()].flatMap((a) => a.actId ?? []));
   return readReturn(planOf(view), view.records.returnNotes, {
     running,
+    changedAt: view.standingWrite?.endedAt ?? view.standingWrite?.mayHaveChangedAt ?? undefined,
     scannedAfter: isScannedAfter(view)
   });
 }
@@ -83,17 +85,15 @@ const describeNote = ({ state, note, at, personName, evidence }: ReturnNoteRow):
   ...{ state, note, at, personName, evidence }
 });
 
-/** Codings as they were saved first, beside what was read of them last. */
+/** Of each unit the coding as it was saved first, beside what was read of it last. */
 function describeCodings({ layouts }: Deps, { job, records }: ReturnOf): CodingData[] {
-  const saved = records.returnNotes.filter(
-    (n) => n.evidence.act === 'save-coding' && n.state === 'done'
-  );
-  const [first] = saved;
   const units = findLayout(layouts, job.vin)?.units ?? [];
   return units.flatMap((unit): CodingData[] => {
-    const was = bytesOf(first, unit.id);
+    const first = firstSaved(records.returnNotes, unit.id);
+    const was = first && codingIn(first, unit.id);
     if (!first || !was || !unit.teaching?.coding) return [];
-    const now = bytesOf(saved.length > 1 ? saved.at(-1) : undefined, unit.id);
+    const last = records.returnNotes.findLast((n) => codingIn(n, unit.id) !== undefined);
+    const now = last === first ? undefined : last && codingIn(last, unit.id);
     return [
       {
         ...{ unit: unit.id, unitName: unit.name, savedAt: first.at, savedBy: first.personName },
@@ -103,16 +103,19 @@ function describeCodings({ layouts }: Deps, { job, records }: ReturnOf): CodingD
   });
 }
 
-const bytesOf = (note: ReturnNoteRow | undefined, unit: string): Uint8Array | undefined => {
-  const hex = note?.evidence.codings?.[unit];
+const firstSaved = (notes: readonly ReturnNoteRow[], unit: string) =>
+  notes.find((n) => n.evidence.act === 'save-coding' && n.evidence.codings?.[unit] !== undefined);
+
+/** The coding of a unit that a note tells: read, or read back after it was written. */
+function codingIn({ evidence }: ReturnNoteRow, unit: string): Uint8Array | undefined {
+  const { act, codings, seen } = evidence;
+  const written = act === 'write-coding' && evidence.unit === unit ? seen?.after : undefined;
+  const hex = onlyTells(act) ? codings?.[unit] : written;
   return hex === undefined ? undefined : parseHex(hex);
-};
+}
 
 /** The coding of a unit as it was saved first. */
-export const savedCoding = (view: ReturnOf, unit: string): Uint8Array | undefined =>
-  bytesOf(
-    view.records.returnNotes.find(
-      (n) => n.evidence.act === 'save-coding' && n.state === 'done' && n.evidence.codings?.[unit]
-    ),
-    unit
-  );
+export function savedCoding({ records }: ReturnOf, unit: string): Uint8Array | undefined {
+  const first = firstSaved(records.returnNotes, unit);
+  return first && codingIn(first, unit);
+}

@@ -1,10 +1,11 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { readDid } from '@badger/core/access/uds/module-session';
 import { fail, ok, type Result } from '@badger/core/base/result';
-import { decodeParameter } from '@badger/core/obd/parameters';
-import type { DiagnosticLink } from '@badger/core/port/diagnostic-link';
+import { readEngineRpm } from '@badger/core/access/vehicle/vehicle-reading';
 import { judgeStart, type Lamp, type StartSample } from '@badger/core/return/judge-start';
 import type { NoteState } from '@badger/core/return/read-return';
+import type { StepDoes } from '@badger/core/return/return-plan';
+import { isKeyed, isWatched } from '@badger/core/return/step-acts';
 import { checkRight } from '@badger/core/rights/rights';
 import type { VehicleLayout } from '@badger/core/scan/layout';
 import type { UnitPlace } from '@badger/core/scan/scan';
@@ -15,10 +16,15 @@ import { appendEvent } from '../../repositories/events.ts';
 import type { Person } from '../../repositories/people.ts';
 import { insertReturnNote } from '../../repositories/returns.ts';
 import type { VehicleLink } from '../../station/vehicle-line.ts';
-import { actOnView } from '../job/act-on-job.ts';
 import { loadJobView } from '../job/job-view.ts';
-import { checkReady, isLineTaken, lineOf, openLine } from '../prove/open-vehicle.ts';
-import { commonVinOf } from './common-vin.ts';
+import {
+  checkReady,
+  checkRightVehicle,
+  isLineTaken,
+  lineOf,
+  openLine
+} from '../prove/open-vehicle.ts';
+import { keepEnd } from './keep-end.ts';
 import { viewSteps } from './view-return.ts';
 
 /** Of real life. Units: ms. */
@@ -46,7 +52,7 @@ export async function watchStart(
   if (view.job.closedAt) return fail('gate.job.closed');
   const found = viewSteps(deps, view).find((v) => v.step.id === stepId);
   if (!found) return fail('return.step.unknown');
-  if (!WATCHED.includes(found.step.does)) return fail('return.act.open');
+  if (!isWatched(found.step.does)) return fail('return.act.open');
   const ofKey = keyOf(found.step.does, { key: tried, keys });
   if (!ofKey.ok) return ofKey;
   const { layout, key } = lineOf(deps, view.job, stationId);
@@ -56,13 +62,16 @@ export async function watchStart(
   const live = new LiveAct({ jobNumber, stepId });
   deps.bench.acts.set(key, live);
   const line = await openLine(deps, view.job, { layout, key });
-  const ready = line.ok ? await checkRightVehicle(line.value, layout, view.job.vin) : line;
+  const ready = line.ok
+    ? await checkWatchable(line.value, { layout, engine, vin: view.job.vin })
+    : line;
   if (!line.ok || !ready.ok) {
     if (line.ok) await line.value.close();
     deps.bench.acts.delete(key);
     return ready.ok ? fail('doip.vehicle.none') : ready;
   }
-  void run(deps, { person, live, layout, engine, line: line.value, ofKey: ofKey.value })
+  const how = { person, live, layout, engine, ofKey: ofKey.value, jobId: view.job.id };
+  void run(deps, { ...how, line: line.value })
     .catch((error: unknown) => deps.log.error({ error: String(error) }, 'watching a start failed'))
     .finally(() => {
       deps.bench.acts.delete(key);
@@ -84,30 +93,25 @@ export function stopWatch(deps: Deps, person: Person, jobNumber: number): Result
   return ok(true);
 }
 
-const WATCHED = ['start', 'try-keys', 'register-keys'];
-
 type OfKey = { readonly key: number; readonly keys: number } | Record<never, never>;
 
 /** Which key it is, where keys are tried one by one. Errors: `return.key.unsaid`. */
 function keyOf(
-  does: string,
+  does: StepDoes,
   { key, keys }: { key: number | undefined; keys: number | undefined }
 ): Result<OfKey> {
-  if (does === 'start') return ok({});
+  if (!isKeyed(does)) return ok({});
   return key === undefined || keys === undefined || key > keys
     ? fail('return.key.unsaid')
     : ok({ key, keys });
 }
 
-async function checkRightVehicle(
+async function checkWatchable(
   line: VehicleLink,
-  layout: VehicleLayout,
-  vin: string
+  of: { layout: VehicleLayout; engine: UnitPlace; vin: string }
 ): Promise<Result<true>> {
-  const engine = layout.units.find((u) => u.legislated);
-  const told = line.vin ?? (engine && (await commonVinOf(line, layout, engine)));
-  if (told !== undefined && told !== vin) return fail('scan.vehicle.other', { found: told, vin });
-  return checkReady(line, layout);
+  const right = await checkRightVehicle(line, of.layout, { vin: of.vin, except: of.engine });
+  return right.ok ? checkReady(line, of.layout) : right;
 }
 
 interface Watching {
@@ -117,10 +121,11 @@ interface Watching {
   readonly engine: UnitPlace;
   readonly line: VehicleLink;
   readonly ofKey: OfKey;
+  readonly jobId: string;
 }
 
 async function run(deps: Deps, watching: Watching): Promise<void> {
-  const { person, live, line, ofKey } = watching;
+  const { person, live, line, ofKey, jobId } = watching;
   try {
     await look(deps, watching);
   } finally {
@@ -130,17 +135,16 @@ async function run(deps: Deps, watching: Watching): Promise<void> {
   const samples = live.samples.slice(-MOST_SAMPLES);
   const { verdict, code } = judgement;
   const state: NoteState = verdict === 'go' ? 'done' : verdict === 'stop' ? 'wrong' : 'untouched';
-  const { jobNumber, stepId } = live;
-  await actOnView(deps, { person, jobNumber, right: 'return.note' }, async (tx, view) => {
+  const { stepId } = live;
+  await keepEnd(deps, async (tx) => {
     await insertReturnNote(tx, {
-      ...{ jobId: view.job.id, stepId, actId: null, state, note: '', personId: person.id },
+      ...{ jobId, stepId, actId: null, state, note: '', personId: person.id },
       evidence: { judgement, samples, ...ofKey }
     });
     await appendEvent(tx, {
-      ...{ jobId: view.job.id, person, kind: 'return.watched' },
+      ...{ jobId, person, kind: 'return.watched' },
       data: { step: stepId, found: code, verdict }
     });
-    return ok(true);
   });
 }
 
@@ -153,7 +157,7 @@ async function look(deps: Deps, { live, layout, engine, line }: Watching): Promi
   let clearSinceMs: number | undefined;
   while (!live.stopped && !deps.bench.closed && lifeMs() < LONGEST_MS) {
     const atMs = Math.round(lifeMs());
-    const [rpm, lamp] = [await readRpm(line.link(engine)), await readLamp(line, lampUnit)];
+    const [rpm, lamp] = [await readEngineRpm(line.link(engine)), await readLamp(line, lampUnit)];
     live.samples.push({ atMs, rpm, lamp } satisfies StartSample);
     deps.bench.changed();
     const { verdict } = judgeStart(live.samples);
@@ -164,12 +168,6 @@ async function look(deps: Deps, { live, layout, engine, line }: Watching): Promi
     if (clearSinceMs !== undefined && rpm === 0 && atMs - clearSinceMs >= AFTER_MS) return;
     await sleep(EVERY_MS / factor);
   }
-}
-
-async function readRpm(link: DiagnosticLink): Promise<number | undefined> {
-  const answer = await link.exchange(Uint8Array.of(0x01, 0x0c), { repeatable: true });
-  const reading = answer.ok ? decodeParameter(answer.value) : undefined;
-  return reading?.pid === 0x0c ? reading.value : undefined;
 }
 
 const LAMPS: readonly Lamp[] = ['out', 'on', 'flashing'];
