@@ -59,8 +59,9 @@ export function readReturn<N extends ReturnNote>(
   const views: StepView<N>[] = [];
   let held = false;
   for (const step of plan) {
-    const all = notes.filter((n) => n.stepId === step.id && !onlyTells(n.evidence.act));
-    const own = sinceChange(whatCounts(all, isKeyed(step.does)), changedAt);
+    const all = notes.filter((n) => n.stepId === step.id);
+    const telling = all.filter((n) => !onlyTells(n.evidence.act));
+    const own = sinceChange(whatCounts(telling, isKeyed(step.does)), changedAt);
     const said: StepState = isKeyed(step.does)
       ? stateOfKeys(own, running)
       : stateOf(step, own.at(-1), { running, scannedAfter });

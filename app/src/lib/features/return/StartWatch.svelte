@@ -43,7 +43,9 @@
   const stop = async () => noted(await send(`/api/jobs/${job.number}/return/start/stop`));
 </script>
 
-{#if watching}
+{#if watching && !seen}
+  <p class="soft" role="status">Asking the vehicle which one it is. Leave the key.</p>
+{:else if watching}
   <div class="watch" role="status" aria-label="Watching the start">
     <dl>
       <dt>Engine</dt>
