@@ -7,6 +7,8 @@ export interface AppCodes {
   'access.sign-in.needed': None;
   'access.sign-in.wrong': None;
   'backup.waive.needed': { family: string };
+  'bundle.file.unreadable': None;
+  'bundle.job.huge': { mostMib: number };
   'clone.access.closed': { accessKind: string };
   'database.link.away': None;
   'doip.vehicle.none': None;

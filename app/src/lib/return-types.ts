@@ -3,6 +3,8 @@ import type { Judgement } from '@badger/core/base/verdict';
 import type { ActSeen, VehicleAct } from '@badger/core/return/act';
 import type { ComparedField } from '@badger/core/return/compare-coding';
 import type { StartSample } from '@badger/core/return/judge-start';
+import type { FunctionId, FunctionResults } from '@badger/core/return/functions';
+import type { LeftFault } from '@badger/core/return/left-faults';
 import type { NoteState, StepState } from '@badger/core/return/read-return';
 import type { ReturnPhase, SharedStep, StepDoes } from '@badger/core/return/return-plan';
 
@@ -23,7 +25,24 @@ export interface StepEvidence {
   readonly keys?: number;
   /** Units that did not tell theirs. */
   readonly untold?: readonly string[];
+  /** What was seen of each function. */
+  readonly functions?: FunctionResults;
+  /** Faults that may stay, by their keys, and who signed for them. */
+  readonly exceptions?: readonly string[];
+  readonly signedBy?: string;
+  readonly signature?: Strokes;
+  /** What became of the old parts, and who has them. */
+  readonly parts?: OldParts;
+  readonly partsTo?: string;
 }
+
+/** Strokes of points, 0 to 1000 in both directions. */
+export type Strokes = readonly (readonly (readonly number[])[])[];
+
+/** What becomes of a unit that was taken out. `exchange`: it goes back to whoever sold the other one. */
+export const OLD_PARTS = ['returned', 'kept', 'exchange', 'scrapped'] as const;
+
+export type OldParts = (typeof OLD_PARTS)[number];
 
 /** What was kept of a step last. */
 export interface StepNoteData {
@@ -65,4 +84,9 @@ export interface ReturnData {
   readonly codings: readonly CodingData[];
   /** Keys that were registered here. */
   readonly keysRegistered: number;
+  /** Functions of a unit of this kind, and what was seen of each. */
+  readonly functions: readonly FunctionId[];
+  readonly functionResults: FunctionResults;
+  /** What the scan after the work left to be explained; undefined where there is none. */
+  readonly left: readonly (LeftFault & { readonly signed: boolean })[] | undefined;
 }

@@ -29,6 +29,8 @@ export interface ReturnCodes {
   'return.value.kept': None;
   'return.value.other': None;
   'return.value.unseen': None;
+  'return.step.unsigned': None;
+  'return.step.unshown': None;
   'return.vin.check': { position: number };
   'return.vin.other': { typed: string; vin: string };
   'return.vin.twice': None;

@@ -5,9 +5,9 @@ import { isKeyed, onlyTells } from './step-acts.ts';
 
 /**
  * What was kept of a step. `begun`: something at the vehicle was begun, its end comes as a note of its own with the same `actId`. `seen`: a person looked and says so.
- * `waived`: it is left out, with a reason. `again`: it is open once more.
+ * `noted`: part of it was seen. `waived`: it is left out, with a reason. `again`: it is open once more.
  */
-export type NoteState = 'begun' | ActState | 'seen' | 'waived' | 'again';
+export type NoteState = 'begun' | ActState | 'seen' | 'noted' | 'waived' | 'again';
 
 export interface ReturnNote {
   readonly stepId: string;
@@ -15,20 +15,29 @@ export interface ReturnNote {
   readonly state: NoteState;
   readonly at: Date;
   /** Of a key that was tried: its number from 1, and how many there are. */
-  readonly evidence: { readonly act?: VehicleAct; readonly key?: number; readonly keys?: number };
+  readonly evidence: {
+    readonly act?: VehicleAct;
+    readonly key?: number;
+    readonly keys?: number;
+    /** Faults that somebody signed for, by their keys. */
+    readonly exceptions?: readonly string[];
+  };
 }
 
 /**
  * `half`: something that changes was sent, and nobody saw what became of it. `wrong`: looked at, and not right. `waiting`: what stands before it is not done.
+ * `excepted`: not as it should be, and somebody signed that it may stay so.
  */
 export type StepState =
-  'open' | 'waiting' | 'running' | 'done' | 'waived' | 'refused' | 'wrong' | 'half';
+  'open' | 'waiting' | 'running' | 'done' | 'waived' | 'excepted' | 'refused' | 'wrong' | 'half';
 
 /** A step with how it stands and what was kept of it last. */
 export interface StepView<N extends ReturnNote = ReturnNote> {
   readonly step: ReturnStep;
   readonly state: StepState;
   readonly last: N | undefined;
+  /** Faults that somebody signed for, by key. */
+  readonly signed: ReadonlySet<string>;
 }
 
 /** What is known beside the notes. */
@@ -39,11 +48,13 @@ export interface ReturnSeen {
   readonly changedAt: Date | undefined;
   /** A whole scan of the vehicle was kept after the last change to it. */
   readonly scannedAfter: boolean;
+  /** What that scan left to be explained, by key; undefined where there is no such scan. */
+  readonly left: readonly string[] | undefined;
 }
 
 const OF_NOTE: Readonly<Record<Exclude<NoteState, 'begun'>, StepState>> = {
   ...{ done: 'done', seen: 'done', waived: 'waived', refused: 'refused', wrong: 'wrong' },
-  ...{ half: 'half', untouched: 'open', again: 'open' }
+  ...{ half: 'half', untouched: 'open', again: 'open', noted: 'open' }
 };
 
 /**
@@ -54,7 +65,7 @@ const OF_NOTE: Readonly<Record<Exclude<NoteState, 'begun'>, StepState>> = {
 export function readReturn<N extends ReturnNote>(
   plan: readonly ReturnStep[],
   notes: readonly N[],
-  { running, changedAt, scannedAfter }: ReturnSeen
+  { running, changedAt, scannedAfter, left }: ReturnSeen
 ): StepView<N>[] {
   const views: StepView<N>[] = [];
   let held = false;
@@ -64,10 +75,10 @@ export function readReturn<N extends ReturnNote>(
     const own = sinceChange(whatCounts(telling, isKeyed(step.does)), changedAt);
     const said: StepState = isKeyed(step.does)
       ? stateOfKeys(own, running)
-      : stateOf(step, own.at(-1), { running, scannedAfter });
+      : stateOf(step, own, { running, scannedAfter, left });
     const state: StepState = said === 'open' && own.length === 0 && held ? 'waiting' : said;
-    held ||= state !== 'done' && state !== 'waived';
-    views.push({ step, state, last: all.at(-1) });
+    held ||= !isSettled(state);
+    views.push({ step, state, last: all.at(-1), signed: signedFor(own) });
   }
   return views;
 }
@@ -120,14 +131,38 @@ function stateOfKeys(all: readonly ReturnNote[], running: ReadonlySet<string>): 
 
 function stateOf(
   step: ReturnStep,
-  last: ReturnNote | undefined,
-  { running, scannedAfter }: Pick<ReturnSeen, 'running' | 'scannedAfter'>
+  notes: readonly ReturnNote[],
+  { running, scannedAfter, left }: Pick<ReturnSeen, 'running' | 'scannedAfter' | 'left'>
 ): StepState {
+  const last = notes.at(-1);
+  if (step.does === 'faults') return left ? stateOfFaults(notes, left) : unscanned(last);
   if (step.does === 'scan' && last?.state !== 'waived') return scannedAfter ? 'done' : 'open';
   if (!last) return 'open';
   if (last.state !== 'begun') return OF_NOTE[last.state];
   return last.actId !== null && running.has(last.actId) ? 'running' : 'half';
 }
+
+/** What a scan left is settled by what it shows and by who signed for it, by nothing that anybody says beside. */
+function stateOfFaults(all: readonly ReturnNote[], left: readonly string[]): StepState {
+  if (left.length === 0) return 'done';
+  const signed = signedFor(all);
+  if (left.every((key) => signed.has(key))) return 'excepted';
+  return all.at(-1)?.state === 'wrong' ? 'wrong' : 'open';
+}
+
+/** Without a scan nobody can say that there are none; it can only be left out. */
+const unscanned = (last: ReturnNote | undefined): StepState =>
+  last?.state === 'waived' ? 'waived' : 'open';
+
+/** Faults that somebody signed for since the step was opened last. Shape: notes of that step, since the last change of the unit. */
+function signedFor(notes: readonly ReturnNote[]): Set<string> {
+  const since = notes.slice(notes.findLastIndex((n) => n.state === 'again') + 1);
+  return new Set(since.flatMap((n) => n.evidence.exceptions ?? []));
+}
+
+/** Nothing is left to be done of it. */
+export const isSettled = (state: StepState): boolean =>
+  state === 'done' || state === 'waived' || state === 'excepted';
 
 /** The gravest of the steps: what was not seen done is never Go. */
 export function judgeReturnSteps(views: readonly StepView[]): Judgement {
@@ -137,7 +172,7 @@ export function judgeReturnSteps(views: readonly StepView[]): Judgement {
   const wrong = count('wrong', 'refused');
   if (wrong > 0) return judge('stop', 'return.steps.wrong', { steps: wrong });
   const open = count('open', 'waiting', 'running');
-  const waived = count('waived');
+  const waived = count('waived', 'excepted');
   if (open > 0) return judge('look', 'return.steps.open', { steps: open, of: views.length });
   if (waived > 0) return judge('look', 'return.steps.waived', { steps: waived });
   return judge('go', 'return.steps.done', { steps: views.length });

@@ -1,21 +1,25 @@
 import type { AfterFit, AccessKind } from '../profile/profile.ts';
-import type { JobShape } from '../job/shape.ts';
+import type { JobShape, Reason } from '../job/shape.ts';
 
 /** Parts of the way back. */
 export type ReturnPhase =
-  'close-up' | 'refit' | 'first-start' | 'after-fit' | 'complaint' | 'proof';
+  'close-up' | 'refit' | 'first-start' | 'after-fit' | 'complaint' | 'proof' | 'hand-over';
 
 /** Steps that every family shares; texts by id in the catalogue. */
 export type SharedStep =
   | ('solder' | 'chip-back' | 'pads' | 'legs' | 'case' | 'plug')
   | ('battery-off' | 'fitted' | 'battery-on' | 'support' | 'start' | 'start-again')
-  | ('complaint' | 'sent-back' | 'sender-told' | 'post-scan' | 'functions');
+  | ('complaint' | 'sent-back' | 'sender-told' | 'post-scan' | 'faults' | 'functions')
+  | 'old-parts';
 
 /**
  * How a step is known to be done. `look`: a person looks and says so. `photo`: the same, and a picture proves something. `start`: the application
- * watches the start. `scan`: a scan after the work that was kept. The others are done, or read, by the application at the vehicle.
+ * watches the start. `scan`: a scan after the work that was kept. `faults`: that scan is free of faults, or somebody signed for what is left.
+ * `functions`: each one is tried and ticked. `old-parts`: who has them. The others are done, or read, by the application at the vehicle.
  */
-export type StepDoes = Exclude<NonNullable<AfterFit['does']>, 'drive'> | 'photo' | 'start' | 'scan';
+export type StepDoes =
+  | Exclude<NonNullable<AfterFit['does']>, 'drive'>
+  | ('photo' | 'start' | 'scan' | 'faults' | 'functions' | 'old-parts');
 
 /** One step of the way back. */
 export interface ReturnStep {
@@ -51,6 +55,9 @@ const CLOSE_UP: Partial<Record<AccessKind, readonly SharedStep[]>> = {
 /** Of these a picture proves something when the vehicle comes back. */
 const PHOTOS: readonly SharedStep[] = ['solder', 'chip-back', 'pads', 'case'];
 
+/** Jobs that take a unit out and put another one in. */
+const LEAVES_ONE: readonly Reason[] = ['failed-module', 'new-module'];
+
 /**
  * The steps from the written unit to a vehicle that is right, in their order. A loose unit has no vehicle to go back into; a unit that came by post is put in by
  * its sender. After-fit tasks stand in the order of the family. Total.
@@ -65,8 +72,14 @@ export function planReturn({
   const closeUp = (opened && CLOSE_UP[opened]) ?? [];
   const steps = closeUp.map((id) => shared('close-up', id, PHOTOS.includes(id) ? 'photo' : 'look'));
   if (!shape.vehicleKnown || shape.reason === 'security') return steps;
+  const oldParts = LEAVES_ONE.includes(shape.reason)
+    ? [shared('hand-over', 'old-parts', 'old-parts')]
+    : [];
   if (byPost)
-    return [...steps, shared('refit', 'sent-back', 'look'), shared('proof', 'sender-told', 'look')];
+    return [
+      ...[...steps, shared('refit', 'sent-back', 'look'), shared('proof', 'sender-told', 'look')],
+      ...oldParts
+    ];
   if (opened)
     for (const id of ['battery-off', 'fitted', 'battery-on', 'support'] as const)
       steps.push(shared('refit', id, 'look'));
@@ -80,8 +93,12 @@ export function planReturn({
   // a new unit knows neither vehicle nor keys: it starts nothing before it was taught
   steps.push(...(shape.reason === 'new-module' ? [...fits, ...starts] : [...starts, ...fits]));
   if (complaint.trim() !== '') steps.push(shared('complaint', 'complaint', 'look'));
-  steps.push(shared('proof', 'post-scan', 'scan'), shared('proof', 'functions', 'look'));
-  return steps;
+  steps.push(
+    shared('proof', 'post-scan', 'scan'),
+    shared('proof', 'faults', 'faults'),
+    shared('proof', 'functions', 'functions')
+  );
+  return [...steps, ...oldParts];
 }
 
 const shared = (phase: ReturnPhase, id: SharedStep, does: StepDoes): ReturnStep => ({

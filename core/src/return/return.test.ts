@@ -28,13 +28,17 @@ describe('the way back is planned', () => {
   it('by the way in, the family and the complaint, in order', () => {
     expect(ids()).toEqual([
       ...['solder', 'case', 'plug', 'battery-off', 'fitted', 'battery-on', 'support'],
-      ...['start', 'start-again', 'fit-vin', 'fit-drive', 'complaint', 'post-scan', 'functions']
+      ...['start', 'start-again', 'fit-vin', 'fit-drive', 'complaint', 'post-scan', 'faults'],
+      ...['functions', 'old-parts']
     ]);
     expect(ids({ opened: 'lifted' })[0]).toBe('chip-back');
     expect(ids({ opened: undefined, complaint: ' ' })).toEqual([
-      ...['start', 'start-again', 'fit-vin', 'fit-drive', 'post-scan', 'functions']
+      ...['start', 'start-again', 'fit-vin', 'fit-drive', 'post-scan', 'faults'],
+      ...['functions', 'old-parts']
     ]);
-    expect(ids({ byPost: true })).toEqual(['solder', 'case', 'plug', 'sent-back', 'sender-told']);
+    expect(ids({ byPost: true })).toEqual([
+      ...['solder', 'case', 'plug', 'sent-back', 'sender-told', 'old-parts']
+    ]);
     expect(ids({ shape: shapeOf('unknown-unit'), opened: 'bench' })).toEqual(['plug']);
     expect(ids({ shape: shapeOf('security'), opened: undefined })).toEqual([]);
     const fresh = ids({ shape: shapeOf('new-module'), opened: 'bench' });
@@ -52,7 +56,8 @@ const note = (stepId: string, state: NoteState, actId: string | null = null): Re
   ...{ stepId, state, actId, evidence: {}, at: new Date(1_000) }
 });
 const NOBODY: ReturnSeen = {
-  ...{ running: new Set<string>(), changedAt: undefined, scannedAfter: false }
+  ...{ running: new Set<string>(), changedAt: undefined, scannedAfter: false },
+  left: undefined
 };
 const plan = planReturn(FACTS);
 const stateOf = (id: string, notes: readonly ReturnNote[], seen = NOBODY) =>
@@ -128,8 +133,36 @@ describe('how the way back stands', () => {
     const later = { ...note('solder', 'seen'), at: new Date(3_000) };
     expect(stateOf('solder', [note('solder', 'wrong'), later], rewritten)).toBe('done');
   });
+  it('is free of faults by what the scan shows, or by who signed for each of them', () => {
+    const sign = (...exceptions: string[]): ReturnNote => ({
+      ...note('faults', 'seen'),
+      evidence: { exceptions }
+    });
+    const others = plan.flatMap((s) => (s.does === 'faults' ? [] : [note(s.id, 'waived')]));
+    const of = (left: readonly string[] | undefined, ...notes: ReturnNote[]) =>
+      stateOf('faults', [...others, ...notes], {
+        ...NOBODY,
+        ...{ scannedAfter: left !== undefined, left }
+      });
+    expect(of(undefined, note('faults', 'seen'))).toBe('open');
+    expect(of(undefined, sign('a B1'))).toBe('open');
+    expect(of(undefined, note('faults', 'waived'))).toBe('waived');
+    expect(of([], note('faults', 'wrong'))).toBe('done');
+    for (const state of ['seen', 'done', 'waived'] as const)
+      expect(of(['a B1'], note('faults', state))).toBe('open');
+    expect(of(['a B1'], sign('a B1'))).toBe('excepted');
+    expect(of(['a B1', 'a B2'], sign('a B1'))).toBe('open');
+    expect(of(['a B1', 'a B2'], sign('a B1'), sign('a B2'))).toBe('excepted');
+    // one that came later was not signed for
+    expect(of(['a B1', 'b silent'], sign('a B1'))).toBe('open');
+    expect(of(['a B1'], sign('a B1'), note('faults', 'again'))).toBe('open');
+    expect(of(['a B1'], note('faults', 'wrong'))).toBe('wrong');
+    const rewritten = { ...NOBODY, scannedAfter: true, changedAt: new Date(2_000), left: ['a B1'] };
+    const later = others.map((n) => ({ ...n, at: new Date(3_000) }));
+    expect(stateOf('faults', [...later, sign('a B1')], rewritten)).toBe('open');
+  });
   it('is Go only where every step was seen done', () => {
-    const seen = { ...NOBODY, scannedAfter: true };
+    const seen: ReturnSeen = { ...NOBODY, scannedAfter: true, left: [] };
     const all = plan.map((s) => note(s.id, 'seen'));
     expect(judgeReturnSteps(readReturn(plan, all, seen))).toMatchObject({ verdict: 'go' });
     const states = ['begun', 'half', 'refused', 'untouched', 'wrong', 'waived', 'again'] as const;
@@ -137,7 +170,7 @@ describe('how the way back stands', () => {
       fc.property(fc.nat(plan.length - 1), fc.constantFrom(...states), (at, state) => {
         const step = plan[at] as (typeof plan)[number];
         // of a scan only what was kept counts, or that it is left out
-        if (step.does === 'scan' && state !== 'waived') return;
+        if (step.does === 'faults' || (step.does === 'scan' && state !== 'waived')) return;
         const { verdict } = judgeReturnSteps(
           readReturn(plan, [...all, note(step.id, state)], seen)
         );

@@ -26,6 +26,11 @@ const LOOKED_AT: readonly StepDoes[] = ['look', 'photo', 'try-keys', 'clear-faul
 /** A person looks at it and says so without further words. */
 export const isLookedAt = (does: StepDoes): boolean => LOOKED_AT.includes(does);
 
+const SHOWN: readonly StepDoes[] = ['faults', 'functions', 'old-parts'];
+
+/** What was seen of it is told point by point, not with one word. */
+export const isToldByPoint = (does: StepDoes): boolean => SHOWN.includes(does);
+
 const KEYED: readonly StepDoes[] = ['try-keys', 'register-keys'];
 
 /** Done when every key has started the engine. */

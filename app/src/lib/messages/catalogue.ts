@@ -7,6 +7,7 @@ import { chip } from './chip.ts';
 import { clone } from './clone.ts';
 import type { Catalogue, Message, MessageOf, Params } from './message.ts';
 import { match } from './match.ts';
+import { papers } from './papers.ts';
 import { plan } from './plan.ts';
 import { profile } from './profile.ts';
 import { exercise } from './exercise.ts';
@@ -51,6 +52,7 @@ export const catalogue: Catalogue = {
   ...wiring,
   ...label,
   ...match,
+  ...papers,
   ...plan,
   ...job,
   ...profile

@@ -1,92 +1,4 @@
-import type { ReturnPhase, SharedStep } from '@badger/core/return/return-plan';
-import type { StepState } from '@badger/core/return/read-return';
-import type { VehicleAct } from '@badger/core/return/act';
 import { num, text, type Texts } from './message.ts';
-
-/** Parts of the way back. */
-export const PHASE_WORDS: Readonly<Record<ReturnPhase, string>> = {
-  'close-up': 'Close up',
-  refit: 'Refit',
-  'first-start': 'First start',
-  'after-fit': 'What the vehicle still needs',
-  complaint: 'The complaint again',
-  proof: 'Proof'
-};
-
-/** Steps that every family shares: what is done, and how it is known to be right. */
-export const STEP_WORDS: Readonly<
-  Record<SharedStep, { readonly name: string; readonly how: string }>
-> = {
-  solder: {
-    name: 'Solder inspected, flux cleaned',
-    how: 'No bridge, no ball, no lifted pad; wires off, board dry.'
-  },
-  'chip-back': {
-    name: 'Chip back, pin 1 at its mark',
-    how: 'Every leg wetted, none bridged, flux cleaned, pencil marks wiped away.'
-  },
-  pads: {
-    name: 'Wires off the pads',
-    how: 'Pads whole, flux cleaned, nothing left on the supply pad.'
-  },
-  legs: { name: 'Clip off, legs straight', how: 'No leg bent or bridged, coating touched up.' },
-  case: {
-    name: 'Case closed and sealed',
-    how: 'Pressed or sealed all round, so that no moisture gets in.'
-  },
-  plug: { name: 'Connector looked at', how: 'Pins straight, seal in place, latch whole.' },
-  'battery-off': {
-    name: 'Vehicle battery disconnected',
-    how: 'Before the unit is plugged in; airbag and high voltage by the maker’s rules.'
-  },
-  fitted: { name: 'Unit in its place', how: 'Connectors latched, brackets and covers back.' },
-  'battery-on': { name: 'Battery connected again', how: 'Terminals tight.' },
-  support: {
-    name: 'Support supply on',
-    how: 'A steady supply, no charger, before anything is taught.'
-  },
-  start: {
-    name: 'First start',
-    how: 'Lamp out, engine starts and runs by itself for 10 s. Park brake on, neutral.'
-  },
-  'start-again': { name: 'Stopped, started again', how: 'As before: once is no proof.' },
-  complaint: { name: 'The complaint done again', how: 'As it was told, as long as it took.' },
-  'sent-back': {
-    name: 'Sent back with the fitting sheet',
-    how: 'With all that the vehicle still needs.'
-  },
-  'sender-told': {
-    name: 'Result told by whoever fitted it',
-    how: 'Runs, or what it does instead.'
-  },
-  'post-scan': {
-    name: 'All units scanned again',
-    how: 'Kept as post-scan: free of faults, or each one explained.'
-  },
-  functions: { name: 'Functions tried one by one', how: 'Whatever this unit drives or measures.' }
-};
-
-export const STEP_STATES: Readonly<Record<StepState, string>> = {
-  open: 'to do',
-  waiting: 'waits',
-  running: 'running',
-  done: 'done',
-  waived: 'left out',
-  refused: 'refused by the unit',
-  wrong: 'not right',
-  half: 'half done'
-};
-
-export const ACT_WORDS: Readonly<Record<VehicleAct, string>> = {
-  'save-coding': 'Save the coding of all units',
-  'read-coding': 'Read the coding now',
-  'write-coding': 'Write the saved coding',
-  'write-vin': 'Write the VIN',
-  'read-vin': 'Read the VIN back',
-  'register-key': 'Register the key in the lock',
-  'learn-remote': 'Learn this remote control',
-  'reset-adaptations': 'Set learnt values back'
-};
 
 const steps = (n: unknown) => (num(n as number) === 1 ? '1 step' : `${num(n as number)} steps`);
 
@@ -200,6 +112,16 @@ export const returns = {
     title: 'No such step',
     text: 'The way back of this job has no such step any more. Nothing was kept.',
     clear: 'Look at the page again.'
+  }),
+  'return.step.unshown': () => ({
+    title: 'Not told point by point',
+    text: 'Of this step each point is told, and only what belongs to this job. Nothing was kept.',
+    clear: 'Fill in the step; look at the page again if the points changed.'
+  }),
+  'return.step.unsigned': () => ({
+    title: 'Not signed for',
+    text: 'That a fault stays takes a reason, a name and a signature. Nothing was kept.',
+    clear: 'Let the customer, or who answers for it, sign.'
   }),
   'return.step.untold': (p) => ({
     title: 'Say it in words',

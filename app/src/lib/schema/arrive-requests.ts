@@ -1,5 +1,5 @@
 import { wire } from '@badger/core/profile/schema-wiring';
-import { jobRole, stationId, tag, cloneRole } from './shapes.ts';
+import { cloneRole, jobRole, stationId, strokes, tag } from './shapes.ts';
 
 /** Empty: the shop gives the next tag. */
 const tagOrNone = { anyOf: [tag, { type: 'string', maxLength: 0 }] } as const;
@@ -39,22 +39,7 @@ export const authority = {
     },
     proofNumber: { type: 'string', maxLength: 80 },
     photoId: { type: 'string', pattern: '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$' },
-    /** Strokes of points, 0 to 1000 in both directions. */
-    signature: {
-      type: 'array',
-      maxItems: 60,
-      items: {
-        type: 'array',
-        minItems: 1,
-        maxItems: 1000,
-        items: {
-          type: 'array',
-          minItems: 2,
-          maxItems: 2,
-          items: { type: 'integer', minimum: 0, maximum: 1000 }
-        }
-      }
-    }
+    signature: strokes
   }
 } as const;
 

@@ -1,5 +1,7 @@
 import { VEHICLE_ACTS } from '@badger/core/return/act';
-import { stationId } from './shapes.ts';
+import { FUNCTION_RESULTS } from '@badger/core/return/functions';
+import { OLD_PARTS } from '../return-types.ts';
+import { stationId, strokes } from './shapes.ts';
 
 const stepId = { type: 'string', pattern: '^[a-z][a-z0-9-]*$', maxLength: 60 } as const;
 const vin = { type: 'string', maxLength: 30 } as const;
@@ -13,7 +15,25 @@ export const noteReturnStep = {
   properties: {
     stepId,
     state: { enum: ['seen', 'wrong', 'waived', 'again'] },
-    note: { type: 'string', maxLength: 300 }
+    note: { type: 'string', maxLength: 300 },
+    /** What was seen of each function that was tried. */
+    functions: {
+      type: 'object',
+      maxProperties: 40,
+      propertyNames: { pattern: '^[a-z][a-z-]*$', maxLength: 40 },
+      additionalProperties: { enum: FUNCTION_RESULTS }
+    },
+    /** Faults that may stay, by their keys, and who signed for them. */
+    exceptions: {
+      type: 'array',
+      maxItems: 400,
+      items: { type: 'string', minLength: 1, maxLength: 80 }
+    },
+    signedBy: { type: 'string', maxLength: 120 },
+    signature: strokes,
+    /** What became of the old parts, and who has them. */
+    parts: { enum: OLD_PARTS },
+    partsTo: { type: 'string', maxLength: 120 }
   }
 } as const;
 

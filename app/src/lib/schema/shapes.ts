@@ -16,3 +16,20 @@ export const jobRole = { enum: JOB_ROLES } as const;
 export const cloneRole = { enum: ['original', 'donor'] } as const;
 export const tag = { type: 'string', pattern: '^[0-9A-Za-z-]{1,12}$' } as const;
 export const stationId = { type: 'string', pattern: '^[a-z][a-z0-9-]{0,30}$' } as const;
+
+/** A signature: strokes of points, 0 to 1000 in both directions. */
+export const strokes = {
+  type: 'array',
+  maxItems: 60,
+  items: {
+    type: 'array',
+    minItems: 1,
+    maxItems: 1000,
+    items: {
+      type: 'array',
+      minItems: 2,
+      maxItems: 2,
+      items: { type: 'integer', minimum: 0, maximum: 1000 }
+    }
+  }
+} as const;

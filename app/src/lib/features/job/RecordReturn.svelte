@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { JobData } from '$lib/job-types.ts';
   import type { StepData } from '$lib/return-types.ts';
-  import { STEP_STATES } from '$lib/messages/returns.ts';
+  import { STEP_STATES } from '$lib/messages/return-words.ts';
   import { lastWords, wordsOf } from '../shared/return-steps.view.ts';
   import { when } from '../shared/when.ts';
 

@@ -1,8 +1,9 @@
 <script lang="ts">
+  import { isSettled } from '@badger/core/return/read-return';
   import type { JobData } from '$lib/job-types.ts';
   import type { ReturnData } from '$lib/return-types.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
-  import { PHASE_WORDS } from '$lib/messages/returns.ts';
+  import { PHASE_WORDS } from '$lib/messages/return-words.ts';
   import StepRow from './StepRow.svelte';
 
   let { job, wayBack, stationId }: { job: JobData; wayBack: ReturnData; stationId: string | null } =
@@ -10,7 +11,7 @@
 
   const acting = $derived(live.bench.acts.find((a) => a.jobNumber === job.number));
   const phases = $derived([...new Set(wayBack.steps.map((s) => s.phase))]);
-  const first = $derived(wayBack.steps.find((s) => s.state !== 'done' && s.state !== 'waived')?.id);
+  const first = $derived(wayBack.steps.find((s) => !isSettled(s.state))?.id);
 </script>
 
 {#each phases as phase (phase)}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { LEAST_REASON } from '@badger/core/job/close';
+  import { isSettled } from '@badger/core/return/read-return';
   import type { JobData } from '$lib/job-types.ts';
   import type { LiveActData } from '$lib/live-types.ts';
   import type { ReturnData, StepData } from '$lib/return-types.ts';
@@ -7,11 +8,14 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import { when } from '$lib/features/shared/when.ts';
-  import { STEP_STATES } from '$lib/messages/returns.ts';
+  import { STEP_STATES } from '$lib/messages/return-words.ts';
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
-  import { actsOf, isLookedAt, isWatched } from '@badger/core/return/step-acts';
+  import { actsOf, isLookedAt, isToldByPoint, isWatched } from '@badger/core/return/step-acts';
   import { lastWords, STEP_VERDICTS, wordsOf } from '$lib/features/shared/return-steps.view.ts';
   import CodingTable from './CodingTable.svelte';
+  import FunctionsForm from './FunctionsForm.svelte';
+  import LeftFaults from './LeftFaults.svelte';
+  import OldPartsForm from './OldPartsForm.svelte';
   import StartWatch from './StartWatch.svelte';
   import TeachForm from './TeachForm.svelte';
 
@@ -36,7 +40,7 @@
   let saying = $state(false);
   const words = $derived(wordsOf(step, job));
   const last = $derived(lastWords(step.last));
-  const settled = $derived(step.state === 'done' || step.state === 'waived');
+  const settled = $derived(isSettled(step.state));
   const mine = $derived(acting?.stepId === step.id ? acting : undefined);
   const told = $derived(note.trim().length >= LEAST_REASON);
   const shown = $derived(!job.closedAt && (now || (!settled && step.state !== 'waiting')));
@@ -63,7 +67,10 @@
     {#if now || (!settled && step.state !== 'waiting')}<p class="soft">{words.how}</p>{/if}
     {#if last && last !== words.name}<p class="last">{last}</p>{/if}
     {#if step.does === 'coding'}<CodingTable codings={wayBack.codings} />{/if}
+    {#if step.does === 'faults'}<LeftFaults {job} {step} {wayBack} acting={shown} />{/if}
     {#if shown}
+      {#if step.does === 'functions'}<FunctionsForm {job} {step} {wayBack} />{/if}
+      {#if step.does === 'old-parts'}<OldPartsForm {job} {step} />{/if}
       {#if actsOf(step.does).length > 0 && may('vehicle.teach')}
         <TeachForm {job} {step} {wayBack} {stationId} busy={acting !== undefined} />
       {/if}
@@ -96,13 +103,13 @@
             <button class="btn btn-outline" disabled={!told} onclick={() => say('wrong')}
               >Not right</button
             >
-            {#if !isLookedAt(step.does) && may('return.waive')}
+            {#if !isLookedAt(step.does) && !isToldByPoint(step.does) && may('return.waive')}
               <button class="btn btn-outline" disabled={!told} onclick={() => say('seen')}
                 >Done by other means</button
               >
             {/if}
           {/if}
-          {#if may('return.waive')}
+          {#if may('return.waive') && !(step.does === 'faults' && wayBack.left)}
             <button class="btn btn-outline" disabled={!told} onclick={() => say('waived')}
               >Leave it out</button
             >

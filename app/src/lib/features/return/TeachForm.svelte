@@ -6,7 +6,7 @@
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
   import { messageOfProblem } from '$lib/messages/catalogue.ts';
-  import { ACT_WORDS } from '$lib/messages/returns.ts';
+  import { ACT_WORDS } from '$lib/messages/return-words.ts';
 
   let {
     job,

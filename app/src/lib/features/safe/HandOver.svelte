@@ -3,7 +3,8 @@
   import type { SafeLine } from '$lib/safe-types.ts';
   import { noted } from '$lib/features/live/notices.svelte.ts';
   import { send } from '$lib/features/live/send.ts';
-  import { signature, type Strokes } from '../shared/signature.svelte.ts';
+  import SignHere from '../shared/SignHere.svelte';
+  import type { Strokes } from '../shared/signature.svelte.ts';
   import { HANDOVER_SECONDS, STATE_WORDS, whose } from './safe.view.ts';
   import { ShownSecrets } from './shown-secret.svelte.ts';
 
@@ -14,7 +15,6 @@
   let chosen: string[] = $state([]);
   let to = $state({ ...EMPTY });
   let strokes: Strokes = $state.raw([]);
-  let canvas: HTMLCanvasElement | undefined = $state();
   let receipt: number | undefined = $state();
   const ready = $derived(
     chosen.length > 0 &&
@@ -35,11 +35,6 @@
     shown.show(sent.value.values, HANDOVER_SECONDS);
     chosen = [];
     to = { ...EMPTY };
-    wipe();
-  }
-
-  function wipe() {
-    canvas?.dispatchEvent(new Event('clear'));
     strokes = [];
   }
 </script>
@@ -104,16 +99,7 @@
       >What proves who they are
       <input class="input w-full" bind:value={to.proof} maxlength="120" autocomplete="off" /></label
     >
-    <div>
-      Signature of who receives it
-      <canvas
-        aria-label="The receiver signs here"
-        bind:this={canvas}
-        {@attach signature((s) => (strokes = s))}
-      ></canvas>
-      <span class="soft">{strokes.length === 0 ? 'not signed yet' : 'signed'}</span>
-      <button type="button" class="btn btn-ghost btn-sm" onclick={wipe}>Wipe</button>
-    </div>
+    <SignHere title="Signature of who receives it" label="The receiver signs here" bind:strokes />
     <button class="btn btn-primary" disabled={!ready}>Hand it over and show it</button>
   </form>
 </details>
@@ -144,14 +130,6 @@
     gap: 10px;
     align-items: center;
     min-height: 44px;
-  }
-  canvas {
-    display: block;
-    width: 100%;
-    height: 120px;
-    border: 1px solid var(--line);
-    background: var(--paper, transparent);
-    touch-action: none;
   }
   dl {
     margin: 8px 0;

@@ -1,13 +1,21 @@
 import type { Verdict } from '@badger/core/base/verdict';
+import type { FunctionId, FunctionResult, FunctionResults } from '@badger/core/return/functions';
 import type { StepState } from '@badger/core/return/read-return';
 import type { JobData } from '$lib/job-types.ts';
 import type { StepData, StepNoteData } from '$lib/return-types.ts';
 import { messageOfJudgement, messageOfProblem } from '$lib/messages/catalogue.ts';
-import { ACT_WORDS, STEP_WORDS } from '$lib/messages/returns.ts';
+import {
+  ACT_WORDS,
+  FUNCTION_RESULT_WORDS,
+  FUNCTION_WORDS,
+  OLD_PARTS_WORDS,
+  STEP_WORDS
+} from '$lib/messages/return-words.ts';
 
 /** What the mark before a step says. */
 export const STEP_VERDICTS: Readonly<Record<StepState, Verdict>> = {
   ...{ open: 'look', waiting: 'none', running: 'look', done: 'go', waived: 'look' },
+  excepted: 'look',
   ...{ refused: 'stop', wrong: 'stop', half: 'stop' }
 };
 
@@ -27,6 +35,7 @@ export function wordsOf(
 export function lastWords(last: StepNoteData | undefined): string {
   if (!last) return '';
   const { act, problem, judgement, seen, key, keys, untold = [] } = last.evidence;
+  const { exceptions = [], signedBy, parts, partsTo } = last.evidence;
   const said = [
     key && keys ? `key ${key} of ${keys}` : '',
     act ? ACT_WORDS[act] : '',
@@ -34,7 +43,22 @@ export function lastWords(last: StepNoteData | undefined): string {
     problem ? messageOfProblem(problem).title : '',
     seen?.temperatureC === undefined ? '' : `at ${seen.temperatureC} °C`,
     untold.length > 0 ? `not told: ${untold.join(', ')}` : '',
+    functionWords(last.evidence.functions),
+    exceptions.length > 0 ? `${exceptions.join(', ')}: may stay, signed by ${signedBy ?? ''}` : '',
+    parts ? `${OLD_PARTS_WORDS[parts]}, ${partsTo ?? ''}` : '',
     last.note
   ].filter((s) => s !== '');
   return said.join(' · ');
+}
+
+/** What was seen of the functions: what fails by name, else how many work. */
+export function functionWords(results: FunctionResults | undefined): string {
+  if (!results) return '';
+  const of = (wanted: FunctionResult) =>
+    (Object.keys(results) as FunctionId[]).filter((id) => results[id] === wanted);
+  const count = `${of('works').length} work, ${of('absent').length} not fitted`;
+  const fails = of('fails').map((id) => FUNCTION_WORDS[id]);
+  return fails.length > 0
+    ? `${FUNCTION_RESULT_WORDS.fails}: ${fails.join(', ')} · ${count}`
+    : count;
 }

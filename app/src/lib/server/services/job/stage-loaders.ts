@@ -51,10 +51,13 @@ const LOADERS: Readonly<Partial<Record<Stage, StageLoader>>> = {
       inVehicle: view.records.inVehicle.filter((t) => t === view.inVehicle).map(tellRow)[0]
     };
   },
-  return: async (deps, view) => ({
-    ...(await loadScans(deps, view)),
-    wayBack: describeReturn(deps, view)
-  })
+  async return(deps, view) {
+    const scans = await listScansOfJob(deps.db, view.job.id);
+    return {
+      ...describeScans(scans),
+      wayBack: describeReturn(deps, view, preScanOf(scans)?.units)
+    };
+  }
 };
 
 /** What one stage shows beside the job, loaded for it alone. */
@@ -104,13 +107,20 @@ async function loadArrive(deps: Deps, view: JobView): Promise<Partial<StageExtra
 }
 
 async function loadScans({ db }: Deps, view: JobView): Promise<Partial<StageExtras>> {
-  const scans = await listScansOfJob(db, view.job.id);
-  return { scans: scans.map(describeScanHead), changes: changesOf(scans) };
+  return describeScans(await listScansOfJob(db, view.job.id));
 }
+
+const describeScans = (scans: readonly ScanRow[]): Partial<StageExtras> => ({
+  scans: scans.map(describeScanHead),
+  changes: changesOf(scans)
+});
+
+/** The first scan before the work. */
+const preScanOf = (scans: readonly ScanRow[]) => scans.findLast((s) => s.kind === 'pre');
 
 function changesOf(scans: readonly ScanRow[]): readonly ScanChange[] {
   const ofVehicle = scans.filter((s) => s.kind !== 'bench' && s.kind !== 'typed');
   const last = ofVehicle[0];
-  const first = ofVehicle.findLast((s) => s.kind === 'pre');
+  const first = preScanOf(ofVehicle);
   return last && first && last !== first ? compareScans(first.units, last.units) : [];
 }

@@ -2,14 +2,17 @@ import { fail, ok, type Result } from '@badger/core/base/result';
 import { checkRight } from '@badger/core/rights/rights';
 import { LEAST_REASON } from '@badger/core/job/close';
 import type { ReturnStep } from '@badger/core/return/return-plan';
-import { isLookedAt } from '@badger/core/return/step-acts';
+import { isSettled } from '@badger/core/return/read-return';
+import { isLookedAt, isToldByPoint } from '@badger/core/return/step-acts';
+import type { StepEvidence } from '../../../return-types.ts';
 import type { NoteReturnStep } from '../../../schema/requests.ts';
 import type { Deps } from '../../deps.ts';
 import { appendEvent } from '../../repositories/events.ts';
 import type { Person } from '../../repositories/people.ts';
 import { insertReturnNote } from '../../repositories/returns.ts';
 import { actOnView } from '../job/act-on-job.ts';
-import { viewSteps } from './view-return.ts';
+import { readPoints } from './point-evidence.ts';
+import { pointFactsOf, viewSteps } from './view-return.ts';
 
 /**
  * A person says of a step of the way back that it is done, not right, left out, or open again. What the application does itself is only said done with words how else it was,
@@ -20,29 +23,48 @@ import { viewSteps } from './view-return.ts';
 export async function noteStep(
   deps: Deps,
   person: Person,
-  { jobNumber, stepId, state, note }: NoteReturnStep & { readonly jobNumber: number }
+  { jobNumber, ...said }: NoteReturnStep & { readonly jobNumber: number }
 ): Promise<Result<true>> {
+  const { stepId, note } = said;
   const act = { person, jobNumber, right: 'return.note' } as const;
   return actOnView<true>(deps, act, async (tx, view) => {
     const found = viewSteps(deps, view).find((v) => v.step.id === stepId);
     if (!found) return fail('return.step.unknown');
     if (found.state === 'running') return fail('return.step.running');
     // what was left half done is not waved away
-    const settled = found.state === 'done' || found.state === 'waived';
-    if ((state === 'again' && !settled) || (state === 'waived' && found.state === 'half'))
+    const settled = isSettled(found.state);
+    if ((said.state === 'again' && !settled) || (said.state === 'waived' && found.state === 'half'))
       return fail('return.step.settled');
-    const allowed = checkNote(person, found.step, { state, note });
+    const allowed = checkNote(person, found.step, said);
     if (!allowed.ok) return allowed;
+    const told = readPoints(found.step, said, pointFactsOf(view));
+    if (!told.ok) return told;
+    const { state, evidence } = told.value;
     await insertReturnNote(tx, {
-      ...{ jobId: view.job.id, stepId, state, actId: null, evidence: {} },
+      ...{ jobId: view.job.id, stepId, state, actId: null, evidence },
       ...{ note: note.trim(), personId: person.id }
     });
     await appendEvent(tx, {
       ...{ jobId: view.job.id, person, kind: `return.${state}` },
-      data: { step: found.step.fit?.name ?? stepId, note: note.trim() }
+      data: { step: found.step.fit?.name ?? stepId, note: note.trim(), ...inWords(evidence) }
     });
     return ok(true);
   });
+}
+
+/** The same for the chain of acts: who signed for what is not only a row beside it. */
+function inWords({ functions, exceptions, signedBy, parts, partsTo }: StepEvidence) {
+  return {
+    ...(functions
+      ? {
+          functions: Object.entries(functions)
+            .map((f) => f.join(' '))
+            .join(', ')
+        }
+      : {}),
+    ...(exceptions ? { exceptions: exceptions.join(', '), signedBy: signedBy ?? '' } : {}),
+    ...(parts ? { parts, partsTo: partsTo ?? '' } : {})
+  };
 }
 
 function checkNote(
@@ -52,7 +74,9 @@ function checkNote(
 ): Result<true> {
   if (state === 'again') return ok(true);
   if (does === 'scan' && state !== 'waived') return fail('return.step.kept');
-  const ownWord = state === 'seen' && isLookedAt(does);
+  // that a fault stays takes more than a hand at the bench
+  if (does === 'faults' && state === 'seen') return checkRight(role, 'return.waive');
+  const ownWord = state === 'seen' && (isLookedAt(does) || isToldByPoint(does));
   if (!ownWord && note.trim().length < LEAST_REASON)
     return fail('return.step.untold', { least: LEAST_REASON });
   return ownWord || state === 'wrong' ? ok(true) : checkRight(role, 'return.waive');

@@ -3,12 +3,17 @@ import { compareCoding } from '@badger/core/return/compare-coding';
 import { judgeReturnSteps, readReturn, type StepView } from '@badger/core/return/read-return';
 import { planReturn, type ReturnStep } from '@badger/core/return/return-plan';
 import { onlyReads, onlyTells } from '@badger/core/return/step-acts';
+import { functionsOf } from '@badger/core/return/functions';
+import { listLeft, type LeftFault } from '@badger/core/return/left-faults';
 import { findLayout } from '@badger/core/scan/layout';
+import type { ScannedUnit } from '@badger/core/scan/scan';
+import { suspectKindOf } from '@badger/core/scan/suspect';
 import type { CodingData, ReturnData, StepData, StepNoteData } from '../../../return-types.ts';
 import type { OperationFact } from '@badger/core/job/work-state';
 import type { JobState } from '@badger/core/job/job-state';
 import type { Deps } from '../../deps.ts';
 import type { ReturnNoteRow } from '../../repositories/returns.ts';
+import type { PointFacts } from './point-evidence.ts';
 
 /** As much of a job as its way back rests on. */
 export interface ReturnOf extends Pick<JobState, 'shape' | 'access' | 'profile' | 'standingWrite'> {
@@ -17,7 +22,8 @@ export interface ReturnOf extends Pick<JobState, 'shape' | 'access' | 'profile' 
     readonly arrival: { readonly how: string } | undefined;
     readonly returnNotes: readonly ReturnNoteRow[];
     readonly operations: readonly OperationFact[];
-    readonly vehicleScan: { readonly startedAt: Date } | undefined;
+    readonly vehicleScan:
+      { readonly startedAt: Date; readonly units: readonly ScannedUnit[] } | undefined;
   };
   readonly ending: Pick<JobState['ending'], 'scannedAfter'>;
 }
@@ -42,8 +48,21 @@ export function viewSteps(deps: Deps, view: ReturnOf): StepView<ReturnNoteRow>[]
   return readReturn(planOf(view), view.records.returnNotes, {
     running,
     changedAt: view.standingWrite?.endedAt ?? view.standingWrite?.mayHaveChangedAt ?? undefined,
-    scannedAfter: isScannedAfter(view)
+    scannedAfter: isScannedAfter(view),
+    left: leftAfter(view, [])?.map((f) => f.key)
   });
+}
+
+/** What a step that is told point by point is told by. */
+export function pointFactsOf(view: ReturnOf): PointFacts {
+  const left = leftAfter(view, []) ?? [];
+  return { familyKind: view.profile?.kind, left: left.map((f) => f.key) };
+}
+
+/** What the scan after the work left to be explained; undefined where there is no such scan. */
+function leftAfter(view: ReturnOf, before: readonly ScannedUnit[]): LeftFault[] | undefined {
+  const scan = isScannedAfter(view) ? view.records.vehicleScan : undefined;
+  return scan && listLeft(scan.units, before, suspectKindOf(view.profile?.kind));
 }
 
 /** A whole scan after the work was begun after everything that was written or taught. */
@@ -58,15 +77,33 @@ function isScannedAfter({ ending, records }: ReturnOf): boolean {
   return changes.every((at) => at !== null && at <= vehicleScan.startedAt);
 }
 
-export function describeReturn(deps: Deps, view: ReturnOf): ReturnData {
+/** Everything that the way back shows. `before`: what the scan before the work found. */
+export function describeReturn(
+  deps: Deps,
+  view: ReturnOf,
+  before: readonly ScannedUnit[] = []
+): ReturnData {
   const views = viewSteps(deps, view);
+  const { returnNotes } = view.records;
+  const faults = views.find((v) => v.step.does === 'faults');
+  const functions = views.find((v) => v.step.does === 'functions');
   return {
     steps: views.map(describeStep),
     judgement: judgeReturnSteps(views),
     codings: describeCodings(deps, view),
-    keysRegistered: view.records.returnNotes.filter(
+    keysRegistered: returnNotes.filter(
       (n) => n.evidence.act === 'register-key' && n.state === 'done'
-    ).length
+    ).length,
+    functions: functionsOf(view.profile?.kind),
+    // opened again, nothing is known of any
+    functionResults:
+      functions && functions.last?.state !== 'again'
+        ? (functions.last?.evidence.functions ?? {})
+        : {},
+    left: leftAfter(view, before)?.map((f) => ({
+      ...f,
+      signed: faults?.signed.has(f.key) ?? false
+    }))
   };
 }
 
