@@ -23,6 +23,7 @@ export interface FormatCodes {
   'format.zip.huge': { most: number };
   'format.zip.many': { most: number };
   'format.zip.malformed': { name: string };
+  'format.width.mixed': { line: number; byte: number; kind: string; first: string };
 }
 
 declare module '../base/codes.ts' {

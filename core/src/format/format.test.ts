@@ -108,6 +108,10 @@ describe('what is wrong in a file', () => {
   });
   it('S-records: a count that differs, an address that runs out, nothing at all', () => {
     expect(codes(loaded('S104000001FA\nS5030002FA\nS9030000FC'))).toEqual(['format.count.wrong']);
+    // one character in the kind of a record moves its bytes, and no checksum knows
+    expect(codes(loaded('S20500000001F9\nS1050010010ADF\nS804000000FB'))).toEqual([
+      'format.width.mixed'
+    ]);
     expect(codes(loaded('S307FFFFFFFF0102F9\nS70500000000FA'))).toEqual(['format.address.high']);
     for (const text of ['', '\n\n', 'S9030000FC', ':00000001FF', 'hello'])
       expect(read(text), text).toMatchObject({ problem: { code: 'format.data.none' } });

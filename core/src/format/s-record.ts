@@ -22,6 +22,8 @@ class SReader {
   readonly #bytes: Uint8Array;
   readonly #record = new Uint8Array(MOST_RECORD);
   #dataRecords = 0;
+  /** Kind of the first record of data. */
+  #kind: number | undefined;
   ended = false;
   start: number | undefined;
   header = '';
@@ -71,12 +73,23 @@ class SReader {
     const address = readUintBe(record, 1, addressBytes);
     const data = { from: 1 + addressBytes, to: length };
     if (kind === 0) this.header = formatAscii(record.slice(data.from, data.to));
-    else if (kind <= 3) this.#addData(address, data);
-    else if (kind <= 6) this.#count(address, addressBytes, place);
+    else if (kind <= 3) {
+      this.#sameWidth(kind, place);
+      this.#addData(address, data);
+    } else if (kind <= 6) this.#count(address, addressBytes, place);
     else {
       this.ended = true;
       this.start = address;
     }
+  }
+
+  /** The checksum does not cover the kind: where one is another, its address may be cut or its first byte be address. */
+  #sameWidth(kind: number, place: { line: number; byte: number }): void {
+    this.#kind ??= kind;
+    if (kind !== this.#kind)
+      this.log.add('look', 'format.width.mixed', {
+        ...{ ...place, kind: `S${kind}`, first: `S${this.#kind}` }
+      });
   }
 
   #addData(address: number, { from, to }: { from: number; to: number }): void {

@@ -58,6 +58,22 @@ describe('finding checksums', { timeout: 60_000 }, () => {
       })
     ]);
   });
+  it('finds one after which its own remainder is zero, however round the address behind it is', () => {
+    // start and the place behind the value have the same key: the rounder of the two is no start of it
+    for (const [start, end] of [
+      [2393, 0x1ffc],
+      [777, 0x0ffc],
+      [4543, 0x2ffc]
+    ] as const) {
+      const one = { name: 'CRC-32/CD-ROM-EDC', start, end, at: end, order: 'little' as const };
+      const [first, ...others] = [3, 4, 5].map((seed) => plant(noise(16_384, seed), one));
+      const { candidates } = findSums(first as Uint8Array, {
+        others,
+        algorithms: [one.name]
+      });
+      expect(candidates[0]).toMatchObject({ start, end, storedAt: end, support: 3 });
+    }
+  });
   it('lists one at odd addresses too, with what chance would give', () => {
     const bytes = plant(noise(65_536, 2), {
       name: 'CRC-32/MPEG-2',

@@ -248,24 +248,42 @@ export function joinAll(sources: readonly KeySource[], positions: Positions): re
   );
 }
 
-/** The start of each key that costs least. */
+/**
+ * The starts of each key, what costs least first. One alone is not enough: after a value whose own remainder is zero the place behind it has the key of the start,
+ * and may be the rounder of the two.
+ */
 class CheapestStart {
   readonly #slots: Int32Array;
+  /** The next start with the same key; -1 for none. */
+  readonly #next: Int32Array;
   readonly #mask: number;
   readonly #starts: KeyedPositions;
 
   constructor(starts: KeyedPositions, costs: Uint8Array) {
     const bits = Math.max(4, Math.ceil(Math.log2(starts.count + 1)) + 1);
     this.#slots = new Int32Array(2 ** bits).fill(-1);
+    this.#next = new Int32Array(starts.count).fill(-1);
     this.#mask = 2 ** bits - 1;
     this.#starts = starts;
     for (let i = 0; i < starts.count; i++) {
       if (costs[starts.positions[i] as number] === NOWHERE) continue;
-      const slot = this.#slotOf(starts.keys[i] as number);
-      const other = this.#slots[slot] as number;
-      const cost = (n: number) => costs[starts.positions[n] as number] as number;
-      if (other < 0 || cost(i) < cost(other)) this.#slots[slot] = i;
+      this.#add(i, (n) => costs[starts.positions[n] as number] as number);
     }
+  }
+
+  #add(i: number, cost: (n: number) => number): void {
+    const slot = this.#slotOf(this.#starts.keys[i] as number);
+    let before = -1;
+    let at = this.#slots[slot] as number;
+    for (let n = 0; at >= 0 && cost(at) <= cost(i); n++) {
+      // of many, as in a stretch of one value, the rest tells nothing new
+      if (n === MOST_STARTS) return;
+      before = at;
+      at = this.#next[at] as number;
+    }
+    this.#next[i] = at;
+    if (before < 0) this.#slots[slot] = i;
+    else this.#next[before] = i;
   }
 
   #slotOf(key: number): number {
@@ -277,10 +295,15 @@ class CheapestStart {
     }
   }
 
-  /** The cheapest start with this key; -1 for none. */
-  find(key: number): number {
-    const i = this.#slots[this.#slotOf(key)] as number;
-    return i < 0 ? -1 : (this.#starts.positions[i] as number);
+  /** The cheapest start with this key that lies at `most` or before it; -1 for none. */
+  find(key: number, most: number): number {
+    let i = this.#slots[this.#slotOf(key)] as number;
+    for (let n = 0; i >= 0 && n < MOST_STARTS; n++) {
+      const start = this.#starts.positions[i] as number;
+      if (start <= most) return start;
+      i = this.#next[i] as number;
+    }
+    return -1;
   }
 }
 
@@ -293,11 +316,10 @@ function joinLeft(
   const { storedBytes, wordBytes } = variant;
   const hits = new HitList();
   for (let i = 0; i < ends.count; i++) {
-    const start = table.find(ends.keys[i] as number);
-    if (start < 0) continue;
     const end = ends.positions[i] as number;
     const p = end - storedBytes;
-    if (start + LEAST_COVERED > p || (p - start) % wordBytes !== 0) continue;
+    const start = table.find(ends.keys[i] as number, p - LEAST_COVERED);
+    if (start < 0 || (p - start) % wordBytes !== 0) continue;
     // what lies inside a blank stretch is no stored value
     const endCost = Math.min(costs[p] as number, costs[end] as number);
     if (endCost === NOWHERE) continue;

@@ -29,6 +29,11 @@ export const format = {
     text: `${place(p)} It counts ${text(p.found)} records of data, the file has ${text(p.expected)}.`,
     clear: 'The file is damaged: fetch it again.'
   }),
+  'format.width.mixed': (p) => ({
+    title: 'Records of two kinds',
+    text: `${place(p)} It is ${text(p.kind)}, the file began with ${text(p.first)}: no checksum covers the kind, and its address may be wrong.`,
+    clear: 'Compare address and content with a second copy of the file.'
+  }),
   'format.data.none': () => ({
     title: 'No data in this file',
     text: 'No record of it holds a byte.',
