@@ -8,12 +8,15 @@ const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 await build({
   entryPoints: [
     { in: join(root, 'app/src/lib/server/station/thread.ts'), out: 'station' },
-    { in: join(root, 'app/src/lib/server/judge/thread.ts'), out: 'judge' }
+    { in: join(root, 'app/src/lib/server/judge/thread.ts'), out: 'judge' },
+    { in: join(root, 'app/src/lib/server/papers/thread.ts'), out: 'paper' }
   ],
   outdir: join(root, 'app/thread'),
   bundle: true,
   platform: 'node',
   format: 'esm',
   target: 'node20',
+  // read their own files beside them
+  external: ['pdfmake', 'fontkit'],
   logLevel: 'warning'
 });

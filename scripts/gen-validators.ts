@@ -8,6 +8,7 @@ import { layoutSchema } from '../core/src/scan/layout-schema.ts';
 import { scanFileSchema } from '../core/src/scan/scan-file-schema.ts';
 import { profileSchema } from '../core/src/profile/schema.ts';
 import { partsAnswerSchema } from '../core/src/match/parts-answer.ts';
+import { bundleManifestSchema, bundleRecordSchema } from '../core/src/papers/bundle-schema.ts';
 import { pricesSchema } from '../core/src/access-choice/prices.ts';
 import { hoursSchema } from '../core/src/plan/hours.ts';
 import * as requests from '../app/src/lib/schema/requests.ts';
@@ -26,7 +27,9 @@ const core: Target = {
     validateScanFile: scanFileSchema,
     validatePartsAnswer: partsAnswerSchema,
     validatePrices: pricesSchema,
-    validateHours: hoursSchema
+    validateHours: hoursSchema,
+    validateBundleManifest: bundleManifestSchema,
+    validateBundleRecord: bundleRecordSchema
   },
   types: `import type { ProfileDocument } from '../profile/schema.ts';
 import type { LayoutDocument } from '../scan/layout-schema.ts';
@@ -34,12 +37,15 @@ import type { ScanFileDocument } from '../scan/scan-file-schema.ts';
 import type { PartsAnswer } from '../match/parts-answer.ts';
 import type { Prices } from '../access-choice/prices.ts';
 import type { Hours } from '../plan/hours.ts';
+import type { BundleManifest, BundleRecord } from '../papers/bundle.ts';
 export declare const validateProfile: Validate<ProfileDocument>;
 export declare const validateLayout: Validate<LayoutDocument>;
 export declare const validateScanFile: Validate<ScanFileDocument>;
 export declare const validatePartsAnswer: Validate<PartsAnswer>;
 export declare const validatePrices: Validate<Prices>;
-export declare const validateHours: Validate<Hours>;`
+export declare const validateHours: Validate<Hours>;
+export declare const validateBundleManifest: Validate<BundleManifest>;
+export declare const validateBundleRecord: Validate<BundleRecord>;`
 };
 
 const app: Target = {

@@ -47,7 +47,7 @@ describe('a new unit in its vehicle', () => {
     expect(steps.map((s) => s.id)).toEqual([
       ...['plug', 'battery-off', 'fitted', 'battery-on', 'support'],
       ...['fit-write-vin', 'fit-keys', 'fit-coding', 'fit-adaptations', 'start', 'start-again'],
-      ...['complaint', 'post-scan', 'functions']
+      ...['complaint', 'post-scan', 'faults', 'functions', 'old-parts']
     ]);
     expect(judgement).toMatchObject({ verdict: 'look', code: 'return.steps.open' });
     const typed = { stepId: 'fit-write-vin', act: 'write-vin' as const, vin: BUS_VIN };

@@ -9,6 +9,8 @@ export interface AppCodes {
   'backup.waive.needed': { family: string };
   'bundle.file.unreadable': None;
   'bundle.job.huge': { mostMib: number };
+  'paper.pdf.broken': None;
+  'paper.quote.none': None;
   'clone.access.closed': { accessKind: string };
   'database.link.away': None;
   'doip.vehicle.none': None;

@@ -1,3 +1,4 @@
+import type { MoneyData } from './paper-types.ts';
 import type { Readiness } from '@badger/core/kit/readiness';
 import type { Profile } from '@badger/core/profile/profile';
 import type { ScanChange } from '@badger/core/scan/compare-scans';
@@ -20,6 +21,8 @@ export interface StageExtras {
   readonly scans: readonly ScanHead[];
   /** What became of the faults of the first pre-scan in the newest scan of the vehicle. */
   readonly changes: readonly ScanChange[];
+  /** What was quoted, and what it came to; undefined where nothing was. */
+  readonly money: MoneyData | undefined;
   readonly profile: Profile | undefined;
   /** Numbers on the labels of the units, by role. */
   readonly labels: Readonly<Record<string, Readonly<Record<string, string>>>>;
@@ -50,6 +53,7 @@ export const NO_EXTRAS: StageExtras = {
   served: [],
   scans: [],
   changes: [],
+  money: undefined,
   profile: undefined,
   labels: {},
   match: undefined,

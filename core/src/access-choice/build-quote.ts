@@ -14,6 +14,8 @@ import type { Prices } from './prices.ts';
 export interface QuoteLine {
   readonly text: string;
   readonly amount: string;
+  /** Of work, as it was foreseen. Units: minutes. */
+  readonly minutes?: number;
 }
 
 export interface QuoteSums {
@@ -42,7 +44,11 @@ export function buildQuote(lines: readonly QuoteLine[], prices: Prices): Result<
     const amount = parseDecimal(line.amount);
     if (amount === undefined || line.text.trim() === '')
       return fail('quote.line.amount', { line: i + 1 });
-    rounded.push({ text: line.text.trim(), amount: formatDecimal(toCents(amount)) });
+    const { minutes } = line;
+    rounded.push({
+      ...{ text: line.text.trim(), amount: formatDecimal(toCents(amount)) },
+      ...(minutes === undefined ? {} : { minutes })
+    });
   }
   const net = rounded.reduce((sum, l) => add(sum, decimal(l.amount)), ZERO);
   const tax = toCents(percentOf(net, percent));

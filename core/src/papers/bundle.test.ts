@@ -38,7 +38,8 @@ function bundleOf(texts: Record<string, string>, events = chain(['job.opened', '
       job: 2031,
       madeAt: '2026-11-25T10:00:00Z'
     },
-    ...{ chain: { length: events.length, last: events.at(-1)?.hash ?? '' }, files }
+    ...{ chain: { length: events.length, last: events.at(-1)?.hash ?? '' }, files },
+    leftOut: []
   };
   const text = JSON.stringify(manifest);
   const own = { path: 'manifest.json', bytes: text.length, sha256: sha256(text) };

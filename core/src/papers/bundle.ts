@@ -29,6 +29,11 @@ export interface BundleManifest {
   /** The chain of acts of the job: how long it was, and its last hash. */
   readonly chain: { readonly length: number; readonly last: string };
   readonly files: readonly BundleFile[];
+  /** What was not put in. `security`: its security data cannot be told apart. `proof`: a paper that proves who somebody is. */
+  readonly leftOut: readonly {
+    readonly name: string;
+    readonly why: 'security' | 'proof' | 'unreadable';
+  }[];
 }
 
 /** One act of a job as a bundle carries it: with the text of its figures just as it was hashed. */
@@ -85,16 +90,46 @@ export function findBrokenAct(
   return undefined;
 }
 
-/** As much of `record.json` as holding it against the rest needs. */
+/** The record as `record.json` carries it; times as ISO 8601. */
 export interface BundleRecord {
   readonly jobId: string;
   readonly job: number;
+  readonly customer: string;
+  readonly vehicle: string;
+  readonly vin: string;
+  readonly family: string;
+  readonly complaint: string;
+  readonly openedAt: string;
+  readonly closedAt: string | null;
+  readonly result: string | null;
+  readonly resultReason: string | null;
+  readonly units: readonly {
+    readonly role: string;
+    readonly tag: string;
+    readonly chipId: string | null;
+  }[];
+  readonly reads: readonly {
+    readonly role: string;
+    readonly region: string;
+    readonly number: number;
+    readonly lengthBytes: number;
+    readonly sha256: string;
+    readonly takenAt: string;
+    readonly person: string;
+    readonly source: string;
+  }[];
+  /** What the certificate says. */
+  readonly statements: readonly {
+    readonly verdict: string;
+    readonly title: string;
+    readonly text: string;
+  }[];
   readonly events: readonly BundleEvent[];
 }
 
 export interface OpenedBundle {
   readonly manifest: BundleManifest;
-  readonly record: BundleRecord;
+  readonly record: Pick<BundleRecord, 'jobId' | 'job' | 'events'>;
   /** Content of the sums file. */
   readonly sums: string;
   /** Every other file, by path. */
@@ -136,7 +171,7 @@ function checkFiles({ manifest, sums: sumsText, files }: OpenedBundle): Problem[
 
 function checkChain(
   { chain, job }: BundleManifest,
-  record: BundleRecord,
+  record: OpenedBundle['record'],
   sha256: Sha256
 ): Problem[] {
   if (record.job !== job) return [problemOf('bundle.record.other')];

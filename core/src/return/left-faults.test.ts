@@ -15,10 +15,10 @@ describe('what a scan after the work leaves to be explained', () => {
   it('each fault, each silent unit, each memory that nobody could read, and whether it was there before', () => {
     const after = [
       unit('engine', { faults: [fault('P0301', 0)] }),
-      unit('doors', { state: 'silent', faultMemory: undefined }),
-      unit('sunroof', { state: 'silent', optional: true, faultMemory: undefined }),
-      unit('seat', { state: 'absent', faultMemory: undefined }),
-      unit('radio', { state: 'unasked', faultMemory: undefined }),
+      unit('doors', { state: 'silent', faultMemory: 'unread' }),
+      unit('sunroof', { state: 'silent', optional: true, faultMemory: 'unread' }),
+      unit('seat', { state: 'absent', faultMemory: 'unread' }),
+      unit('radio', { state: 'unasked', faultMemory: 'unread' }),
       unit('cluster', { faultMemory: 'unread' })
     ];
     const before = [unit('engine', { faults: [fault('P0301', 0)] }), unit('doors')];

@@ -1,9 +1,18 @@
+import type { Verdict } from '@badger/core/base/verdict';
 import { num, text, type Texts } from './message.ts';
 
 const faults = (n: unknown) => (num(n as number) === 1 ? '1 fault' : `${num(n as number)} faults`);
 const units = (n: unknown) =>
   num(n as number) === 1 ? '1 control unit' : `${num(n as number)} control units`;
 const points = (n: unknown) => (num(n as number) === 1 ? '1 point' : `${num(n as number)} points`);
+
+/** What a mark on a paper says to whoever does not know our signs. */
+export const SEEN_WORDS: Readonly<Record<Verdict, string>> = {
+  go: 'Seen',
+  look: 'Not seen',
+  stop: 'Not right',
+  none: 'Not yet'
+};
 
 /** What stands on papers: plain words for whoever is no technician. */
 export const papers = {
@@ -136,6 +145,16 @@ export const papers = {
   'paper.job.wrong': (p) => ({
     title: 'Not as it should be',
     text: `${points(p['wrong'])} seen not to be right.`
+  }),
+  'paper.pdf.broken': () => ({
+    title: 'The PDF could not be made',
+    text: 'The part that draws it broke down.',
+    clear: 'Try again, or print the page.'
+  }),
+  'paper.quote.none': () => ({
+    title: 'Nothing was quoted',
+    text: 'The lines of an invoice come from the quote of the job.',
+    clear: 'Make a quote on Match.'
   }),
   'paper.reads.accepted': (p) => ({
     title: `${text(p['region'])}: taken on a person’s word`,

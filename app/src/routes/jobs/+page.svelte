@@ -37,6 +37,7 @@
     {#if data.sort}<input type="hidden" name="sort" value={data.sort} />{/if}
     <button class="btn btn-outline">Filter</button>
   </form>
+  <a class="btn btn-outline" href="/bundle">Open a bundle</a>
   {#if may('lists.export')}
     <a class="btn btn-outline" href="/api/jobs.csv?{query({})}" download>CSV</a>
   {/if}

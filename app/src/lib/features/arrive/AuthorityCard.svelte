@@ -5,7 +5,8 @@
   import Panel from '$lib/ui/Panel.svelte';
   import { PROOF_WORDS } from '../shared/reasons.ts';
   import { sendPhoto } from './send-photo.ts';
-  import { pathOfStrokes, signature, type Strokes } from '../shared/signature.svelte.ts';
+  import { pathOfStrokes } from '$lib/strokes.ts';
+  import { signature, type Strokes } from '../shared/signature.svelte.ts';
 
   let { job }: { job: JobData } = $props();
 

@@ -8,7 +8,7 @@ import {
   toFieldTime
 } from './intake.view.ts';
 import { viewVin } from './vin.view.ts';
-import { pathOfStrokes } from '../shared/signature.svelte.ts';
+import { pathOfStrokes } from '$lib/strokes.ts';
 
 describe('an intake', () => {
   const draft = () => ({ ...emptyDraft('HV-EC4'), customer: ' North Quay ', vin: ' U8H ' });

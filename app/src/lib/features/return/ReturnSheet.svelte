@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { StageProps } from '$lib/features/shared/stage-props.ts';
   import ChangesTable from '$lib/features/shared/ChangesTable.svelte';
+  import { may } from '$lib/features/live/may.ts';
   import { live } from '$lib/features/live/live.svelte.ts';
   import { messageOfJudgement } from '$lib/messages/catalogue.ts';
   import SimulatedVehicle from '$lib/features/live/SimulatedVehicle.svelte';
@@ -8,6 +9,7 @@
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
   import { RESULT_WORDS } from '$lib/messages/job.ts';
   import CloseCard from './CloseCard.svelte';
+  import MoneyCard from './MoneyCard.svelte';
   import StepList from './StepList.svelte';
 
   let { job, extras, stationId }: StageProps = $props();
@@ -36,7 +38,11 @@
           {stand.clear ?? ''}{/if}
       </p>
     {/if}
+    <a class="btn btn-outline" href="/jobs/{job.number}/certificate">Certificate</a>
     <a class="btn btn-outline" href="/jobs/{job.number}/record">Open the record for printing</a>
+    {#if may('memory.download')}
+      <a class="btn btn-outline" href="/api/jobs/{job.number}/bundle" download>Bundle</a>
+    {/if}
   </div>
 </div>
 
@@ -63,6 +69,7 @@
   </Panel>
 {/if}
 
+{#if extras.money}<MoneyCard jobNumber={job.number} money={extras.money} />{/if}
 {#if !job.closedAt}<CloseCard {job} />{/if}
 
 <style>

@@ -2,7 +2,7 @@
   import type { JobData } from '$lib/job-types.ts';
   import type { Receipt } from '$lib/safe-types.ts';
   import { when } from '../shared/when.ts';
-  import { pathOfStrokes } from '../shared/signature.svelte.ts';
+  import { pathOfStrokes } from '$lib/strokes.ts';
 
   let { job, receipt }: { job: JobData; receipt: Receipt } = $props();
 </script>

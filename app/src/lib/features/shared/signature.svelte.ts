@@ -42,15 +42,3 @@ function toStrokes(
       .map((p) => [clamp((p.x / width) * 1000), clamp((p.y / height) * 1000)])
   );
 }
-
-/** Path of an SVG with a view box of 1000 by 1000; a single point becomes a dot. */
-export function pathOfStrokes(strokes: readonly (readonly (readonly number[])[])[]): string {
-  return strokes
-    .map((stroke) =>
-      stroke
-        .map(([x = 0, y = 0], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`)
-        .concat(stroke.length === 1 ? ['l1 0'] : [])
-        .join('')
-    )
-    .join('');
-}

@@ -1,6 +1,3 @@
-import { existsSync } from 'node:fs';
-import { resolve } from 'node:path';
-import { Worker } from 'node:worker_threads';
 import { fail, type Result } from '@badger/core/base/result';
 import type { BuiltLine } from '@badger/core/clone/build-line';
 import type { Contents } from '@badger/core/clone/compose';
@@ -10,6 +7,7 @@ import type { Profile } from '@badger/core/profile/profile';
 import type { TrustPolicy } from '@badger/core/trust/judge-reads';
 import type { RegionKnowledge, TimedRead } from '@badger/core/trust/read-set';
 import type { TrustSummary } from '@badger/core/trust/summary';
+import { AskThread, type Answer } from '../thread/ask-thread.ts';
 
 /** What the thread can do with megabytes: say what reads show, and put a region of an image together. */
 export type Work =
@@ -38,55 +36,9 @@ export interface BuiltApart {
 
 /** What is sent to the thread, and what it answers. */
 export type ToThread = Work & { readonly id: number };
-export type FromThread = { readonly id: number } & (
-  JudgedApart | BuiltApart | { readonly error: string }
-);
+export type FromThread = Answer<JudgedApart | BuiltApart>;
 
-/** The bundled thread; the build, the development server and the tests make it. */
-const scriptPath = () =>
-  ['thread/judge.js', 'app/thread/judge.js'].map((p) => resolve(p)).find((p) => existsSync(p)) ??
-  resolve('thread/judge.js');
-
-/** One thread for the process, begun when it is first needed; it keeps no process alive. */
-class JudgeThread {
-  #worker: Worker | undefined;
-  #last = 0;
-  readonly #waiting = new Map<number, (told: FromThread | undefined) => void>();
-
-  ask(work: Work): Promise<FromThread | undefined> {
-    const id = ++this.#last;
-    const worker = (this.#worker ??= this.#start());
-    return new Promise((done) => {
-      this.#waiting.set(id, done);
-      worker.ref();
-      worker.postMessage({ id, ...work } satisfies ToThread);
-    });
-  }
-
-  #start(): Worker {
-    const worker = new Worker(scriptPath());
-    worker.on('message', (told: FromThread) => this.#tell(told.id, told));
-    worker.on('error', () => this.#gone(worker));
-    worker.on('exit', () => this.#gone(worker));
-    return worker;
-  }
-
-  #tell(id: number, told: FromThread | undefined): void {
-    const done = this.#waiting.get(id);
-    this.#waiting.delete(id);
-    if (this.#waiting.size === 0) this.#worker?.unref();
-    done?.(told);
-  }
-
-  /** It broke down: nothing is known of what was being judged, and the next one begins a new thread. */
-  #gone(worker: Worker): void {
-    if (this.#worker !== worker) return;
-    this.#worker = undefined;
-    for (const id of [...this.#waiting.keys()]) this.#tell(id, undefined);
-  }
-}
-
-const thread = new JudgeThread();
+const thread = new AskThread<Work, JudgedApart | BuiltApart>('judge');
 
 type WorkOf<K extends Work['kind']> = Omit<Extract<Work, { readonly kind: K }>, 'kind'>;
 

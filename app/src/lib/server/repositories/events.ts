@@ -1,5 +1,6 @@
 import { asc, eq, sql } from 'drizzle-orm';
 import type { Param } from '@badger/core/base/result';
+import type { BundleEvent } from '@badger/core/papers/bundle';
 import type { Tx } from '../db/client.ts';
 import { jobEvent } from '../db/schema/jobs.ts';
 import type { Person } from './people.ts';
@@ -26,6 +27,24 @@ export type EventRow = Awaited<ReturnType<typeof listEvents>>[number];
 
 export async function listEvents(db: Tx, jobId: string) {
   return db.select().from(jobEvent).where(eq(jobEvent.jobId, jobId)).orderBy(asc(jobEvent.seq));
+}
+
+/** The same as another shop can hold them against their hashes: figures and times just as the database hashed them. Oldest first. */
+export async function listEventTexts(db: Tx, jobId: string): Promise<BundleEvent[]> {
+  return db
+    .select({
+      seq: jobEvent.seq,
+      atUs: sql<string>`((extract(epoch from ${jobEvent.at}) * 1000000)::bigint)::text`,
+      personId: jobEvent.personId,
+      person: jobEvent.personName,
+      kind: jobEvent.kind,
+      dataText: sql<string>`${jobEvent.data}::text`,
+      prevHash: jobEvent.prevHash,
+      hash: jobEvent.hash
+    })
+    .from(jobEvent)
+    .where(eq(jobEvent.jobId, jobId))
+    .orderBy(asc(jobEvent.seq));
 }
 
 /** Sequence number of the first event that does not hold; undefined when the chain is whole. */

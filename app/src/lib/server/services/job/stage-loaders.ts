@@ -20,6 +20,7 @@ import { describeNetwork } from '../wiring/network-ready.ts';
 import { describeWiring } from '../wiring/describe-wiring.ts';
 import { describeReturn } from '../return/view-return.ts';
 import { readinessOf } from '../kit/kit.ts';
+import { describeMoney } from '../papers/money.ts';
 
 type StageLoader = (deps: Deps, view: JobView) => Promise<Partial<StageExtras>>;
 
@@ -55,7 +56,8 @@ const LOADERS: Readonly<Partial<Record<Stage, StageLoader>>> = {
     const scans = await listScansOfJob(deps.db, view.job.id);
     return {
       ...describeScans(scans),
-      wayBack: describeReturn(deps, view, preScanOf(scans)?.units)
+      wayBack: describeReturn(deps, view, preScanOf(scans)?.units),
+      money: await describeMoney(deps, view)
     };
   }
 };

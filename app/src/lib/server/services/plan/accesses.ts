@@ -153,6 +153,7 @@ export async function makeQuote(
   if (option.cost.missing.length > 0)
     return fail('quote.price.missing', { what: option.cost.missing.join(', ') });
   const own: QuoteLine[] = option.cost.lines.map((line) => ({
+    ...(line.kind === 'work' ? { minutes: line.count } : {}),
     text: describeCost(line, option),
     amount: line.amount ?? '0'
   }));

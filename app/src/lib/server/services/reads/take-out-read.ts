@@ -40,7 +40,7 @@ export async function takeOutRead(
   if (!image.ok) return image;
   const profile = deps.profiles.get(read.unitFamily);
   const file =
-    reason === undefined ? open(profile, read, image.value) : ok(whole(read, image.value));
+    reason === undefined ? openContent(profile, read, image.value) : ok(whole(read, image.value));
   if (!file.ok) return file;
   const { leftOut, ...taken } = file.value;
   const security = leftOut ? 'left out' : reason === undefined ? undefined : 'included';
@@ -69,7 +69,12 @@ const whole = ({ name, sha256 }: ReadRow, bytes: Uint8Array): File => ({
   ...{ name, sha256, bytes, leftOut: false }
 });
 
-function open(profile: Profile | undefined, read: ReadRow, bytes: Uint8Array): Result<File> {
+/** A content as it leaves without a reason: security data of its region as holes. Errors: `image.secret.held`. */
+export function openContent(
+  profile: Profile | undefined,
+  read: ReadRow,
+  bytes: Uint8Array
+): Result<File> {
   const told =
     profile && read.ranges === null ? withoutSecrets(profile, read.regionId, bytes) : undefined;
   if (!told) return fail('image.secret.held');
