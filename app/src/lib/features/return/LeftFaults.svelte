@@ -63,7 +63,7 @@
               />
             {:else if f.signed}<b>signed for</b>{/if}</td
           >
-          <td class="mono">{f.fault ? formatFault(f.fault) : ''}</td>
+          <td class="mono code">{f.fault ? formatFault(f.fault) : ''}</td>
           <td
             >{f.fault ? textOfFault(f.fault) : f.gap ? GAP_WORDS[f.gap] : ''}
             {#if f.pointsAt}<b class="points">{POINTS_AT_WORDS[f.pointsAt]}</b>{/if}</td
@@ -73,7 +73,7 @@
       {/each}
     </tbody>
   </table>
-  {#if content.length > 0 && job.target}
+  {#if content.length > 0 && job.standingWrite?.touched}
     <p class="points">
       <b>What was written may be wrong:</b>
       <a class="link" href="/jobs/{job.number}/write">tell it at Write</a>, and take another kept
@@ -109,6 +109,10 @@
     padding: 3px 14px 3px 0;
     vertical-align: top;
   }
+  td:first-child,
+  .code {
+    white-space: nowrap;
+  }
   .points {
     color: var(--stop);
   }
@@ -127,6 +131,6 @@
   }
   form {
     display: grid;
-    gap: 10px;
+    gap: 14px;
   }
 </style>
