@@ -136,6 +136,11 @@ test('the courier van: from the shelf to a verified clone and a printed record',
 
   await test.step('close, and a record that prints on A4 and Letter', async () => {
     await openStop(view, 2031, 'return');
+    // proven on the bench is not yet right in the vehicle: the steps are done, or left out by name
+    await expect(view.getByRole('button', { name: 'Close the job' })).toBeDisabled();
+    await view.getByText(/^Leave out what is open/).click();
+    await view.getByLabel(/^Why nobody looks at it/).fill('The van stays with another shop');
+    await view.getByRole('button', { name: 'Leave them out' }).click();
     await view.getByRole('button', { name: 'Close the job' }).click();
     await expect(view.getByRole('heading', { name: 'Go: The job is closed' })).toBeVisible();
     await view.getByRole('link', { name: /record for printing/ }).click();
@@ -150,7 +155,7 @@ test('the courier van: from the shelf to a verified clone and a printed record',
     ]) {
       await expect(record).toContainText(text);
     }
-    await expect(record.getByText(/^[0-9a-f]{64}$/)).toHaveCount(10);
+    await expect(record.locator('td').getByText(/^[0-9a-f]{64}$/)).toHaveCount(10);
     for (const format of ['A4', 'Letter'] as const) {
       const pdf = await view.pdf({ format, preferCSSPageSize: false });
       const pages = pdf.toString('latin1').match(/\/Type\s*\/Page\b(?!s)/g)?.length ?? 0;

@@ -4,7 +4,7 @@ import { finishJob } from '../app/src/lib/server/services/job/jobs.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { findBrokenEvent, listEvents } from '../app/src/lib/server/repositories/events.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
-import { makeShop, powerUp, runToEnd, type Shop } from './support/shop.ts';
+import { makeShop, powerUp, runToEnd, type Shop, leaveWayBackOut } from './support/shop.ts';
 
 const JOB = { jobNumber: 2031, stationId: 'window' } as const;
 
@@ -83,7 +83,11 @@ describe('a unit cloned through the services, sockets and database', () => {
 
     const written = await view();
     expect(written.line.write.code).toBe('write.clone.verified');
-    expect((await finishJob(shop.root.deps, bench, { jobNumber: 2031 })).ok).toBe(true);
+    const close = () => finishJob(shop.root.deps, bench, { jobNumber: 2031 });
+    // proven on the bench is not yet right in the vehicle
+    expect(await close()).toMatchObject({ problem: { code: 'job.close.steps' } });
+    expect(await leaveWayBackOut(shop, bench, 2031)).toBeGreaterThan(5);
+    expect((await close()).ok).toBe(true);
     const { job } = await view();
     expect(await findBrokenEvent(shop.root.deps.db, job.id)).toBeUndefined();
     const kinds = (await listEvents(shop.root.deps.db, job.id)).map((e) => e.kind);

@@ -19,7 +19,7 @@ import { handOverAll } from './support/hand-over.ts';
 import { loadJobView } from '../app/src/lib/server/services/job/job-view.ts';
 import { startOperation } from '../app/src/lib/server/services/operation/start-operation.ts';
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
-import { makeShop, powerUp, runToEnd, type Shop } from './support/shop.ts';
+import { makeShop, powerUp, runToEnd, type Shop, leaveWayBackOut } from './support/shop.ts';
 import { smallFamilies } from './support/small-family.ts';
 
 const REGIONS = ['data-flash', 'program-flash'] as const;
@@ -203,6 +203,8 @@ describe('the same unit gets new content', () => {
     expect(after.regions.original.map((r) => r.reads.length)).toEqual([2, 2]);
     expect(after.line.write.code).toBe('write.unit.verified');
     expect(await finish(job, { result: 'donor-written' })).toBe('job.close.result');
+    expect(await finish(job, { result: 'unit-rewritten' })).toBe('job.close.steps');
+    await leaveWayBackOut(shop, bench, job);
     expect(await finish(job, { result: 'unit-rewritten' })).toBe('ok');
     const closed = await view(job);
     expect(closed.job.result).toBe('unit-rewritten');

@@ -11,7 +11,15 @@ import { startOperation } from '../app/src/lib/server/services/operation/start-o
 import { openFile } from '../app/src/lib/server/vault/sealed-file.ts';
 import { offerUnstored } from '../app/src/lib/server/services/reads/unsaved.ts';
 import { uploadRead } from '../app/src/lib/server/services/reads/upload-read.ts';
-import { freshFile, makeShop, powerUp, runToEnd, until, type Shop } from './support/shop.ts';
+import {
+  freshFile,
+  makeShop,
+  powerUp,
+  runToEnd,
+  until,
+  type Shop,
+  leaveWayBackOut
+} from './support/shop.ts';
 import { smallFamilies } from './support/small-family.ts';
 
 const JOB = { jobNumber: 2031, stationId: 'window' } as const;
@@ -221,7 +229,10 @@ describe('two people at once', () => {
     for (let i = 0; i < ROUNDS; i++) {
       await identify('0388', 'donor');
       const before = (await view()).operations.filter((o) => o.kind === 'write').length;
-      const close = () => finishJob(shop.root.deps, bench, { jobNumber: 2031 });
+      const close = async () => {
+        await leaveWayBackOut(shop, bench, 2031);
+        return finishJob(shop.root.deps, bench, { jobNumber: 2031 });
+      };
       const answers = await Promise.all(
         i % 2 === 0 ? [start(), start(), close()] : [close(), start(), start()]
       );

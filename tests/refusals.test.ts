@@ -20,7 +20,8 @@ import {
   runToEnd,
   until,
   waitForEnd,
-  type Shop
+  type Shop,
+  leaveWayBackOut
 } from './support/shop.ts';
 
 const JOB = { jobNumber: 2031, stationId: 'window' } as const;
@@ -278,6 +279,7 @@ describe('what is refused', () => {
   });
 
   it('work on a closed job', async () => {
+    expect(await leaveWayBackOut(shop, bench, 2031)).toBeGreaterThan(5);
     expect((await finishJob(shop.root.deps, bench, { jobNumber: 2031 })).ok).toBe(true);
     expect(await start({ kind: 'read', role: 'donor', regionId: 'data-flash' })).toBe(
       'gate.job.closed'

@@ -1,4 +1,5 @@
 // A whole shop for a test: an own database, a simulated bench, and the application's services in this process.
+import { leaveOutSteps } from '../../app/src/lib/server/services/return/leave-out.ts';
 import { randomBytes } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
@@ -227,4 +228,15 @@ export async function scanToEnd(
   const job = await findJob(deps.db, jobNumber);
   const [newest] = job ? await listScansOfJob(deps.db, job.id) : [];
   return { refused: undefined, scan: newest };
+}
+
+/** Leaves the way back of a job out, which a test does not walk; gives how many steps that were, or the code. */
+export async function leaveWayBackOut(
+  shop: Shop,
+  person: Person,
+  jobNumber: number
+): Promise<number | string> {
+  const note = 'no part of what is tried here';
+  const left = await leaveOutSteps(shop.root.deps, person, { jobNumber, note });
+  return left.ok ? left.value.steps : left.problem.code;
 }

@@ -1,6 +1,6 @@
 import { budgetWrite } from '../electrical/write-budget.ts';
 import { parseVin } from '../identity/vin.ts';
-import { isReached } from '../job/end-facts.ts';
+import { isReached } from '../job/close.ts';
 import type { JobState } from '../job/job-state.ts';
 import type { RegionView } from '../job/region-state.ts';
 import { isUnreadable, wayBackOf } from '../job/way-back.ts';

@@ -251,7 +251,9 @@ function judgeReturn(f: JobFacts): Judgement {
   if (f.lastWrite === 'refuted') return judge('stop', 'return.write.refuted');
   // what was left half done, or was seen to be wrong, is never only something to do
   if (f.returnSteps?.verdict === 'stop') return f.returnSteps;
-  if (f.lastWrite === 'verified') return judge('look', 'return.job.open');
+  const toDo = f.returnSteps?.undone ? f.returnSteps : undefined;
+  if (f.lastWrite === 'verified') return toDo ?? judge('look', 'return.job.open');
+  if (f.reached && toDo) return toDo;
   if (f.reached) return judge('look', 'return.result.ready');
   return judge('none', f.shape.target ? 'return.write.first' : 'return.result.first');
 }

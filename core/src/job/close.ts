@@ -1,4 +1,5 @@
 import { fail, ok, problemOf, type Problem, type Result } from '../base/result.ts';
+import type { Judgement } from '../base/verdict.ts';
 import { mayDo, type Role } from '../rights/rights.ts';
 import type { JobResult, JobShape } from './shape.ts';
 
@@ -27,6 +28,8 @@ export interface CloseFacts {
   readonly notTheCause: boolean;
   /** A scan of the vehicle was kept after the work. */
   readonly scannedAfter: boolean;
+  /** How the steps of the way back stand together. */
+  readonly returnSteps: Judgement;
 }
 
 /** Tries after which a unit that does not answer may be called dead. Source: common practice (two or three tries). */
@@ -65,6 +68,18 @@ const DEMANDS: Record<JobResult, Demand> = {
     mayDo(role, 'job.end') ? undefined : problemOf('gate.person.role', { role, right: 'job.end' })
 };
 
+/** Results with which a vehicle goes out: every step of its way back was seen, or left out by name. */
+const GOES_OUT: readonly JobResult[] = [
+  ...(['donor-written', 'unit-rewritten', 'unit-recovered'] as const),
+  ...(['new-unit-taught', 'unit-repaired'] as const)
+];
+
+function stepsDemand(result: JobResult, { returnSteps }: CloseFacts): Problem | undefined {
+  if (!GOES_OUT.includes(result)) return undefined;
+  if (returnSteps.verdict === 'stop') return problemOf('job.close.wrong');
+  return returnSteps.undone ? problemOf('job.close.steps') : undefined;
+}
+
 /** Results that say for themselves what happened; every other one is told in words. */
 const TOLD_BY_ITSELF: readonly JobResult[] = ['donor-written', 'unit-rewritten', 'unit-recovered'];
 
@@ -77,9 +92,20 @@ export function listEndings(
 ): readonly { readonly result: JobResult; readonly missing: Problem | undefined }[] {
   return [...facts.shape.results, 'ended' as const].map((result) => ({
     result,
-    missing: facts.workRunning ? problemOf('job.work.running') : DEMANDS[result](facts)
+    missing: facts.workRunning
+      ? problemOf('job.work.running')
+      : (DEMANDS[result](facts) ?? stepsDemand(result, facts))
   }));
 }
+
+/** A result of the job's own kind is there, whatever the way back still asks for. */
+export function isReached(facts: Omit<CloseFacts, 'personRole' | 'returnSteps'>): boolean {
+  if (facts.workRunning) return false;
+  const all = { ...facts, personRole: 'trainee', returnSteps: NO_STEPS } as const;
+  return facts.shape.results.some((result) => DEMANDS[result](all) === undefined);
+}
+
+const NO_STEPS: Judgement = { verdict: 'none', code: 'return.steps.done', params: { steps: 0 } };
 
 /** True where the end is told in words. */
 export function needsReason(result: JobResult): boolean {

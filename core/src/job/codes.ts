@@ -14,10 +14,12 @@ export interface JobCodes {
   'job.close.reason': { least: number };
   'job.close.result': { result: string };
   'job.close.scan': None;
+  'job.close.steps': None;
   'job.close.tries': { tries: number; least: number };
   'job.close.unidentified': None;
   'job.close.unverified': None;
   'job.close.refuted': None;
+  'job.close.wrong': None;
   'job.work.running': None;
 }
 

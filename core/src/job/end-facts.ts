@@ -2,7 +2,7 @@ import type { Profile } from '../profile/profile.ts';
 import { isActive } from '../operation/life-cycle.ts';
 import { isTrusted } from '../reads/judge-region.ts';
 import type { AuthorityGap } from './authority.ts';
-import { listEndings, type CloseFacts } from './close.ts';
+import type { CloseFacts } from './close.ts';
 import type { JobFact, JobRows } from './job-rows.ts';
 import type { RegionView, SecretView } from './region-state.ts';
 import { securityRegions } from './security-regions.ts';
@@ -23,7 +23,7 @@ interface EndingParts {
 }
 
 /** What closing a job rests on, out of its rows. */
-export function factsOfEnding(p: EndingParts): Omit<CloseFacts, 'personRole'> {
+export function factsOfEnding(p: EndingParts): Omit<CloseFacts, 'personRole' | 'returnSteps'> {
   const { operations, units, vehicleScan } = p.rows;
   const original = units.original;
   const numbers = Object.values({ ...original?.labelNumbers, ...original?.numbers });
@@ -42,10 +42,4 @@ export function factsOfEnding(p: EndingParts): Omit<CloseFacts, 'personRole'> {
     notTheCause: p.job.proofOutcome === 'not-cause',
     scannedAfter: vehicleScan?.kind === 'post' && vehicleScan.brokenOff === null
   };
-}
-
-/** A result of the job's own kind is there. */
-export function isReached(ending: Omit<CloseFacts, 'personRole'>): boolean {
-  const all = listEndings({ ...ending, personRole: 'trainee' });
-  return all.some((e) => e.result !== 'ended' && e.missing === undefined);
 }

@@ -1,3 +1,4 @@
+import { judge } from '../base/verdict.ts';
 import { describe, expect, it } from 'vitest';
 import { checkClose, type CloseFacts } from './close.ts';
 import { shapeOf } from './shape.ts';
@@ -77,7 +78,8 @@ describe('what is told of a write in its vehicle', () => {
       shape: shapeOf('failed-module'),
       ...{ personRole: 'lead', workRunning: false, writeVerified: false, leftBroken: false },
       ...{ readsTrusted: true, authorityProven: true, originalKnown: true, failedTries: 0 },
-      ...{ notTheCause: false, scannedAfter: true, handedOver: false, writeRefuted: true }
+      ...{ notTheCause: false, scannedAfter: true, handedOver: false, writeRefuted: true },
+      returnSteps: judge('go', 'return.steps.done', { steps: 9 })
     };
     const codeOf = (change: Partial<CloseFacts>) => {
       const closed = checkClose('donor-written', 'said in words', { ...facts, ...change });

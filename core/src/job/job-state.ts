@@ -92,7 +92,7 @@ export interface JobState<
   readonly authorityGap: AuthorityGap | undefined;
   readonly proof: ProofState;
   /** What closing the job rests on, for whoever asks. */
-  readonly ending: Omit<CloseFacts, 'personRole'>;
+  readonly ending: Omit<CloseFacts, 'personRole' | 'returnSteps'>;
 }
 
 /** The parts that everything else rests on. */

@@ -1,3 +1,4 @@
+import { judge, undone, type Judgement } from '../base/verdict.ts';
 import { problemAs } from '../base/examples.ts';
 import { describe, expect, it } from 'vitest';
 import { checkClose, listEndings, TRIES_BEFORE_DEAD, type CloseFacts } from './close.ts';
@@ -17,7 +18,8 @@ const NOTHING: CloseFacts = {
   shape: shapeOf('failed-module'),
   ...{ personRole: 'bench', workRunning: false, writeVerified: false, leftBroken: false },
   ...{ readsTrusted: false, authorityProven: false, originalKnown: false, failedTries: 0 },
-  ...{ notTheCause: false, scannedAfter: false, handedOver: false, writeRefuted: false }
+  ...{ notTheCause: false, scannedAfter: false, handedOver: false, writeRefuted: false },
+  returnSteps: judge('go', 'return.steps.done', { steps: 9 })
 };
 const SAID = 'said in words';
 const codeOf = (result: { ok: boolean; problem?: { code: string } }) =>
@@ -80,6 +82,29 @@ describe('closing', () => {
         );
     }
   );
+
+  it('no vehicle goes out before its way back is done, or left out by name', () => {
+    const goesOut = [
+      'donor-written',
+      'unit-rewritten',
+      'new-unit-taught',
+      'unit-recovered'
+    ] as const;
+    for (const result of [...goesOut, 'unit-repaired'] as const) {
+      const [shape, whole] = EVIDENCE[result];
+      const close = (returnSteps: Judgement) =>
+        codeOf(checkClose(result, SAID, { ...NOTHING, ...whole, shape, returnSteps }));
+      const open = judge('look', 'return.steps.open', { steps: 1, of: 9 });
+      expect(close(undone(open))).toBe('job.close.steps');
+      expect(close(judge('stop', 'return.steps.half', { steps: 1 }))).toBe('job.close.wrong');
+      expect(close(judge('stop', 'return.steps.wrong', { steps: 1 }))).toBe('job.close.wrong');
+      expect(close(judge('look', 'return.steps.waived', { steps: 1 }))).toBe('closed');
+    }
+    // what ends without a vehicle that goes out asks for none
+    const half = judge('stop', 'return.steps.half', { steps: 1 });
+    const wrong = { ...NOTHING, notTheCause: true, returnSteps: half };
+    expect(codeOf(checkClose('wrong-diagnosis', SAID, wrong))).toBe('closed');
+  });
 
   it('a wrong diagnosis is none while a unit is half written', () => {
     const facts = { ...NOTHING, notTheCause: true, leftBroken: true };

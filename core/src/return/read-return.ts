@@ -1,6 +1,6 @@
-import { judge, type Judgement } from '../base/verdict.ts';
+import { judge, undone, type Judgement } from '../base/verdict.ts';
 import type { ActState, VehicleAct } from './act.ts';
-import type { ReturnStep } from './return-plan.ts';
+import type { ReturnStep, StepDoes } from './return-plan.ts';
 import { isKeyed, onlyTells } from './step-acts.ts';
 
 /**
@@ -164,6 +164,17 @@ function signedFor(notes: readonly ReturnNote[]): Set<string> {
 export const isSettled = (state: StepState): boolean =>
   state === 'done' || state === 'waived' || state === 'excepted';
 
+/** What may be left out with one word: what is wrong, half done or running may not, nor what a scan has found. */
+export function listLeftOut<S extends { readonly does: StepDoes; readonly state: StepState }>(
+  steps: readonly S[]
+): S[] {
+  const scanned = steps.some((s) => s.does === 'scan' && s.state === 'done');
+  return steps.filter(
+    ({ does, state }) =>
+      (state === 'open' || state === 'waiting') && !(does === 'faults' && scanned)
+  );
+}
+
 /** The gravest of the steps: what was not seen done is never Go. */
 export function judgeReturnSteps(views: readonly StepView[]): Judgement {
   const count = (...states: StepState[]) => views.filter((v) => states.includes(v.state)).length;
@@ -173,7 +184,8 @@ export function judgeReturnSteps(views: readonly StepView[]): Judgement {
   if (wrong > 0) return judge('stop', 'return.steps.wrong', { steps: wrong });
   const open = count('open', 'waiting', 'running');
   const waived = count('waived', 'excepted');
-  if (open > 0) return judge('look', 'return.steps.open', { steps: open, of: views.length });
+  if (open > 0)
+    return undone(judge('look', 'return.steps.open', { steps: open, of: views.length }));
   if (waived > 0) return judge('look', 'return.steps.waived', { steps: waived });
   return judge('go', 'return.steps.done', { steps: views.length });
 }

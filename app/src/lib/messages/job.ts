@@ -144,6 +144,16 @@ export const job = {
     text: 'The vehicle has not been scanned since it was put together.',
     clear: 'Keep a scan after the work at Prove.'
   }),
+  'job.close.steps': () => ({
+    title: 'The way back is not done',
+    text: 'Steps of it are open: nobody has seen whether the vehicle is right.',
+    clear: 'Do the steps, or leave out what nobody looks at, with a reason.'
+  }),
+  'job.close.wrong': () => ({
+    title: 'Not right in the vehicle',
+    text: 'A step of the way back was refused, left half done or seen to be wrong.',
+    clear: 'Put it right, or let a lead end the job without its result.'
+  }),
   'job.close.reason': () => ({
     title: 'Say it in words',
     text: 'This end needs a sentence: what was found, to whom it was given, or why it ends.'

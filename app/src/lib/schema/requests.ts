@@ -52,7 +52,7 @@ import {
   typedScan,
   vehicleSimulator
 } from './prove-requests.ts';
-import { doAtVehicle, noteReturnStep, watchStart } from './return-requests.ts';
+import { doAtVehicle, leaveOutSteps, noteReturnStep, watchStart } from './return-requests.ts';
 import { jobRole, stationId, tag } from './shapes.ts';
 
 const simulator = {
@@ -203,6 +203,7 @@ export const schemas = {
   TellInVehicle: tellInVehicle,
   RequestFile: requestFile,
   NoteReturnStep: noteReturnStep,
+  LeaveOutSteps: leaveOutSteps,
   DoAtVehicle: doAtVehicle,
   WatchStart: watchStart,
   LookAtSecret: lookAtSecret,
@@ -263,6 +264,7 @@ export type Authority = Static<typeof authority>;
 export type LookAtSecret = Static<typeof lookAtSecret>;
 export type EnterCode = Static<typeof enterCode>;
 export type HandOver = Static<typeof handOver>;
+export type LeaveOutSteps = Static<typeof leaveOutSteps>;
 export type NoteReturnStep = Static<typeof noteReturnStep>;
 export type DoAtVehicle = Static<typeof doAtVehicle>;
 export type WatchStart = Static<typeof watchStart>;

@@ -37,6 +37,15 @@ export const noteReturnStep = {
   }
 } as const;
 
+/** Every step that is open is left out. */
+export const leaveOutSteps = {
+  $id: 'urn:upright-badger:leave-out-steps',
+  type: 'object',
+  additionalProperties: false,
+  required: ['note'],
+  properties: { note: { type: 'string', maxLength: 300 } }
+} as const;
+
 /** Something is done with a unit in the vehicle. */
 export const doAtVehicle = {
   $id: 'urn:upright-badger:do-at-vehicle',

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { listLeftOut } from '@badger/core/return/read-return';
   import type { StageProps } from '$lib/features/shared/stage-props.ts';
   import ChangesTable from '$lib/features/shared/ChangesTable.svelte';
   import { may } from '$lib/features/live/may.ts';
@@ -9,6 +10,7 @@
   import VerdictMark from '$lib/ui/VerdictMark.svelte';
   import { RESULT_WORDS } from '$lib/messages/job.ts';
   import CloseCard from './CloseCard.svelte';
+  import LeaveOutForm from './LeaveOutForm.svelte';
   import MoneyCard from './MoneyCard.svelte';
   import StepList from './StepList.svelte';
 
@@ -19,6 +21,7 @@
   const stand = $derived(wayBack && messageOfJudgement(wayBack.judgement));
   /** Nothing is written yet that could go back. */
   const early = $derived(job.target !== undefined && job.line.return.verdict === 'none');
+  const open = $derived(listLeftOut(wayBack?.steps ?? []).length);
   const inVehicle = $derived(wayBack?.steps.some((s) => s.phase !== 'close-up') ?? false);
 </script>
 
@@ -70,6 +73,9 @@
 {/if}
 
 {#if extras.money}<MoneyCard jobNumber={job.number} money={extras.money} />{/if}
+{#if wayBack && open > 0 && !early && !job.closedAt && may('return.waive')}
+  <LeaveOutForm jobNumber={job.number} steps={open} />
+{/if}
 {#if !job.closedAt}<CloseCard {job} />{/if}
 
 <style>

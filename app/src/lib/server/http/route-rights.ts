@@ -99,6 +99,7 @@ export const ROUTE_RIGHTS: Readonly<Record<string, Right | Open>> = {
   'POST /api/jobs/[number]/waiver': 'backup.waive',
   'POST /api/jobs/[number]/accept': 'reads.accept',
   'POST /api/jobs/[number]/return': 'return.note',
+  'POST /api/jobs/[number]/return/leave-out': 'return.waive',
   'POST /api/jobs/[number]/return/teach': 'vehicle.teach',
   'POST /api/jobs/[number]/return/start': 'return.note',
   'POST /api/jobs/[number]/return/start/stop': 'return.note',

@@ -38,7 +38,10 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
     stages: view.shape.stages,
     target: view.shape.target,
     ...describeFiles(deps, view),
-    endings: listEndings({ ...view.ending, personRole }).map((e) => ({
+    endings: listEndings({
+      ...view.ending,
+      ...{ returnSteps: view.returnSteps, personRole }
+    }).map((e) => ({
       ...e,
       told: needsReason(e.result)
     })),

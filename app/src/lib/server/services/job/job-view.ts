@@ -14,7 +14,7 @@ import type {
   SecretView as AnySecretView
 } from '@badger/core/job/region-state';
 import type { Stage } from '@badger/core/job/stages';
-import { judgeReturnSteps } from '@badger/core/return/read-return';
+import { judgeReturnSteps, type StepView } from '@badger/core/return/read-return';
 import type { Profile } from '@badger/core/profile/profile';
 import type { Tx } from '../../db/client.ts';
 import type { Deps } from '../../deps.ts';
@@ -22,6 +22,7 @@ import type { JobUnitFacts, UnitRow } from '../../repositories/job-units.ts';
 import { findJob, type JobRow } from '../../repositories/jobs.ts';
 import type { ImageStore } from '../../repositories/images.ts';
 import type { OperationRow } from '../../repositories/operations.ts';
+import type { ReturnNoteRow } from '../../repositories/returns.ts';
 import type { ReadRow } from '../../repositories/reads.ts';
 import { readingOf } from '../operation/vehicle-cable.ts';
 import { compareKept } from '../reads/compare-reads.ts';
@@ -45,6 +46,9 @@ export interface JobView extends StateOfRows {
   readonly connection: Judgement | undefined;
   readonly line: Record<Stage, Judgement>;
   readonly states: StageStates;
+  /** The way back, step by step and together. */
+  readonly steps: readonly StepView<ReturnNoteRow>[];
+  readonly returnSteps: Judgement;
   readonly next: NextStep;
   /** Reads that must agree before the shop trusts them. */
   readonly readsRequired: number;
@@ -122,16 +126,18 @@ async function viewJob(
   const compared = await compareAll({ db, vault: deps.vault }, pairsOfJob(job, records, profileOf));
   const state = readJobState(job, records, { profileOf, compared, judged });
   const connection = connectionNow(deps, { ...state, job, records });
-  const steps = judgeReturnSteps(viewSteps(deps, { ...state, job, records }));
+  const steps = viewSteps(deps, { ...state, job, records });
+  const returnSteps = judgeReturnSteps(steps);
   const facts = {
     ...factsOfLine(state, { supply: supplyJudgement(deps, job, state), connection }),
-    returnSteps: steps
+    returnSteps
   };
   const line = judgeLineOfWork(facts);
   const states = readStates(facts);
   return {
     ...state,
     ...{ job, records, line, states, connection, readsRequired: required },
+    ...{ steps, returnSteps },
     next: findNextStep(line, states),
     room: { freeBytes: deps.bench.freeBytes, needBytes: roomFor(state.profile) }
   };

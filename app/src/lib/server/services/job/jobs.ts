@@ -188,7 +188,8 @@ export async function finishJob(
     if ([...deps.bench.acts.values()].some((a) => a.jobNumber === jobNumber))
       return fail('job.work.running');
     const wanted = result ?? view.shape.results[0] ?? 'ended';
-    const may = checkClose(wanted, reason, { ...view.ending, personRole: person.role });
+    const { ending, returnSteps } = view;
+    const may = checkClose(wanted, reason, { ...ending, returnSteps, personRole: person.role });
     if (!may.ok) return may;
     const end = { result: wanted, reason: reason.trim(), by: person.id, at: deps.clock.now() };
     if (!(await closeJob(tx, view.job.id, end))) return fail('gate.job.closed');

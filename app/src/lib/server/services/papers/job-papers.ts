@@ -12,7 +12,7 @@ import { listScansOfJob, type ScanRow } from '../../repositories/scans.ts';
 import { describeJob } from '../job/describe-job.ts';
 import { describeWrites } from '../job/describe-writes.ts';
 import { loadJobView, type JobView } from '../job/job-view.ts';
-import { describeReturn, viewSteps } from '../return/view-return.ts';
+import { describeReturn } from '../return/view-return.ts';
 
 /** Papers of a job. */
 export type PaperKind = 'record' | 'certificate';
@@ -50,7 +50,7 @@ export async function loadPaperFacts(
     job: describeJob(deps, view, role),
     acts: events.map(describeAct),
     writes: await describeWrites(db, view.job.id),
-    certificate: certifyJob(deps, view, { before, signed: signedIn(wayBack) }),
+    certificate: certifyJob(view, { before, signed: signedIn(wayBack) }),
     printedAt: deps.clock.now(),
     code: toSVG({ bcid: 'qrcode', text: addressOf(origin, jobNumber) })
   };
@@ -68,7 +68,6 @@ const signedIn = ({ left = [] }: RecordFacts['wayBack']) =>
   left.filter((f) => f.signed && f.fault).length;
 
 function certifyJob(
-  deps: Deps,
   view: JobView,
   { before, signed }: { before: ScanRow | undefined; signed: number }
 ): Certificate {
@@ -85,18 +84,17 @@ function certifyJob(
       proven: ending.writeVerified,
       inVehicle: inVehicle?.outcome
     },
-    steps: viewSteps(deps, view),
-    scan: certifiedScan(deps, view, { before, signed })
+    steps: view.steps,
+    scan: certifiedScan(view, { before, signed })
   });
 }
 
 function certifiedScan(
-  deps: Deps,
   view: JobView,
   { before, signed }: { before: ScanRow | undefined; signed: number }
 ) {
   const after = view.records.vehicleScan;
-  const isAfter = viewSteps(deps, view).some((v) => v.step.does === 'scan' && v.state === 'done');
+  const isAfter = view.steps.some((v) => v.step.does === 'scan' && v.state === 'done');
   if (!after || !isAfter) return undefined;
   const { units, silent, unread, faults } = countScan(after.units);
   const changes = before ? compareScans(before.units, after.units) : [];
