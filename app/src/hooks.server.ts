@@ -29,6 +29,8 @@ export const init: ServerInit = async () => {
 };
 
 const OPEN_PAGES = new Set(['/sign-in', '/set-up']);
+/** A fitting sheet opens with its link alone. */
+const FITTING = '/fit/';
 
 export const handle: Handle = async ({ event, resolve }) => {
   const refused = refuseForeign(event);
@@ -80,7 +82,7 @@ function refuseForeign(event: RequestEvent): Response | undefined {
 
 async function sendAway(event: RequestEvent): Promise<Response | undefined> {
   const path = event.url.pathname;
-  if (OPEN_PAGES.has(path)) return undefined;
+  if (OPEN_PAGES.has(path) || path.startsWith(FITTING)) return undefined;
   // a shop may want Today and the line of the bench on a wall: initials only
   const wanted = path === '/' || path === '/api/events';
   event.locals.wallDisplay = wanted && (await loadShopRules(deps().db)).wallDisplay;

@@ -10,6 +10,9 @@ export interface AppCodes {
   'bundle.file.unreadable': None;
   'bundle.job.huge': { mostMib: number };
   'paper.pdf.broken': None;
+  'post.job.other': None;
+  'post.link.closed': None;
+  'post.link.full': None;
   'paper.quote.none': None;
   'clone.access.closed': { accessKind: string };
   'database.link.away': None;

@@ -25,6 +25,8 @@ export interface StepEvidence {
   readonly keys?: number;
   /** Units that did not tell theirs. */
   readonly untold?: readonly string[];
+  /** Who told it by a link, without an account. */
+  readonly toldBy?: string;
   /** What was seen of each function. */
   readonly functions?: FunctionResults;
   /** Faults that may stay, by their keys, and who signed for them. */

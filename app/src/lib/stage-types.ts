@@ -1,4 +1,5 @@
 import type { MoneyData } from './paper-types.ts';
+import type { PostData } from './post-types.ts';
 import type { Readiness } from '@badger/core/kit/readiness';
 import type { Profile } from '@badger/core/profile/profile';
 import type { ScanChange } from '@badger/core/scan/compare-scans';
@@ -23,6 +24,8 @@ export interface StageExtras {
   readonly changes: readonly ScanChange[];
   /** What was quoted, and what it came to; undefined where nothing was. */
   readonly money: MoneyData | undefined;
+  /** Of a unit that came by post. */
+  readonly post: PostData | undefined;
   readonly profile: Profile | undefined;
   /** Numbers on the labels of the units, by role. */
   readonly labels: Readonly<Record<string, Readonly<Record<string, string>>>>;
@@ -54,6 +57,7 @@ export const NO_EXTRAS: StageExtras = {
   scans: [],
   changes: [],
   money: undefined,
+  post: undefined,
   profile: undefined,
   labels: {},
   match: undefined,

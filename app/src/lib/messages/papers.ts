@@ -1,4 +1,5 @@
 import type { Verdict } from '@badger/core/base/verdict';
+import type { PostOutcome } from '../post-types.ts';
 import { num, text, type Texts } from './message.ts';
 
 const faults = (n: unknown) => (num(n as number) === 1 ? '1 fault' : `${num(n as number)} faults`);
@@ -12,6 +13,13 @@ export const SEEN_WORDS: Readonly<Record<Verdict, string>> = {
   look: 'Not seen',
   stop: 'Not right',
   none: 'Not yet'
+};
+
+/** What whoever fitted a unit elsewhere tells of it. */
+export const POST_WORDS: Readonly<Record<PostOutcome, string>> = {
+  runs: 'It runs, everything works',
+  fails: 'It does not do what it should',
+  later: 'It is not fitted yet'
 };
 
 /** What stands on papers: plain words for whoever is no technician. */
@@ -155,6 +163,20 @@ export const papers = {
     title: 'Nothing was quoted',
     text: 'The lines of an invoice come from the quote of the job.',
     clear: 'Make a quote on Match.'
+  }),
+  'post.job.other': () => ({
+    title: 'It did not come by post',
+    text: 'The unit goes back into its vehicle here: there is nobody who tells by a link.'
+  }),
+  'post.link.closed': () => ({
+    title: 'This link opens nothing',
+    text: 'It was replaced, or never was.',
+    clear: 'Ask the shop for the one that holds now.'
+  }),
+  'post.link.full': () => ({
+    title: 'Enough was told by this link',
+    text: 'Nothing more is taken. Nothing was kept.',
+    clear: 'Call the shop.'
   }),
   'paper.reads.accepted': (p) => ({
     title: `${text(p['region'])}: taken on a person’s word`,

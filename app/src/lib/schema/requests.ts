@@ -52,7 +52,14 @@ import {
   typedScan,
   vehicleSimulator
 } from './prove-requests.ts';
-import { doAtVehicle, leaveOutSteps, noteReturnStep, watchStart } from './return-requests.ts';
+import {
+  answerPost,
+  doAtVehicle,
+  leaveOutSteps,
+  makePostLink,
+  noteReturnStep,
+  watchStart
+} from './return-requests.ts';
 import { jobRole, stationId, tag } from './shapes.ts';
 
 const simulator = {
@@ -204,6 +211,8 @@ export const schemas = {
   RequestFile: requestFile,
   NoteReturnStep: noteReturnStep,
   LeaveOutSteps: leaveOutSteps,
+  MakePostLink: makePostLink,
+  AnswerPost: answerPost,
   DoAtVehicle: doAtVehicle,
   WatchStart: watchStart,
   LookAtSecret: lookAtSecret,
@@ -264,6 +273,8 @@ export type Authority = Static<typeof authority>;
 export type LookAtSecret = Static<typeof lookAtSecret>;
 export type EnterCode = Static<typeof enterCode>;
 export type HandOver = Static<typeof handOver>;
+export type MakePostLink = Static<typeof makePostLink>;
+export type AnswerPost = Static<typeof answerPost>;
 export type LeaveOutSteps = Static<typeof leaveOutSteps>;
 export type NoteReturnStep = Static<typeof noteReturnStep>;
 export type DoAtVehicle = Static<typeof doAtVehicle>;

@@ -37,6 +37,28 @@ export const noteReturnStep = {
   }
 } as const;
 
+/** A link by which whoever fits the unit tells how it went. */
+export const makePostLink = {
+  $id: 'urn:upright-badger:make-post-link',
+  type: 'object',
+  additionalProperties: false,
+  required: ['days'],
+  properties: { days: { type: 'integer', minimum: 1, maximum: 90 } }
+} as const;
+
+/** What they tell. */
+export const answerPost = {
+  $id: 'urn:upright-badger:answer-post',
+  type: 'object',
+  additionalProperties: false,
+  required: ['outcome', 'name', 'words'],
+  properties: {
+    outcome: { enum: ['runs', 'fails', 'later'] },
+    name: { type: 'string', minLength: 3, maxLength: 80, pattern: '\\S.*\\S.*\\S' },
+    words: { type: 'string', maxLength: 600 }
+  }
+} as const;
+
 /** Every step that is open is left out. */
 export const leaveOutSteps = {
   $id: 'urn:upright-badger:leave-out-steps',

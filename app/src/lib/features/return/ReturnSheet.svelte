@@ -12,6 +12,7 @@
   import CloseCard from './CloseCard.svelte';
   import LeaveOutForm from './LeaveOutForm.svelte';
   import MoneyCard from './MoneyCard.svelte';
+  import PostCard from './PostCard.svelte';
   import StepList from './StepList.svelte';
 
   let { job, extras, stationId }: StageProps = $props();
@@ -64,6 +65,7 @@
     />
   </Panel>
 {/if}
+{#if extras.post && !early}<PostCard {job} post={extras.post} />{/if}
 {#if wayBack}<StepList {job} {wayBack} {stationId} />{/if}
 
 {#if changes.length > 0}

@@ -35,6 +35,8 @@ describe('the table of rights at the door', () => {
   it('opens only signing in and setting up to strangers', () => {
     const open = Object.entries(ROUTE_RIGHTS).filter(([, right]) => right === 'open');
     expect(open.map(([address]) => address)).toEqual([
+      'GET /fit/[id]/[mac]',
+      'POST /fit/[id]/[mac]',
       'GET /set-up',
       'POST /set-up',
       'GET /sign-in',

@@ -3,11 +3,11 @@ import type { Param } from '@badger/core/base/result';
 import type { BundleEvent } from '@badger/core/papers/bundle';
 import type { Tx } from '../db/client.ts';
 import { jobEvent } from '../db/schema/jobs.ts';
-import type { Person } from './people.ts';
 
 export interface NewEvent {
   readonly jobId: string;
-  readonly person: Pick<Person, 'id' | 'name'>;
+  /** Without an id: somebody who has no account, by the name that they wrote. */
+  readonly person: { readonly id: string | null; readonly name: string };
   readonly kind: string;
   readonly data?: Record<string, Param>;
 }

@@ -1,4 +1,4 @@
-import { asc, eq, inArray } from 'drizzle-orm';
+import { asc, eq, inArray, sql } from 'drizzle-orm';
 import type { NoteState } from '@badger/core/return/read-return';
 import type { StepEvidence } from '../../return-types.ts';
 import type { Tx } from '../db/client.ts';
@@ -19,10 +19,10 @@ export function listReturnNotes(db: Tx, jobIds: readonly string[]) {
       evidence: returnNote.evidence,
       note: returnNote.note,
       at: returnNote.at,
-      personName: person.name
+      personName: sql<string>`coalesce(${person.name}, ${returnNote.evidence}->>'toldBy', '')`
     })
     .from(returnNote)
-    .innerJoin(person, eq(person.id, returnNote.personId))
+    .leftJoin(person, eq(person.id, returnNote.personId))
     .where(inArray(returnNote.jobId, [...jobIds]))
     .orderBy(asc(returnNote.id));
 }
@@ -34,7 +34,8 @@ export interface NewReturnNote {
   readonly state: NoteState;
   readonly evidence: StepEvidence;
   readonly note: string;
-  readonly personId: string;
+  /** Null: told by a link, by whom stands in the evidence. */
+  readonly personId: string | null;
 }
 
 export async function insertReturnNote(db: Tx, note: NewReturnNote): Promise<void> {

@@ -22,9 +22,8 @@ export const returnNote = pgTable(
     evidence: jsonb().$type<StepEvidence>().notNull(),
     note: text().notNull(),
     at: createdAt(),
-    personId: uuid()
-      .notNull()
-      .references(() => person.id)
+    /** Null: somebody without an account told it by a link; who, stands in the evidence. */
+    personId: uuid().references(() => person.id)
   },
   (t) => [index('return_note_job').on(t.jobId)]
 );

@@ -21,6 +21,7 @@ import { describeWiring } from '../wiring/describe-wiring.ts';
 import { describeReturn } from '../return/view-return.ts';
 import { readinessOf } from '../kit/kit.ts';
 import { describeMoney } from '../papers/money.ts';
+import { describePost } from '../post/post-link.ts';
 
 type StageLoader = (deps: Deps, view: JobView) => Promise<Partial<StageExtras>>;
 
@@ -57,7 +58,8 @@ const LOADERS: Readonly<Partial<Record<Stage, StageLoader>>> = {
     return {
       ...describeScans(scans),
       wayBack: describeReturn(deps, view, preScanOf(scans)?.units),
-      money: await describeMoney(deps, view)
+      money: await describeMoney(deps, view),
+      post: await describePost(deps, view)
     };
   }
 };

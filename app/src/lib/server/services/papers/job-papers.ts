@@ -4,18 +4,23 @@ import type { Role } from '@badger/core/rights/rights';
 import { compareScans } from '@badger/core/scan/compare-scans';
 import { countScan } from '@badger/core/scan/scan';
 import { layCertificate } from '../../../features/papers/certificate.view.ts';
+import { layFitting } from '../../../features/papers/fitting.view.ts';
 import { layRecord, type RecordFacts } from '../../../features/papers/record.view.ts';
 import type { ActData, ChainData, Paper } from '../../../paper-types.ts';
+import type { FittingData } from '../../../post-types.ts';
 import type { Deps } from '../../deps.ts';
 import { findBrokenEvent, listEvents, type EventRow } from '../../repositories/events.ts';
 import { listScansOfJob, type ScanRow } from '../../repositories/scans.ts';
 import { describeJob } from '../job/describe-job.ts';
 import { describeWrites } from '../job/describe-writes.ts';
 import { loadJobView, type JobView } from '../job/job-view.ts';
+import { describePost, fittingOf } from '../post/post-link.ts';
 import { describeReturn } from '../return/view-return.ts';
 
 /** Papers of a job. */
-export type PaperKind = 'record' | 'certificate';
+export const PAPER_KINDS = ['record', 'certificate', 'fitting'] as const;
+
+export type PaperKind = (typeof PAPER_KINDS)[number];
 
 /** Everything that papers and bundle of a job are made of. */
 export interface PaperFacts extends RecordFacts {
@@ -23,6 +28,9 @@ export interface PaperFacts extends RecordFacts {
   readonly events: readonly EventRow[];
   readonly scans: readonly ScanRow[];
   readonly certificate: Certificate;
+  readonly fitting: FittingData;
+  /** QR code of the link by which the sender tells how it went; undefined where there is none. */
+  readonly linkCode: string | undefined;
 }
 
 /** Where the job is opened, for the code on its papers. */
@@ -45,20 +53,29 @@ export async function loadPaperFacts(
     last: events.at(-1)?.hash ?? '',
     brokenAt: await findBrokenEvent(db, view.job.id)
   };
+  const post = await describePost(deps, view);
   return {
     ...{ view, events, scans, wayBack, chain },
+    fitting: fittingOf(view, post?.link?.answerBy),
+    linkCode: post?.link && drawCode(`${origin}${post.link.path}`),
     job: describeJob(deps, view, role),
     acts: events.map(describeAct),
     writes: await describeWrites(db, view.job.id),
     certificate: certifyJob(view, { before, signed: signedIn(wayBack) }),
     printedAt: deps.clock.now(),
-    code: toSVG({ bcid: 'qrcode', text: addressOf(origin, jobNumber) })
+    code: drawCode(addressOf(origin, jobNumber))
   };
 }
 
-export function layPaper(kind: PaperKind, facts: PaperFacts): Paper {
-  return kind === 'record' ? layRecord(facts) : layCertificate(facts);
-}
+const LAY: Record<PaperKind, (facts: PaperFacts) => Paper> = {
+  record: layRecord,
+  certificate: layCertificate,
+  fitting: ({ fitting, linkCode }) => layFitting(fitting, linkCode)
+};
+
+export const layPaper = (kind: PaperKind, facts: PaperFacts): Paper => LAY[kind](facts);
+
+const drawCode = (text: string) => toSVG({ bcid: 'qrcode', text });
 
 const describeAct = ({ seq, at, personName, kind, data, hash }: EventRow): ActData => ({
   ...{ seq, at, person: personName, kind, data, hash }

@@ -1,7 +1,7 @@
 import { parseHex } from '@badger/core/base/bytes';
 import { compareCoding } from '@badger/core/return/compare-coding';
 import { judgeReturnSteps, readReturn, type StepView } from '@badger/core/return/read-return';
-import { planReturn, type ReturnStep } from '@badger/core/return/return-plan';
+import { planReturn, type ReturnFacts, type ReturnStep } from '@badger/core/return/return-plan';
 import { onlyReads, onlyTells } from '@badger/core/return/step-acts';
 import { functionsOf } from '@badger/core/return/functions';
 import { listLeft, type LeftFault } from '@badger/core/return/left-faults';
@@ -28,18 +28,24 @@ export interface ReturnOf extends Pick<JobState, 'shape' | 'access' | 'profile' 
   readonly ending: Pick<JobState['ending'], 'scannedAfter'>;
 }
 
+/** The step that is done when whoever fitted the unit elsewhere has told how it went. */
+export const SENDER_STEP = 'sender-told';
+
 /** The steps of the way back of a job. */
-export function planOf(view: ReturnOf): ReturnStep[] {
+export const planOf = (view: ReturnOf): ReturnStep[] => planReturn(factsOfPlan(view));
+
+/** What the way back is planned from. */
+export function factsOfPlan(view: ReturnOf): ReturnFacts {
   const { shape, access, profile, job, records } = view;
   const kind = access?.spec?.kind;
-  return planReturn({
+  return {
     shape,
     // a new unit is plugged in too, though nothing of it was opened
     opened: kind === 'obd' ? (shape.reason === 'new-module' ? 'bench' : undefined) : kind,
     byPost: (records.arrival?.how ?? 'vehicle') !== 'vehicle',
     afterFit: profile?.afterFit ?? [],
     complaint: shape.vehicleKnown ? job.complaint : ''
-  });
+  };
 }
 
 /** How every step stands. */
@@ -107,7 +113,7 @@ export function describeReturn(
   };
 }
 
-function describeStep({ step, state, last }: StepView<ReturnNoteRow>): StepData {
+export function describeStep({ step, state, last }: StepView<ReturnNoteRow>): StepData {
   const { id, phase, shared, does, fit } = step;
   const [fromC, toC] = fit?.temperatureC ?? [];
   return {

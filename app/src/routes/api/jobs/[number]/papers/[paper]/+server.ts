@@ -2,18 +2,16 @@ import { fail } from '@badger/core/base/result';
 import { deps } from '$lib/server/app-root.ts';
 import { parseJobNumber } from '$lib/server/http/ids.ts';
 import { requirePerson, respond } from '$lib/server/http/respond.ts';
-import { layPaper, loadPaperFacts } from '$lib/server/services/papers/job-papers.ts';
+import { layPaper, loadPaperFacts, PAPER_KINDS } from '$lib/server/services/papers/job-papers.ts';
 import { renderPdf } from '$lib/server/papers/render-pdf.ts';
 import type { RequestHandler } from './$types';
-
-const KINDS = ['record', 'certificate'] as const;
 
 /** A paper of a job as PDF: `?size=letter` for the other sheet. */
 export const GET: RequestHandler = async ({ params, url, locals }) => {
   const person = requirePerson(locals.person);
   if (!person.ok) return respond(person);
   const jobNumber = parseJobNumber(params.number);
-  const kind = KINDS.find((k) => k === params.paper);
+  const kind = PAPER_KINDS.find((k) => k === params.paper);
   const facts =
     kind &&
     (await loadPaperFacts(deps(), { jobNumber, role: person.value.role, origin: url.origin }));
