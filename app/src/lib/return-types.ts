@@ -4,6 +4,7 @@ import type { ActSeen, VehicleAct } from '@badger/core/return/act';
 import type { ComparedField } from '@badger/core/return/compare-coding';
 import type { StartSample } from '@badger/core/return/judge-start';
 import type { FunctionId, FunctionResults } from '@badger/core/return/functions';
+import type { SleepSpec } from '@badger/core/return/recipe';
 import type { LeftFault } from '@badger/core/return/left-faults';
 import type { NoteState, StepState } from '@badger/core/return/read-return';
 import type { ReturnPhase, SharedStep, StepDoes } from '@badger/core/return/return-plan';
@@ -33,6 +34,11 @@ export interface StepEvidence {
   readonly exceptions?: readonly string[];
   readonly signedBy?: string;
   readonly signature?: Strokes;
+  /** The complaint: tried for so long, and whether it showed. Units: minutes. */
+  readonly shown?: boolean;
+  readonly triedMinutes?: number;
+  /** Of the sleeping vehicle. Units: mA. */
+  readonly currentMa?: number;
   /** What became of the old parts, and who has them. */
   readonly parts?: OldParts;
   readonly partsTo?: string;
@@ -86,6 +92,8 @@ export interface ReturnData {
   readonly codings: readonly CodingData[];
   /** Keys that were registered here. */
   readonly keysRegistered: number;
+  /** What the sleeping vehicle may draw; undefined where the family asks for nothing. */
+  readonly sleep: SleepSpec | undefined;
   /** Functions of a unit of this kind, and what was seen of each. */
   readonly functions: readonly FunctionId[];
   readonly functionResults: FunctionResults;

@@ -8,6 +8,7 @@ import { certify, type CertificateFacts } from './certify.ts';
 const steps = (state: StepState) =>
   planReturn({
     ...{ shape: shapeOf('failed-module'), opened: 'boot', byPost: false, complaint: 'stalls' },
+    sleep: true,
     afterFit: [{ id: 'vin', name: 'VIN', how: 'seen', minutes: 5, does: 'write-vin' }]
   }).map((step) => ({ step, state }));
 const PROVEN: CertificateFacts = {

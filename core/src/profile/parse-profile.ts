@@ -80,6 +80,7 @@ function toProfile(doc: ProfileDocument): Profile {
     afterFit: doc.afterFit,
     risks: doc.risks,
     wear: doc.wear ?? [],
+    sleep: doc.sleep,
     typicalMinutes: {
       read: spanOf(doc.typicalMinutes?.readMinutes),
       write: spanOf(doc.typicalMinutes?.writeMinutes)

@@ -262,6 +262,8 @@ export interface Profile {
   readonly risks: readonly Risk[];
   readonly wear: readonly WearValue[];
   /** Rules of thumb of the trade. Units: minutes, from and to. */
+  /** What the sleeping vehicle may draw; undefined where the family asks for nothing. Units: mA, minutes. */
+  readonly sleep: { readonly maxMa: number; readonly afterMinutes: number } | undefined;
   readonly typicalMinutes: { readonly read: Span | undefined; readonly write: Span | undefined };
   readonly identity: readonly IdentityField[];
   readonly checksums: readonly ChecksumRule[];

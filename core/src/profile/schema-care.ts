@@ -73,6 +73,23 @@ export const typicalMinutes = {
   }
 } as const;
 
+/** The sleeping vehicle draws no more. */
+export const sleep = {
+  type: 'object',
+  description: 'What the sleeping vehicle may draw once this unit is back in it.',
+  additionalProperties: false,
+  required: ['maxMa', 'afterMinutes'],
+  properties: {
+    maxMa: { type: 'integer', minimum: 1, maximum: 5000, description: 'At most so much.' },
+    afterMinutes: {
+      type: 'integer',
+      minimum: 1,
+      maximum: 240,
+      description: 'So long after it was locked.'
+    }
+  }
+} as const;
+
 export const expectedFault = {
   type: 'object',
   additionalProperties: false,

@@ -1,6 +1,6 @@
 import type { Static } from 'typebox';
 import { id, name } from './schema-basics.ts';
-import { afterFit, expectedFault, risk, typicalMinutes, wearValue } from './schema-care.ts';
+import { afterFit, expectedFault, risk, sleep, typicalMinutes, wearValue } from './schema-care.ts';
 import { identityField, label, matchRule, otherMake, supersession } from './schema-identity.ts';
 import { field } from './schema-field.ts';
 import { checksum, clone, region, secret, transform } from './schema-memory.ts';
@@ -100,6 +100,7 @@ export const profileSchema = {
     risks: { type: 'array', items: risk, description: 'What may go wrong, and what lowers it.' },
     wear: { type: 'array', items: wearValue, description: 'Values that tell the wear.' },
     exercise,
+    sleep,
     typicalMinutes,
     expectedBenchFaults: {
       type: 'array',

@@ -71,7 +71,8 @@ const profile: Profile = {
   accesses: [],
   securityData: false,
   expectedBenchFaults: [],
-  exercise: undefined
+  exercise: undefined,
+  sleep: undefined
 };
 const image = () => {
   const bytes = Uint8Array.from({ length: 1024 }, (_, i) => (i * 7 + (i >> 4)) & 0xff);

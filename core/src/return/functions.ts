@@ -8,9 +8,9 @@ export type FunctionId =
   | 'main-task';
 
 /** What was seen of one: `absent`: this vehicle does not have it. */
-export type FunctionResult = 'works' | 'fails' | 'absent';
+export const FUNCTION_RESULTS = ['works', 'fails', 'absent'] as const;
 
-export const FUNCTION_RESULTS: readonly FunctionResult[] = ['works', 'fails', 'absent'];
+export type FunctionResult = (typeof FUNCTION_RESULTS)[number];
 
 const BODY: readonly FunctionId[] = [
   ...(['lights', 'indicators', 'brake-lamps', 'wipers', 'horn', 'locks', 'windows'] as const),

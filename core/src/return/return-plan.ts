@@ -10,16 +10,17 @@ export type SharedStep =
   | ('solder' | 'chip-back' | 'pads' | 'legs' | 'case' | 'plug')
   | ('battery-off' | 'fitted' | 'battery-on' | 'support' | 'start' | 'start-again')
   | ('complaint' | 'sent-back' | 'sender-told' | 'post-scan' | 'faults' | 'functions')
-  | 'old-parts';
+  | ('old-parts' | 'sleep');
 
 /**
  * How a step is known to be done. `look`: a person looks and says so. `photo`: the same, and a picture proves something. `start`: the application
  * watches the start. `scan`: a scan after the work that was kept. `faults`: that scan is free of faults, or somebody signed for what is left.
- * `functions`: each one is tried and ticked. `old-parts`: who has them. The others are done, or read, by the application at the vehicle.
+ * `functions`: each one is tried and ticked. `old-parts`: who has them. `complaint`: tried for so long, and whether it showed. `sleep`: the current of the sleeping vehicle. The others are done, or read, by the application at the vehicle.
  */
 export type StepDoes =
   | Exclude<NonNullable<AfterFit['does']>, 'drive'>
-  | ('photo' | 'start' | 'scan' | 'faults' | 'functions' | 'old-parts');
+  | ('photo' | 'start' | 'scan' | 'faults' | 'functions' | 'old-parts')
+  | ('complaint' | 'sleep');
 
 /** One step of the way back. */
 export interface ReturnStep {
@@ -41,6 +42,8 @@ export interface ReturnFacts {
   readonly afterFit: readonly AfterFit[];
   /** The complaint, and how long it takes to show. Units: min. */
   readonly complaint: string;
+  /** The family asks for the current of the sleeping vehicle. */
+  readonly sleep: boolean;
 }
 
 /** What has to be looked at before a case is closed, by the way in. Source: common practice. */
@@ -67,7 +70,8 @@ export function planReturn({
   opened,
   byPost,
   afterFit,
-  complaint
+  complaint,
+  sleep
 }: ReturnFacts): ReturnStep[] {
   const closeUp = (opened && CLOSE_UP[opened]) ?? [];
   const steps = closeUp.map((id) => shared('close-up', id, PHOTOS.includes(id) ? 'photo' : 'look'));
@@ -92,7 +96,8 @@ export function planReturn({
   });
   // a new unit knows neither vehicle nor keys: it starts nothing before it was taught
   steps.push(...(shape.reason === 'new-module' ? [...fits, ...starts] : [...starts, ...fits]));
-  if (complaint.trim() !== '') steps.push(shared('complaint', 'complaint', 'look'));
+  if (complaint.trim() !== '') steps.push(shared('complaint', 'complaint', 'complaint'));
+  if (sleep) steps.push(shared('complaint', 'sleep', 'sleep'));
   steps.push(
     shared('proof', 'post-scan', 'scan'),
     shared('proof', 'faults', 'faults'),

@@ -19,7 +19,8 @@ const fit = (id: string, does?: AfterFit['does']): AfterFit => ({
 });
 const FACTS: ReturnFacts = {
   ...{ shape: shapeOf('failed-module'), opened: 'boot', byPost: false },
-  ...{ afterFit: [fit('vin', 'write-vin'), fit('drive', 'drive')], complaint: 'stalls' }
+  ...{ afterFit: [fit('vin', 'write-vin'), fit('drive', 'drive')], complaint: 'stalls' },
+  sleep: false
 };
 const ids = (change: Partial<ReturnFacts> = {}) =>
   planReturn({ ...FACTS, ...change }).map((s) => s.id);
@@ -32,6 +33,8 @@ describe('the way back is planned', () => {
       ...['functions', 'old-parts']
     ]);
     expect(ids({ opened: 'lifted' })[0]).toBe('chip-back');
+    const asleep = ids({ sleep: true });
+    expect(asleep[asleep.indexOf('complaint') + 1]).toBe('sleep');
     expect(ids({ opened: undefined, complaint: ' ' })).toEqual([
       ...['start', 'start-again', 'fit-vin', 'fit-drive', 'post-scan', 'faults'],
       ...['functions', 'old-parts']

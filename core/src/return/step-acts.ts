@@ -26,7 +26,7 @@ const LOOKED_AT: readonly StepDoes[] = ['look', 'photo', 'try-keys', 'clear-faul
 /** A person looks at it and says so without further words. */
 export const isLookedAt = (does: StepDoes): boolean => LOOKED_AT.includes(does);
 
-const SHOWN: readonly StepDoes[] = ['faults', 'functions', 'old-parts'];
+const SHOWN: readonly StepDoes[] = ['faults', 'functions', 'old-parts', 'complaint', 'sleep'];
 
 /** What was seen of it is told point by point, not with one word. */
 export const isToldByPoint = (does: StepDoes): boolean => SHOWN.includes(does);

@@ -70,6 +70,7 @@ export const STEP_WORDS: Readonly<
     how: 'Each fault that is left is put right, or somebody signs that it may stay.'
   },
   functions: { name: 'Functions tried one by one', how: 'Whatever this unit drives or measures.' },
+  sleep: { name: 'Sleep current measured', how: 'Locked, left alone, measured when it sleeps.' },
   'old-parts': {
     name: 'Old parts given back or kept',
     how: 'What becomes of the unit that was taken out, and who has it.'

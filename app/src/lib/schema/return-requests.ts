@@ -31,6 +31,11 @@ export const noteReturnStep = {
     },
     signedBy: { type: 'string', maxLength: 120 },
     signature: strokes,
+    /** The complaint: tried for so long, and whether it showed. Units: minutes. */
+    shown: { type: 'boolean' },
+    triedMinutes: { type: 'number', minimum: 0, maximum: 10_000 },
+    /** Of the sleeping vehicle. Units: mA. */
+    currentMa: { type: 'number', minimum: 0, maximum: 100_000 },
     /** What became of the old parts, and who has them. */
     parts: { enum: OLD_PARTS },
     partsTo: { type: 'string', maxLength: 120 }

@@ -102,7 +102,6 @@
     display: flex;
     gap: 12px;
     align-items: center;
-    justify-content: space-between;
     flex-wrap: wrap;
   }
 </style>

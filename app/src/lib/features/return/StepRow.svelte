@@ -16,6 +16,7 @@
   import FunctionsForm from './FunctionsForm.svelte';
   import LeftFaults from './LeftFaults.svelte';
   import OldPartsForm from './OldPartsForm.svelte';
+  import RecipeForm from './RecipeForm.svelte';
   import StartWatch from './StartWatch.svelte';
   import TeachForm from './TeachForm.svelte';
 
@@ -71,6 +72,9 @@
     {#if shown}
       {#if step.does === 'functions'}<FunctionsForm {job} {step} {wayBack} />{/if}
       {#if step.does === 'old-parts'}<OldPartsForm {job} {step} />{/if}
+      {#if step.does === 'complaint' || step.does === 'sleep'}
+        <RecipeForm {job} {step} {wayBack} />
+      {/if}
       {#if actsOf(step.does).length > 0 && may('vehicle.teach')}
         <TeachForm {job} {step} {wayBack} {stationId} busy={acting !== undefined} />
       {/if}

@@ -43,12 +43,21 @@ export function lastWords(last: StepNoteData | undefined): string {
     problem ? messageOfProblem(problem).title : '',
     seen?.temperatureC === undefined ? '' : `at ${seen.temperatureC} °C`,
     untold.length > 0 ? `not told: ${untold.join(', ')}` : '',
+    recipeWords(last.evidence),
     functionWords(last.evidence.functions),
     exceptions.length > 0 ? `${exceptions.join(', ')}: may stay, signed by ${signedBy ?? ''}` : '',
     parts ? `${OLD_PARTS_WORDS[parts]}, ${partsTo ?? ''}` : '',
     last.note
   ].filter((s) => s !== '');
   return said.join(' · ');
+}
+
+/** What was tried again, for how long, and what was seen. */
+function recipeWords({ shown, triedMinutes, currentMa }: StepNoteData['evidence']): string {
+  const time = triedMinutes === undefined ? '' : `${triedMinutes} min`;
+  if (currentMa !== undefined) return `${currentMa} mA after ${time}`;
+  if (shown === undefined) return '';
+  return shown ? `it shows again${time ? `, tried ${time}` : ''}` : `did not show in ${time}`;
 }
 
 /** What was seen of the functions: what fails by name, else how many work. */

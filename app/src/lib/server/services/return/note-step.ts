@@ -53,8 +53,13 @@ export async function noteStep(
 }
 
 /** The same for the chain of acts: who signed for what is not only a row beside it. */
-function inWords({ functions, exceptions, signedBy, parts, partsTo }: StepEvidence) {
+function inWords(evidence: StepEvidence) {
+  const { functions, exceptions, signedBy, parts, partsTo } = evidence;
+  const { shown, triedMinutes, currentMa } = evidence;
   return {
+    ...(shown === undefined ? {} : { shown }),
+    ...(triedMinutes === undefined ? {} : { triedMinutes }),
+    ...(currentMa === undefined ? {} : { currentMa }),
     ...(functions
       ? {
           functions: Object.entries(functions)

@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '@badger/core/base/result';
 import { LEAST_REASON } from '@badger/core/job/close';
 import { functionsOf, stateOfFunctions, type FunctionId } from '@badger/core/return/functions';
+import { judgeComplaint, judgeSleep, type SleepSpec } from '@badger/core/return/recipe';
 import type { NoteState } from '@badger/core/return/read-return';
 import { isToldByPoint } from '@badger/core/return/step-acts';
 import type { ReturnStep, StepDoes } from '@badger/core/return/return-plan';
@@ -15,6 +16,9 @@ export interface PointFacts {
   readonly familyKind: string | undefined;
   /** Faults that the scan after the work left, by key. */
   readonly left: readonly string[];
+  /** How long the complaint takes to show; undefined: nobody could say. Units: min. */
+  readonly takesMinutes: number | undefined;
+  readonly sleep: SleepSpec | undefined;
 }
 
 /** What is kept of a step that is told point by point. */
@@ -25,15 +29,16 @@ export interface Told {
 
 type Reads = (said: Said, facts: PointFacts) => Result<Told>;
 
+/** How a note says what was tried. */
+const NOTED = { done: 'seen', wrong: 'wrong', open: 'noted' } as const;
+
 const READS: Partial<Record<StepDoes, Reads>> = {
   functions: ({ functions = {} }, { familyKind }) => {
     const asked = functionsOf(familyKind);
     const given = Object.keys(functions);
     if (given.length === 0 || given.some((id) => !asked.includes(id as FunctionId)))
       return fail('return.step.unshown');
-    const stands = stateOfFunctions(asked, functions);
-    const state = { done: 'seen', wrong: 'wrong', open: 'noted' } as const;
-    return ok({ state: state[stands], evidence: { functions } });
+    return ok({ state: NOTED[stateOfFunctions(asked, functions)], evidence: { functions } });
   },
   faults: ({ exceptions = [], signedBy = '', signature = [], note }, { left }) => {
     if (exceptions.length === 0 || exceptions.some((key) => !left.includes(key)))
@@ -43,6 +48,20 @@ const READS: Partial<Record<StepDoes, Reads>> = {
       return fail('return.step.unsigned');
     const evidence = { exceptions, signedBy: signedBy.trim(), signature };
     return ok({ state: 'seen', evidence });
+  },
+  complaint: ({ shown, triedMinutes }, { takesMinutes }) => {
+    if (shown === undefined) return fail('return.step.unshown');
+    const state = NOTED[judgeComplaint(shown, triedMinutes, takesMinutes)];
+    return ok({
+      state,
+      evidence: { shown, ...(triedMinutes === undefined ? {} : { triedMinutes }) }
+    });
+  },
+  sleep: ({ currentMa, triedMinutes }, { sleep }) => {
+    if (!sleep || currentMa === undefined || triedMinutes === undefined)
+      return fail('return.step.unshown');
+    const state = NOTED[judgeSleep(sleep, currentMa, triedMinutes)];
+    return ok({ state, evidence: { currentMa, triedMinutes } });
   },
   'old-parts': ({ parts, partsTo = '' }) => {
     if (parts === undefined || partsTo.trim().length < LEAST_NAME)

@@ -17,7 +17,11 @@ import type { PointFacts } from './point-evidence.ts';
 
 /** As much of a job as its way back rests on. */
 export interface ReturnOf extends Pick<JobState, 'shape' | 'access' | 'profile' | 'standingWrite'> {
-  readonly job: { readonly complaint: string; readonly vin: string };
+  readonly job: {
+    readonly complaint: string;
+    readonly vin: string;
+    readonly showsMinutes: number | null;
+  };
   readonly records: {
     readonly arrival: { readonly how: string } | undefined;
     readonly returnNotes: readonly ReturnNoteRow[];
@@ -44,7 +48,8 @@ export function factsOfPlan(view: ReturnOf): ReturnFacts {
     opened: kind === 'obd' ? (shape.reason === 'new-module' ? 'bench' : undefined) : kind,
     byPost: (records.arrival?.how ?? 'vehicle') !== 'vehicle',
     afterFit: profile?.afterFit ?? [],
-    complaint: shape.vehicleKnown ? job.complaint : ''
+    complaint: shape.vehicleKnown ? job.complaint : '',
+    sleep: profile?.sleep !== undefined
   };
 }
 
@@ -62,7 +67,10 @@ export function viewSteps(deps: Deps, view: ReturnOf): StepView<ReturnNoteRow>[]
 /** What a step that is told point by point is told by. */
 export function pointFactsOf(view: ReturnOf): PointFacts {
   const left = leftAfter(view, []) ?? [];
-  return { familyKind: view.profile?.kind, left: left.map((f) => f.key) };
+  return {
+    ...{ familyKind: view.profile?.kind, left: left.map((f) => f.key) },
+    ...{ takesMinutes: view.job.showsMinutes ?? undefined, sleep: view.profile?.sleep }
+  };
 }
 
 /** What the scan after the work left to be explained; undefined where there is no such scan. */
@@ -100,6 +108,7 @@ export function describeReturn(
     keysRegistered: returnNotes.filter(
       (n) => n.evidence.act === 'register-key' && n.state === 'done'
     ).length,
+    sleep: view.profile?.sleep,
     functions: functionsOf(view.profile?.kind),
     // opened again, nothing is known of any
     functionResults:
