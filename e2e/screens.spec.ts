@@ -11,6 +11,8 @@ const PAGES = [
   '/families/HV-EC4',
   '/shop',
   '/jobs/2031/record',
+  '/jobs/2031/certificate',
+  '/bundle',
   '/jobs/2031/wiring/original',
   '/power',
   '/power/trace',

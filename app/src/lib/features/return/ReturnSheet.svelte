@@ -20,6 +20,8 @@
   const changes = $derived(extras.changes);
   const wayBack = $derived(extras.wayBack);
   const stand = $derived(wayBack && messageOfJudgement(wayBack.judgement));
+  /** The stop says it already. */
+  const told = $derived(wayBack?.judgement.code === job.line.return.code);
   /** Nothing is written yet that could go back. */
   const early = $derived(job.target !== undefined && job.line.return.verdict === 'none');
   const open = $derived(listLeftOut(wayBack?.steps ?? []).length);
@@ -34,7 +36,7 @@
     </p>
   {/if}
   <div class="row">
-    {#if wayBack && stand && wayBack.steps.length > 0 && !early}
+    {#if wayBack && stand && wayBack.steps.length > 0 && !early && !told}
       <p class="stand" role="status" aria-label="The way back">
         <VerdictMark verdict={wayBack.judgement.verdict} size={24} />
         <b>{stand.title}.</b>

@@ -35,7 +35,6 @@ export function wordsOf(
 export function lastWords(last: StepNoteData | undefined): string {
   if (!last) return '';
   const { act, problem, judgement, seen, key, keys, untold = [] } = last.evidence;
-  const { exceptions = [], signedBy, parts, partsTo } = last.evidence;
   const said = [
     key && keys ? `key ${key} of ${keys}` : '',
     act ? ACT_WORDS[act] : '',
@@ -43,13 +42,21 @@ export function lastWords(last: StepNoteData | undefined): string {
     problem ? messageOfProblem(problem).title : '',
     seen?.temperatureC === undefined ? '' : `at ${seen.temperatureC} °C`,
     untold.length > 0 ? `not told: ${untold.join(', ')}` : '',
-    recipeWords(last.evidence),
-    functionWords(last.evidence.functions),
-    exceptions.length > 0 ? `${exceptions.join(', ')}: may stay, signed by ${signedBy ?? ''}` : '',
-    parts ? `${OLD_PARTS_WORDS[parts]}, ${partsTo ?? ''}` : '',
+    ...pointWords(last.evidence),
     last.note
   ].filter((s) => s !== '');
   return said.join(' · ');
+}
+
+/** What was told point by point. */
+function pointWords(evidence: StepNoteData['evidence']): string[] {
+  const { exceptions = [], signedBy = '', parts, partsTo = '' } = evidence;
+  return [
+    recipeWords(evidence),
+    functionWords(evidence.functions),
+    exceptions.length > 0 ? `${exceptions.join(', ')}: may stay, signed by ${signedBy}` : '',
+    parts ? `${OLD_PARTS_WORDS[parts]}, ${partsTo}` : ''
+  ];
 }
 
 /** What was tried again, for how long, and what was seen. */
