@@ -75,7 +75,8 @@ function sumUp({ closed, result }: CertificateFacts, statements: readonly Judgem
   if (!closed) return judge('none', 'paper.job.open');
   const wrong = count('stop');
   if (wrong > 0) return judge('stop', 'paper.job.wrong', { wrong });
-  if (result === undefined || result === 'ended' || result === 'unit-dead')
+  // what was not repaired is not certified, however well it was looked at; and nothing certifies nothing
+  if (result === undefined || !REPAIRED.includes(result) || statements.length === 0)
     return judge('look', 'paper.job.unreached');
   const exceptions = count('look');
   return exceptions > 0
