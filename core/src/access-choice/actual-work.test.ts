@@ -48,7 +48,11 @@ describe('a quote against what it came to', () => {
   });
   it('is unknown where no time was kept or the shop has no rate', () => {
     expect(compareMoney(lines, undefined, '68.00').actualNet).toBeUndefined();
-    expect(compareMoney(lines, { minutes: 1, running: false }, '').actualNet).toBeUndefined();
+    const none = [{ text: 'Work', amount: '0.00', minutes: 0 }];
+    expect(compareMoney(none, { minutes: 1, running: false }, '').actualNet).toBeUndefined();
+    expect(compareMoney(none, { minutes: 60, running: false }, '68.00').actualNet).toBe('68.00');
+    // at the rate that was quoted, whatever the shop asks since
+    expect(compareMoney(lines, { minutes: 120, running: false }, '99.00').actualNet).toBe('276.00');
     expect(compareMoney(lines.slice(1), undefined, '').actualNet).toBe('140.00');
   });
 });

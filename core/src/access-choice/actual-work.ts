@@ -61,18 +61,25 @@ export interface Money {
   readonly difference: string | undefined;
 }
 
-/** A quote against what it came to: work by the time that was kept at the shop's rate, everything else as quoted. Total. Example: 90 minutes quoted and 120 worked at 68.00 are 34.00 more. */
+/** A quote against what it came to: work by the time that was kept, at the rate that was quoted (of nothing quoted, the shop's), everything else as quoted. Total. Example: 90 minutes for 102.00 and 120 worked are 34.00 more. */
 export function compareMoney(
   lines: readonly QuoteLine[],
   worked: WorkedTime | undefined,
   hourlyRate: string
 ): Money {
   const rate = parseDecimal(hourlyRate);
+  const priceOf = (quoted: string, quotedMinutes: number, minutes: number) => {
+    const exact =
+      quotedMinutes > 0
+        ? decimal(quoted).times(minutes).div(quotedMinutes)
+        : rate && minutesAt(minutes, rate);
+    return exact && formatDecimal(toCents(exact));
+  };
   const compared = lines.map((l): MoneyLine => {
     const one = { text: l.text, quoted: l.amount };
     if (l.minutes === undefined)
       return { ...one, quotedMinutes: undefined, actualMinutes: undefined, actual: l.amount };
-    const amount = worked && rate && formatDecimal(toCents(minutesAt(worked.minutes, rate)));
+    const amount = worked && priceOf(l.amount, l.minutes, worked.minutes);
     return { ...one, quotedMinutes: l.minutes, actualMinutes: worked?.minutes, actual: amount };
   });
   const sum = (amounts: readonly string[]) => amounts.reduce((s, a) => add(s, decimal(a)), ZERO);

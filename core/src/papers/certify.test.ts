@@ -33,8 +33,16 @@ describe('a certificate', () => {
   });
   it('certifies nothing before the job is closed, and says it where it ended without a repair', () => {
     expect(verdictOf({ closed: false })).toBe('none');
-    for (const result of ['ended', 'unit-dead'] as const)
-      expect(verdictOf({ result })).toBe('look');
+    const ended = [
+      'ended',
+      'unit-dead',
+      'wrong-diagnosis',
+      'unit-judged',
+      'data-handed-over'
+    ] as const;
+    for (const result of ended) expect(verdictOf({ result, written: undefined })).toBe('look');
+    const nothing = { reads: [], written: undefined, steps: [], scan: undefined };
+    expect(verdictOf(nothing)).toBe('look');
     // of the vehicle there is nothing to say where another unit is the cause
     expect(codes({ result: 'wrong-diagnosis', written: undefined })).toEqual([
       'go paper.reads.agree'

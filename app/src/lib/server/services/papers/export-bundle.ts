@@ -165,7 +165,10 @@ function photoPart(
 
 const json = (value: unknown) => new TextEncoder().encode(`${JSON.stringify(value, null, 2)}\n`);
 
-async function recordOf(deps: Deps, { view, job, certificate }: PaperFacts): Promise<BundleRecord> {
+async function recordOf(
+  deps: Deps,
+  { view, job, certificate, chain }: PaperFacts
+): Promise<BundleRecord> {
   const { customer, vehicle, vin, family, complaint, result, resultReason } = job;
   const { judgement, statements } = certificate;
   return {
@@ -185,7 +188,8 @@ async function recordOf(deps: Deps, { view, job, certificate }: PaperFacts): Pro
       const { title, text } = messageOfJudgement(s);
       return { verdict: s.verdict, title, text };
     }),
-    events: await listEventTexts(deps.db, view.job.id)
+    // what somebody else did meanwhile is in the next bundle
+    events: (await listEventTexts(deps.db, view.job.id)).slice(0, chain.length)
   };
 }
 
