@@ -5,6 +5,8 @@ set -uo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 export CI=true FORCE_COLOR=0
 mkdir -p test-results .badger
+# whoever is stopped stops with all that runs for it: no phase begins after that
+trap 'trap - TERM INT; kill -TERM 0; exit 143' TERM INT
 rc=0
 passed=0
 failed=0
