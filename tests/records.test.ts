@@ -256,7 +256,11 @@ describe('two people at once', () => {
         // closed on a proven write, and nothing of what was begun is still open or was proven only after the closing
         expect(Number(rows[0].open)).toBe(0);
         await db.query(`update job set closed_at = null where number = 2031`);
-      } else expect(code(closed as never)).toMatch(/^job\.(work\.running|close\.unverified)$/);
+      } else {
+        // what was left out before a write that ended meanwhile is no word on what the unit holds now
+        const held = /^job\.(work\.running|close\.(unverified|steps))$/;
+        expect(code(closed as never)).toMatch(held);
+      }
     }
   }, 240_000);
 
