@@ -115,15 +115,19 @@ test('the plan: lanes, a task moved by dragging and by form, done, as list, as c
   await plan.getByRole('button', { name: 'Show kit' }).click();
   const block = plan.locator('[data-task="2034/open"]').first();
   await expect(block).toHaveAttribute('data-pinned', 'false');
-  const box = await block.boundingBox();
-  if (!box) throw new Error('no block');
-  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
-  await page.mouse.down();
-  await page.mouse.move(box.x + box.width / 2 + 60, box.y + box.height / 2, { steps: 6 });
-  await page.mouse.move(box.x + box.width / 2 + 90, box.y + box.height / 2, { steps: 6 });
-  await page.mouse.up();
   const moved = plan.locator('[data-task="2034/open"][data-pinned="true"]').first();
-  await expect(moved).toBeVisible();
+  // the plan may be made anew between looking where it is and taking hold of it: then it is taken once more
+  await expect(async () => {
+    const box = await block.boundingBox();
+    if (!box) throw new Error('no block');
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x + 60, y, { steps: 6 });
+    await page.mouse.move(x + 90, y, { steps: 6 });
+    await page.mouse.up();
+    await expect(moved).toBeVisible({ timeout: 5_000 });
+  }).toPass({ timeout: 40_000 });
 
   await plan.getByRole('button', { name: 'Show as list' }).click();
   await plan.getByRole('button', { name: /Change Open the original of job 2034/ }).click();

@@ -203,8 +203,7 @@ describe('the same unit gets new content', () => {
     expect(after.regions.original.map((r) => r.reads.length)).toEqual([2, 2]);
     expect(after.line.write.code).toBe('write.unit.verified');
     expect(await finish(job, { result: 'donor-written' })).toBe('job.close.result');
-    expect(await finish(job, { result: 'unit-rewritten' })).toBe('job.close.steps');
-    await leaveWayBackOut(shop, bench, job);
+    expect(await leaveWayBackOut(shop, bench, job)).toBeGreaterThan(0);
     expect(await finish(job, { result: 'unit-rewritten' })).toBe('ok');
     const closed = await view(job);
     expect(closed.job.result).toBe('unit-rewritten');

@@ -1,4 +1,5 @@
 // A whole shop for a test: an own database, a simulated bench, and the application's services in this process.
+import { finishJob } from '../../app/src/lib/server/services/job/jobs.ts';
 import { leaveOutSteps } from '../../app/src/lib/server/services/return/leave-out.ts';
 import { randomBytes } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
@@ -228,6 +229,12 @@ export async function scanToEnd(
   const job = await findJob(deps.db, jobNumber);
   const [newest] = job ? await listScansOfJob(deps.db, job.id) : [];
   return { refused: undefined, scan: newest };
+}
+
+/** Closes a job whose way back a test does not walk. */
+export async function closeWithoutWayBack(shop: Shop, person: Person, jobNumber: number) {
+  await leaveWayBackOut(shop, person, jobNumber);
+  return finishJob(shop.root.deps, person, { jobNumber });
 }
 
 /** Leaves the way back of a job out, which a test does not walk; gives how many steps that were, or the code. */

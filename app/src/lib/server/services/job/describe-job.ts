@@ -38,13 +38,7 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
     stages: view.shape.stages,
     target: view.shape.target,
     ...describeFiles(deps, view),
-    endings: listEndings({
-      ...view.ending,
-      ...{ returnSteps: view.returnSteps, personRole }
-    }).map((e) => ({
-      ...e,
-      told: needsReason(e.result)
-    })),
+    endings: describeEndings(view, personRole),
     ...{ line: view.line, readsRequired: view.readsRequired },
     next: view.next,
     gateFacts: jobFacts(deps, view, personRole),
@@ -77,6 +71,11 @@ export function describeJob(deps: Deps, view: JobView, personRole: Role): JobDat
       })
     )
   };
+}
+
+function describeEndings({ ending, returnSteps }: JobView, personRole: Role): JobData['endings'] {
+  const endings = listEndings({ ...ending, returnSteps, personRole });
+  return endings.map((e) => ({ ...e, told: needsReason(e.result) }));
 }
 
 /** What stands in the job's own row. */
