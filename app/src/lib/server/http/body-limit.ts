@@ -13,7 +13,7 @@ const LARGE: readonly Large[] = [
   { path: /^\/api\/jobs\/\d+\/reads$/, bytes: 40_000_000 },
   { path: /^\/api\/jobs\/\d+\/photos$/, bytes: 30_000_000 },
   { path: /^\/api\/jobs\/\d+\/scans\/typed$/, bytes: 2_500_000 },
-  { path: /^\/api\/jobs\/\d+\/(authority|return)$/, bytes: 700_000 }
+  { path: /^\/api\/jobs\/\d+\/(authority|return|safe\/handovers)$/, bytes: 700_000 }
 ];
 
 /**
