@@ -3,6 +3,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { NoteReturnStep } from '../app/src/lib/schema/requests.ts';
 import type { Person } from '../app/src/lib/server/repositories/people.ts';
 import { finishJob } from '../app/src/lib/server/services/job/jobs.ts';
+import { loadJobView, type JobView } from '../app/src/lib/server/services/job/job-view.ts';
+import { describeReturn } from '../app/src/lib/server/services/return/view-return.ts';
 import { leaveOutSteps } from '../app/src/lib/server/services/return/leave-out.ts';
 import { noteStep } from '../app/src/lib/server/services/return/note-step.ts';
 import { leaveWayBackOut, plugIn, scanToEnd } from './support/shop.ts';
@@ -87,6 +89,17 @@ describe('functions', () => {
     expect((await wayBackOf(w, job)).functionResults).toEqual({});
     expect(await tell('functions', { functions: all })).toBe('ok');
   });
+  it('what was tried before the unit got another content is not there to be kept again', async () => {
+    const { functions } = await wayBackOf(w, job);
+    const all = Object.fromEntries(functions.map((id) => [id, 'works' as const]));
+    expect((await wayBackOf(w, job)).functionResults).toEqual(all);
+    const view = await loadJobView(w.shop.root.deps, job);
+    if (!view) throw new Error('no job');
+    const endedAt = new Date(w.shop.root.deps.clock.now().getTime() + 1_000);
+    const written = { endedAt, mayHaveChangedAt: null } as JobView['standingWrite'];
+    const told = describeReturn(w.shop.root.deps, { ...view, standingWrite: written });
+    expect(told.functionResults).toEqual({});
+  });
   it('old parts go to somebody', async () => {
     expect(await tell('old-parts', {})).toBe('return.step.unshown');
     expect(await tell('old-parts', { parts: 'kept', partsTo: ' x ' })).toBe('return.step.unshown');
@@ -132,6 +145,11 @@ describe('faults that are left', () => {
     expect(await sign(keys.slice(0, 1))).toBe('ok');
     expect(await state('faults')).toBe('excepted');
     expect((await wayBackOf(w, job)).left?.every((f) => f.signed)).toBe(true);
+    // both that signed stand in the record, not only the last
+    expect((await wayBackOf(w, job)).signings.map((s) => s.exceptions)).toEqual([
+      keys.slice(1),
+      keys.slice(0, 1)
+    ]);
     expect(await say(w, { jobNumber: job, stepId: 'faults' }, { state: 'again' })).toBe('ok');
     expect(await state('faults')).toBe('open');
   });

@@ -67,7 +67,7 @@ export interface MoneyData extends Money {
   readonly quoteNumber: number;
   readonly currency: string;
   readonly taxPercent: string;
-  /** A task has begun and not ended: it is at least that. */
+  /** A task was begun and not ended: it is not counted. */
   readonly running: boolean;
   /** Time of the bench alone. Units: minutes. */
   readonly benchMinutes: number;

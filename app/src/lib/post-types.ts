@@ -1,8 +1,10 @@
 import type { JobData } from './job-types.ts';
 import type { StepData } from './return-types.ts';
 
-/** What whoever fitted a unit elsewhere tells of it. */
-export type PostOutcome = 'runs' | 'fails' | 'later';
+/** What whoever fitted a unit elsewhere tells of it. `later`: it is not in the vehicle yet. */
+export const POST_OUTCOMES = ['runs', 'fails', 'later'] as const;
+
+export type PostOutcome = (typeof POST_OUTCOMES)[number];
 
 export interface PostAnswerData {
   readonly outcome: PostOutcome;

@@ -97,6 +97,14 @@ export interface ReturnData {
   /** Functions of a unit of this kind, and what was seen of each. */
   readonly functions: readonly FunctionId[];
   readonly functionResults: FunctionResults;
+  /** Who signed that faults may stay, and for which; oldest first. */
+  readonly signings: readonly {
+    readonly exceptions: readonly string[];
+    readonly signedBy: string;
+    readonly signature: Strokes;
+    readonly note: string;
+    readonly at: Date;
+  }[];
   /** What the scan after the work left to be explained; undefined where there is none. */
   readonly left: readonly (LeftFault & { readonly signed: boolean })[] | undefined;
 }

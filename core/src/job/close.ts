@@ -36,7 +36,7 @@ export interface CloseFacts {
 export const TRIES_BEFORE_DEAD = 3;
 
 /** What a result demands: the problem of what is missing, undefined when nothing is. */
-type Demand = (facts: CloseFacts) => Problem | undefined;
+type Demand = (facts: Omit<CloseFacts, 'returnSteps'>) => Problem | undefined;
 
 const verifiedWrite: Demand = (f) => {
   if (f.writeRefuted) return problemOf('job.close.refuted');
@@ -69,7 +69,7 @@ const DEMANDS: Record<JobResult, Demand> = {
 };
 
 /** Results with which a vehicle goes out: every step of its way back was seen, or left out by name. */
-const GOES_OUT: readonly JobResult[] = [
+export const GOES_OUT: readonly JobResult[] = [
   ...(['donor-written', 'unit-rewritten', 'unit-recovered'] as const),
   ...(['new-unit-taught', 'unit-repaired'] as const)
 ];
@@ -101,11 +101,9 @@ export function listEndings(
 /** A result of the job's own kind is there, whatever the way back still asks for. */
 export function isReached(facts: Omit<CloseFacts, 'personRole' | 'returnSteps'>): boolean {
   if (facts.workRunning) return false;
-  const all = { ...facts, personRole: 'trainee', returnSteps: NO_STEPS } as const;
+  const all = { ...facts, personRole: 'trainee' } as const;
   return facts.shape.results.some((result) => DEMANDS[result](all) === undefined);
 }
-
-const NO_STEPS: Judgement = { verdict: 'none', code: 'return.steps.done', params: { steps: 0 } };
 
 /** True where the end is told in words. */
 export function needsReason(result: JobResult): boolean {

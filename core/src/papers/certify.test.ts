@@ -27,7 +27,12 @@ describe('a certificate', () => {
     expect(verdictOf({})).toBe('go');
     expect(codes({})).toEqual([
       ...['go paper.reads.agree', 'go paper.unit.proven', 'go paper.unit.runs'],
-      ...['go paper.start.done', 'go paper.fit.done', 'go paper.complaint.done'],
+      ...[
+        'go paper.refit.done',
+        'go paper.start.done',
+        'go paper.fit.done',
+        'go paper.complaint.done'
+      ],
       ...['go paper.faults.gone', 'go paper.functions.done']
     ]);
   });
@@ -61,6 +66,21 @@ describe('a certificate', () => {
     );
     expect(codes({ scan: undefined })).toContain('look paper.faults.unscanned');
   });
+  it('of work by post is Go only where whoever fitted it told that it runs', () => {
+    const byPost = (state: StepState) =>
+      planReturn({
+        ...{ shape: shapeOf('failed-module'), opened: 'boot', byPost: true, complaint: 'stalls' },
+        ...{ sleep: false, afterFit: [] }
+      }).map((step) => ({ step, state: step.shared === 'sender-told' ? state : 'done' }));
+    const post = (state: StepState) => ({ steps: byPost(state), scan: undefined });
+    expect(verdictOf(post('done'))).toBe('go');
+    expect(codes(post('done'))).toContain('go paper.sender.runs');
+    // no word came
+    expect(verdictOf(post('waived'))).toBe('look');
+    expect(codes(post('waived'))).toContain('look paper.sender.silent');
+    expect(codes(post('open'))).toContain('look paper.sender.silent');
+    expect(verdictOf(post('wrong'))).toBe('stop');
+  });
   it('is never Go with anything open, left out, signed for or wrong', () => {
     const states: StepState[] = [
       ...(['open', 'waiting', 'running', 'waived', 'excepted', 'refused', 'wrong', 'half'] as const)
@@ -69,9 +89,8 @@ describe('a certificate', () => {
       fc.property(fc.nat(steps('done').length - 1), fc.constantFrom(...states), (at, state) => {
         const worse = steps('done').map((s, i) => (i === at ? { ...s, state } : s));
         const { step } = worse[at] as (typeof worse)[number];
-        // close up, refit and old parts are told in the record, not to the customer; of faults the scan counts
-        const told = ['first-start', 'after-fit', 'complaint'].includes(step.phase);
-        if (!told && step.shared !== 'functions') return;
+        // of the scan and its faults what was scanned counts
+        if (step.does === 'scan' || step.does === 'faults') return;
         expect(verdictOf({ steps: worse })).not.toBe('go');
       })
     );

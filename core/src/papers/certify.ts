@@ -1,7 +1,8 @@
 import { judge, type Judgement } from '../base/verdict.ts';
+import { GOES_OUT } from '../job/close.ts';
 import type { JobResult } from '../job/shape.ts';
 import type { StepView } from '../return/read-return.ts';
-import type { ReturnPhase } from '../return/return-plan.ts';
+import type { ReturnPhase, SharedStep } from '../return/return-plan.ts';
 
 /** One region of the unit that the work rests on. */
 export interface CertifiedReads {
@@ -49,18 +50,12 @@ export interface Certificate {
   readonly statements: readonly Judgement[];
 }
 
-/** Results that leave a vehicle as it should be; after every other one there is nothing to certify of the vehicle. */
-const REPAIRED: readonly JobResult[] = [
-  ...(['donor-written', 'unit-rewritten', 'new-unit-taught'] as const),
-  ...(['unit-recovered', 'unit-repaired'] as const)
-];
-
 /**
  * States what was seen, and just as plainly what was not. A job that is not closed certifies nothing, whatever was seen of it; one that ended without its result
  * says so. Total.
  */
 export function certify(facts: CertificateFacts): Certificate {
-  const vehicle = facts.result === undefined || REPAIRED.includes(facts.result);
+  const vehicle = facts.result === undefined || GOES_OUT.includes(facts.result);
   const statements = [
     ...facts.reads.flatMap(stateReads),
     ...(facts.written ? stateWrite(facts.written) : []),
@@ -76,7 +71,7 @@ function sumUp({ closed, result }: CertificateFacts, statements: readonly Judgem
   const wrong = count('stop');
   if (wrong > 0) return judge('stop', 'paper.job.wrong', { wrong });
   // what was not repaired is not certified, however well it was looked at; and nothing certifies nothing
-  if (result === undefined || !REPAIRED.includes(result) || statements.length === 0)
+  if (result === undefined || !GOES_OUT.includes(result) || statements.length === 0)
     return judge('look', 'paper.job.unreached');
   const exceptions = count('look');
   return exceptions > 0
@@ -112,19 +107,36 @@ type Standing = 'done' | 'waived' | 'open' | 'wrong';
 
 function stateVehicle({ steps, scan }: CertificateFacts): Judgement[] {
   const of = (phase: ReturnPhase) => steps.filter(({ step }) => step.phase === phase);
-  const functions = steps.filter(({ step }) => step.shared === 'functions');
+  const one = (shared: SharedStep) => steps.filter(({ step }) => step.shared === shared);
   return [
+    ...stateGroup(steps.filter(isHandwork), REFIT),
+    ...stateGroup(one('sender-told'), SENDER),
     ...stateGroup(of('first-start'), START),
     ...stateGroup(of('after-fit'), FIT),
     ...stateGroup(of('complaint'), COMPLAINT),
     ...stateFaults(steps, scan),
-    ...stateGroup(functions, FUNCTIONS)
+    ...stateGroup(one('functions'), FUNCTIONS)
   ];
 }
+
+/** Closing up, putting in, sending back, old parts: what is done with hands around the rest. */
+const isHandwork = ({ step: { phase } }: Steps[number]) =>
+  phase === 'close-up' || phase === 'refit' || phase === 'hand-over';
 
 /** What a group of steps comes to, by how it stands. */
 type Says = (standing: Standing, steps: number) => Judgement;
 
+const REFIT: Says = (s, steps) => {
+  if (s === 'wrong') return judge('stop', 'paper.refit.wrong', { steps });
+  if (s === 'open') return judge('look', 'paper.refit.open', { steps });
+  return s === 'waived'
+    ? judge('look', 'paper.refit.waived', { steps })
+    : judge('go', 'paper.refit.done', { steps });
+};
+const SENDER: Says = (s) => {
+  if (s === 'wrong') return judge('stop', 'paper.sender.fails');
+  return s === 'done' ? judge('go', 'paper.sender.runs') : judge('look', 'paper.sender.silent');
+};
 const START: Says = (s) => {
   if (s === 'wrong') return judge('stop', 'paper.start.wrong');
   if (s === 'open') return judge('look', 'paper.start.open');

@@ -35,6 +35,13 @@ export interface PaperCodes {
   'paper.reads.agree': { region: string; agreeing: number; total: number };
   'paper.reads.accepted': { region: string };
   'paper.reads.unsure': { region: string; total: number };
+  'paper.refit.done': { steps: number };
+  'paper.refit.open': { steps: number };
+  'paper.refit.waived': { steps: number };
+  'paper.refit.wrong': { steps: number };
+  'paper.sender.fails': None;
+  'paper.sender.runs': None;
+  'paper.sender.silent': None;
   'paper.start.done': None;
   'paper.start.open': None;
   'paper.start.waived': None;

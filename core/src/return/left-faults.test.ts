@@ -36,6 +36,8 @@ describe('what a scan after the work leaves to be explained', () => {
     expect(points('body', 'P0513')).toBe('security');
     expect(points('engine', 'P0630')).toBe('vin');
     expect(points('engine', 'P0301')).toBeUndefined();
+    // the VIN of another unit is no word on this one’s content
+    expect(points('body', 'P0630')).toBeUndefined();
     // of a family without a place of its own nobody knows which unit it is
     const unknown = listLeft([unit('x', { faults: [fault('P062F')] })], [], undefined);
     expect(unknown[0]?.pointsAt).toBeUndefined();

@@ -58,7 +58,8 @@ function gapOf(u: ScannedUnit): LeftFault['gap'] {
 const OWN_VIN = 'P0630';
 
 function pointsAt(fault: Fault, own: boolean): LeftFault['pointsAt'] {
-  if (fault.code === OWN_VIN) return 'vin';
+  // of another unit it says nothing of this one's content
+  if (fault.code === OWN_VIN) return own ? 'vin' : undefined;
   if (isImmobiliserCode(fault.code)) return 'security';
   return own && isInternal(fault) ? 'memory' : undefined;
 }

@@ -36,8 +36,8 @@ export interface StepView<N extends ReturnNote = ReturnNote> {
   readonly step: ReturnStep;
   readonly state: StepState;
   readonly last: N | undefined;
-  /** Faults that somebody signed for, by key. */
-  readonly signed: ReadonlySet<string>;
+  /** What was kept since the unit got its content and the step was opened last; oldest first. */
+  readonly counting: readonly N[];
 }
 
 /** What is known beside the notes. */
@@ -78,7 +78,7 @@ export function readReturn<N extends ReturnNote>(
       : stateOf(step, own, { running, scannedAfter, left });
     const state: StepState = said === 'open' && own.length === 0 && held ? 'waiting' : said;
     held ||= !isSettled(state);
-    views.push({ step, state, last: all.at(-1), signed: signedFor(own) });
+    views.push({ step, state, last: all.at(-1), counting: sinceOpened(own) });
   }
   return views;
 }
@@ -113,7 +113,7 @@ function sinceChange<N extends ReturnNote>(notes: readonly N[], changedAt: Date 
  * one that the unit refused counts as long as no key was tried after it. What a person said last of the whole step counts.
  */
 function stateOfKeys(all: readonly ReturnNote[], running: ReadonlySet<string>): StepState {
-  const notes = all.slice(all.findLastIndex((n) => n.state === 'again') + 1);
+  const notes = sinceOpened(all);
   const last = notes.at(-1);
   if (last && last.actId === null && last.evidence.key === undefined && last.state !== 'begun')
     return OF_NOTE[last.state];
@@ -145,7 +145,7 @@ function stateOf(
 /** What a scan left is settled by what it shows and by who signed for it, by nothing that anybody says beside. */
 function stateOfFaults(all: readonly ReturnNote[], left: readonly string[]): StepState {
   if (left.length === 0) return 'done';
-  const signed = signedFor(all);
+  const signed = signedFor(sinceOpened(all));
   if (left.every((key) => signed.has(key))) return 'excepted';
   return all.at(-1)?.state === 'wrong' ? 'wrong' : 'open';
 }
@@ -154,11 +154,12 @@ function stateOfFaults(all: readonly ReturnNote[], left: readonly string[]): Ste
 const unscanned = (last: ReturnNote | undefined): StepState =>
   last?.state === 'waived' ? 'waived' : 'open';
 
-/** Faults that somebody signed for since the step was opened last. Shape: notes of that step, since the last change of the unit. */
-function signedFor(notes: readonly ReturnNote[]): Set<string> {
-  const since = notes.slice(notes.findLastIndex((n) => n.state === 'again') + 1);
-  return new Set(since.flatMap((n) => n.evidence.exceptions ?? []));
-}
+const sinceOpened = <N extends ReturnNote>(notes: readonly N[]): N[] =>
+  notes.slice(notes.findLastIndex((n) => n.state === 'again') + 1);
+
+/** Faults that somebody signed for, by key. */
+export const signedFor = (notes: readonly ReturnNote[]): Set<string> =>
+  new Set(notes.flatMap((n) => n.evidence.exceptions ?? []));
 
 /** Nothing is left to be done of it. */
 export const isSettled = (state: StepState): boolean =>

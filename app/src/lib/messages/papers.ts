@@ -190,6 +190,34 @@ export const papers = {
     title: `${text(p['region'])}: read, not trusted`,
     text: 'The reads do not prove what the unit holds.'
   }),
+  'paper.refit.done': () => ({
+    title: 'Closed up, put back and handed over',
+    text: 'Each point was looked at.'
+  }),
+  'paper.refit.open': (p) => ({
+    title: `${points(p['steps'])} of closing up, putting back and handing over not seen`,
+    text: 'They are named below.'
+  }),
+  'paper.refit.waived': (p) => ({
+    title: `${points(p['steps'])} of closing up, putting back and handing over left out`,
+    text: 'The reasons stand below.'
+  }),
+  'paper.refit.wrong': (p) => ({
+    title: `${points(p['steps'])} of closing up, putting back and handing over not right`,
+    text: 'What was seen stands below.'
+  }),
+  'paper.sender.fails': () => ({
+    title: 'Whoever fitted it says that it fails',
+    text: 'What they wrote stands below.'
+  }),
+  'paper.sender.runs': () => ({
+    title: 'Whoever fitted it says that it runs',
+    text: 'It was fitted elsewhere: this shop has not seen the vehicle.'
+  }),
+  'paper.sender.silent': () => ({
+    title: 'No word from whoever fitted it',
+    text: 'Whether it runs in its vehicle this shop does not know.'
+  }),
   'paper.start.done': () => ({
     title: 'The engine was seen to start, twice',
     text: 'It ran by itself, and the immobiliser lamp went out.'

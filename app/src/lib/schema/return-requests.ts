@@ -1,5 +1,6 @@
 import { VEHICLE_ACTS } from '@badger/core/return/act';
 import { FUNCTION_RESULTS } from '@badger/core/return/functions';
+import { POST_OUTCOMES } from '../post-types.ts';
 import { OLD_PARTS } from '../return-types.ts';
 import { stationId, strokes } from './shapes.ts';
 
@@ -58,7 +59,7 @@ export const answerPost = {
   additionalProperties: false,
   required: ['outcome', 'name', 'words'],
   properties: {
-    outcome: { enum: ['runs', 'fails', 'later'] },
+    outcome: { enum: POST_OUTCOMES },
     name: { type: 'string', minLength: 3, maxLength: 80, pattern: '\\S.*\\S.*\\S' },
     words: { type: 'string', maxLength: 600 }
   }

@@ -1,17 +1,21 @@
 <script lang="ts">
-  let { href, back }: { href: string; back: string } = $props();
+  import type { Snippet } from 'svelte';
+
+  let { href, back, children }: { href: string; back: string; children?: Snippet } = $props();
 </script>
 
-<!-- Above a paper: the way back and the print button; neither is on the paper. -->
+<!-- Above a paper: the way back, the print button and what else is done with it; none of it is on the paper. -->
 <p>
   <a class="btn btn-outline" {href}>{back}</a>
   <button class="btn btn-primary" onclick={() => window.print()}>Print</button>
+  {@render children?.()}
 </p>
 
 <style>
   p {
     display: flex;
     gap: 12px;
+    flex-wrap: wrap;
     margin-bottom: 12px;
   }
   @media print {

@@ -9,7 +9,7 @@ import { GAP_WORDS, STEP_STATES } from '$lib/messages/return-words.ts';
 import { textOfFault } from '$lib/scan-rows.ts';
 import { lastWords, wordsOf } from '../shared/return-steps.view.ts';
 import { when } from '../shared/when.ts';
-import { codeBlock, mono, strong } from './paper.view.ts';
+import { codeBlock, mono, signedBlock, strong } from './paper.view.ts';
 
 /** Everything that the customer's certificate is laid out from. */
 export interface CertificatePaperFacts {
@@ -87,8 +87,8 @@ function layFound(job: JobData): Block[] {
 }
 
 /** Everything that is not simply done, by name and with its reason. */
-function layExceptions(job: JobData, { steps, left = [] }: ReturnData): Block[] {
-  const shown = steps.filter((s) => s.phase !== 'close-up' && s.state !== 'done');
+function layExceptions(job: JobData, { steps, signings, left = [] }: ReturnData): Block[] {
+  const shown = steps.filter((s) => s.state !== 'done');
   const rows: Text[][] = [
     ...shown.map((s) => [wordsOf(s, job).name, STEP_STATES[s.state], reasonOf(s)]),
     ...left.map((f) => [
@@ -99,7 +99,11 @@ function layExceptions(job: JobData, { steps, left = [] }: ReturnData): Block[] 
   ];
   if (rows.length === 0) return [];
   const head = ['What', 'How it stands', 'Why, or what was seen'];
-  return [heading('Open, left out or not right'), { kind: 'table', head, rows }];
+  return [
+    heading('Open, left out or not right'),
+    { kind: 'table', head, rows },
+    ...signings.map(signedBlock)
+  ];
 }
 
 function reasonOf({ last }: StepData): string {

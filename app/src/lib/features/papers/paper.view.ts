@@ -1,4 +1,5 @@
 import type { Block, ChainData, Span, Text } from '$lib/paper-types.ts';
+import type { ReturnData } from '$lib/return-types.ts';
 import { when } from '../shared/when.ts';
 
 export const mono = (text: string): Span => ({ text, mono: true });
@@ -33,3 +34,10 @@ export function codeBlock(
     text: [said, `The code opens job ${jobNumber}. Printed ${when(printedAt)}.`]
   };
 }
+
+/** Who signed that faults may stay, for which, and why. */
+export const signedBlock = (s: ReturnData['signings'][number]): Block => ({
+  kind: 'signature',
+  text: `May stay: ${s.exceptions.join(', ')}. ${s.note}. ${s.signedBy}, ${when(s.at)}`,
+  strokes: s.signature
+});

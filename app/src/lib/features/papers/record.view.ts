@@ -14,7 +14,7 @@ import { wordsOfResult } from '../shared/cause.view.ts';
 import { PROOF_WORDS } from '../shared/reasons.ts';
 import { lastWords, wordsOf } from '../shared/return-steps.view.ts';
 import { when } from '../shared/when.ts';
-import { codeBlock, mono, strong } from './paper.view.ts';
+import { codeBlock, mono, signedBlock, strong } from './paper.view.ts';
 
 /** Everything that the record of a job is laid out from. */
 export interface RecordFacts {
@@ -157,7 +157,7 @@ function layWrites(job: JobData, written: readonly WrittenData[]): Block[] {
 export const toldWords = ({ outcome, signs, note }: ToldInVehicleData) =>
   outcome === 'runs' ? 'it runs' : `it fails: ${seenWords(signs, note)}`;
 
-function layReturn(job: JobData, { steps }: ReturnData): Block[] {
+function layReturn(job: JobData, { steps, signings }: ReturnData): Block[] {
   if (steps.length === 0) return [];
   const kept = steps.filter((s) => s.last !== undefined || s.state === 'done');
   const done = steps.filter((s) => s.state === 'done').length;
@@ -166,12 +166,7 @@ function layReturn(job: JobData, { steps }: ReturnData): Block[] {
     s.last ? `${s.last.personName}, ${when(s.last.at)}` : '–',
     lastWords(s.last) || '–'
   ]);
-  const signed = steps.flatMap((s): Block[] => {
-    const { signature, signedBy } = s.last?.evidence ?? {};
-    return signature
-      ? [{ kind: 'signature', text: `Faults that stay: ${signedBy ?? ''}`, strokes: signature }]
-      : [];
-  });
+  const signed = signings.map(signedBlock);
   const table: Block = { kind: 'table', head: ['Step', 'State', 'Who, when', 'Seen'], rows };
   return [
     text([strong('The way back: '), `${done} of ${steps.length} steps seen done.`]),

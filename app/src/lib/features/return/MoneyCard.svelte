@@ -50,7 +50,7 @@
   </table>
   <p class="soft">
     {#if timeless}No time of hands was kept: begin and end the tasks on Today’s plan.{/if}
-    {#if money.running}A task has not ended: it is at least that.{/if}
+    {#if money.running}A task was begun and not ended: it is not counted.{/if}
     The bench alone was busy for {time(money.benchMinutes)}.
     {#if may('lists.export')}
       <a class="btn btn-outline" href="/api/jobs/{jobNumber}/invoice.csv" download

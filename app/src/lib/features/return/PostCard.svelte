@@ -9,12 +9,21 @@
   import Panel from '$lib/ui/Panel.svelte';
   import { page } from '$app/state';
 
-  let { job, post }: { job: JobData; post: PostData } = $props();
+  let {
+    job,
+    post,
+    open
+  }: {
+    job: JobData;
+    post: PostData;
+    /** Nobody has told or settled it yet. */
+    open: boolean;
+  } = $props();
 
   let days = $state(14);
   const day = (at: Date) => at.toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
   const silent = $derived(
-    post.link?.over === true && !post.answers.some((a) => a.outcome !== 'later')
+    open && post.link?.over === true && !post.answers.some((a) => a.outcome !== 'later')
   );
 
   async function make() {

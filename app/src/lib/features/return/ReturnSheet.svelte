@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { listLeftOut } from '@badger/core/return/read-return';
+  import { isSettled, listLeftOut } from '@badger/core/return/read-return';
   import type { StageProps } from '$lib/features/shared/stage-props.ts';
   import ChangesTable from '$lib/features/shared/ChangesTable.svelte';
   import { may } from '$lib/features/live/may.ts';
@@ -67,7 +67,11 @@
     />
   </Panel>
 {/if}
-{#if extras.post && !early}<PostCard {job} post={extras.post} />{/if}
+{#if extras.post && !early}<PostCard
+    {job}
+    post={extras.post}
+    open={wayBack?.steps.some((s) => s.shared === 'sender-told' && !isSettled(s.state)) ?? false}
+  />{/if}
 {#if wayBack}<StepList {job} {wayBack} {stationId} />{/if}
 
 {#if changes.length > 0}

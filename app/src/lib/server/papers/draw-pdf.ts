@@ -25,27 +25,28 @@ const FILES = {
   mono: 'DejaVuSansMono'
 };
 
-let glyphs: Font | undefined;
+type Face = keyof typeof FILES;
+
+let faces: Record<Face, Font> | undefined;
 
 /** Sets up the writer once: fonts that ship with the application, nothing fetched, no file read but the fonts. */
-function prepare(): Font {
-  if (glyphs) return glyphs;
-  const [sans, bold, mono] = [FILES.sans, FILES.bold, FILES.mono].map(fontFile) as [
-    string,
-    string,
-    string
-  ];
+function prepare(): Record<Face, Font> {
+  if (faces) return faces;
+  const [sans, bold, mono] = [fontFile(FILES.sans), fontFile(FILES.bold), fontFile(FILES.mono)];
   pdfmake.setFonts({ Sans: { normal: sans, bold }, Mono: { normal: mono, bold: mono } });
   pdfmake.setUrlAccessPolicy(() => false);
   pdfmake.setLocalAccessPolicy((path) => [sans, bold, mono].includes(path));
   // a collection would have no glyphs of its own; the files are single fonts
-  glyphs = openSync(sans) as Font;
-  return glyphs;
+  faces = {
+    ...{ sans: openSync(sans) as Font, bold: openSync(bold) as Font },
+    mono: openSync(mono) as Font
+  };
+  return faces;
 }
 
-/** A character that no font of ours has is named by its number: nothing is dropped without a word. */
-export function writable(text: string): string {
-  const font = prepare();
+/** A character that the font has not got is named by its number: nothing is dropped without a word. */
+export function writable(text: string, face: Face = 'sans'): string {
+  const font = prepare()[face];
   return [...text]
     .map((c) => {
       const point = c.codePointAt(0) ?? 0;
@@ -70,7 +71,7 @@ export async function drawPdf(paper: Paper, size: PaperSize): Promise<Uint8Array
     content: [
       {
         columns: [
-          { text: writable(paper.title), fontSize: 16, bold: true },
+          { text: writable(paper.title, 'bold'), fontSize: 16, bold: true },
           { text: writable(paper.aside), alignment: 'right', margin: [0, 6, 0, 0] }
         ],
         margin: [0, 0, 0, 6]
@@ -86,15 +87,17 @@ const draw = (text: Text) => spansOf(text).map(drawSpan);
 
 function drawSpan(span: Span) {
   if (typeof span === 'string') return { text: writable(span) };
-  if (span.mono) return { text: writable(span.text), font: 'Mono' };
-  return { text: writable(span.text), bold: span.bold === true };
+  if (span.mono) return { text: writable(span.text, 'mono'), font: 'Mono' };
+  return span.bold
+    ? { text: writable(span.text, 'bold'), bold: true }
+    : { text: writable(span.text) };
 }
 
 type Draw<K extends Block['kind']> = (block: Extract<Block, { kind: K }>) => Content;
 
 const DRAW: { [K in Block['kind']]: Draw<K> } = {
   heading: ({ text }) => ({
-    ...{ text: writable(text), fontSize: 11.5, bold: true, margin: [0, 9, 0, 3] },
+    ...{ text: writable(text, 'bold'), fontSize: 11.5, bold: true, margin: [0, 9, 0, 3] },
     headlineLevel: 1
   }),
   text: ({ text }) => ({ text: draw(text), margin: [0, 0, 0, 2] }),
@@ -123,7 +126,7 @@ const DRAW: { [K in Block['kind']]: Draw<K> } = {
     stack: items.map(({ verdict, title, text }) => ({
       columns: [
         { text: writable(SEEN_WORDS[verdict]), width: 52, bold: true, color: COLORS[verdict] },
-        { text: [{ text: writable(`${title}. `), bold: true }, writable(text)] }
+        { text: [{ text: writable(`${title}. `, 'bold'), bold: true }, writable(text)] }
       ],
       margin: [0, 2, 0, 2]
     }))

@@ -1,10 +1,8 @@
 import { index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { POST_OUTCOMES } from '../../../post-types.ts';
 import { at, createdAt, id } from './columns.ts';
 import { job } from './jobs.ts';
 import { person } from './people.ts';
-
-/** What whoever fitted a unit elsewhere tells of it. `later`: it is not in the vehicle yet. */
-export const POST_OUTCOMES = ['runs', 'fails', 'later'] as const;
 
 /** A link that shows the fitting sheet of one job, and nothing else, to whoever has it. What opens it is no row: it is made of its id by the key of the shop. */
 export const postLink = pgTable(

@@ -21,7 +21,7 @@ import { appendEvent, listEventTexts } from '../../repositories/events.ts';
 import { loadImage } from '../../repositories/images.ts';
 import { findJob } from '../../repositories/jobs.ts';
 import type { Person } from '../../repositories/people.ts';
-import type { ReadRow } from '../../repositories/reads.ts';
+import { listReadsOfJobs, type ReadRow } from '../../repositories/reads.ts';
 import { computeSha256 } from '../../vault/vault.ts';
 import { openContent } from '../reads/take-out-read.ts';
 import { layPaper, loadPaperFacts, type PaperFacts } from './job-papers.ts';
@@ -63,9 +63,8 @@ export async function exportBundle(
   const job = await findJob(deps.db, jobNumber);
   if (!job) return fail('job.number.unknown', { number: jobNumber });
   const photos = await listPhotos(deps.db, { jobId: job.id });
-  const told = await loadPaperFacts(deps, { jobNumber, role: person.role, origin });
   const bytes =
-    contentsOf(told?.view.records.reads ?? []).reduce((n, r) => n + r.lengthBytes, 0) +
+    contentsOf(await listReadsOfJobs(deps.db, [job.id])).reduce((n, r) => n + r.lengthBytes, 0) +
     photos.reduce((n, p) => n + p.lengthBytes, 0);
   if (bytes > MOST_MIB * 2 ** 20) return fail('bundle.job.huge', { mostMib: MOST_MIB });
   await appendEvent(deps.db, { jobId: job.id, person, kind: 'bundle.exported' });

@@ -13,8 +13,10 @@ export async function describeMoney(deps: Deps, view: JobView): Promise<MoneyDat
   if (!quote) return undefined;
   const [marks, prices] = [await listMarks(db, [view.job.id]), await loadPrices(db)];
   const until = view.job.closedAt ?? clock.now();
-  const hands = marks.flatMap(({ startedAt, doneAt }) =>
-    startedAt ? [{ start: startedAt, end: doneAt ?? view.job.closedAt ?? undefined }] : []
+  // of a task that nobody ended nobody knows how long it took
+  const begun = marks.filter((m) => m.startedAt !== null);
+  const hands = begun.flatMap(({ startedAt, doneAt }) =>
+    startedAt && doneAt ? [{ start: startedAt, end: doneAt }] : []
   );
   const bench = view.operations.flatMap(({ startedAt, endedAt }) =>
     startedAt ? [{ start: startedAt, end: endedAt ?? undefined }] : []
@@ -23,7 +25,7 @@ export async function describeMoney(deps: Deps, view: JobView): Promise<MoneyDat
   return {
     ...compareMoney(quote.lines, worked, prices.hourlyRate),
     ...{ quoteNumber: quote.number, currency: quote.currency, taxPercent: quote.taxPercent },
-    running: worked?.running ?? false,
+    running: begun.length > hands.length,
     benchMinutes: sumWork(bench, until)?.minutes ?? 0
   };
 }

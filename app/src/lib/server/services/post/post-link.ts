@@ -103,9 +103,7 @@ export function fittingOf(view: JobView, answerBy: Date | undefined): FittingDat
     ...{ jobNumber: job.number, vehicle: job.vehicle, vin: job.vin, answerBy },
     unitTag: (target ?? units.original)?.tag,
     complaint: { complaint: job.complaint, shows: job.shows, showsMinutes: job.showsMinutes },
-    steps: steps.map((step) =>
-      describeStep({ step, state: 'open', last: undefined, signed: new Set() })
-    )
+    steps: steps.map((step) => describeStep({ step, state: 'open', last: undefined, counting: [] }))
   };
 }
 

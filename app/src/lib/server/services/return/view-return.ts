@@ -1,6 +1,11 @@
 import { parseHex } from '@badger/core/base/bytes';
 import { compareCoding } from '@badger/core/return/compare-coding';
-import { judgeReturnSteps, readReturn, type StepView } from '@badger/core/return/read-return';
+import {
+  judgeReturnSteps,
+  readReturn,
+  signedFor,
+  type StepView
+} from '@badger/core/return/read-return';
 import { planReturn, type ReturnFacts, type ReturnStep } from '@badger/core/return/return-plan';
 import { onlyReads, onlyTells } from '@badger/core/return/step-acts';
 import { functionsOf } from '@badger/core/return/functions';
@@ -100,6 +105,7 @@ export function describeReturn(
   const views = viewSteps(deps, view);
   const { returnNotes } = view.records;
   const faults = views.find((v) => v.step.does === 'faults');
+  const signed = signedFor(faults?.counting ?? []);
   const functions = views.find((v) => v.step.does === 'functions');
   return {
     steps: views.map(describeStep),
@@ -110,14 +116,14 @@ export function describeReturn(
     ).length,
     sleep: view.profile?.sleep,
     functions: functionsOf(view.profile?.kind),
-    // opened again, nothing is known of any
-    functionResults:
-      functions && functions.last?.state !== 'again'
-        ? (functions.last?.evidence.functions ?? {})
-        : {},
+    functionResults: functions?.counting.at(-1)?.evidence.functions ?? {},
+    signings: (faults?.counting ?? []).flatMap(({ evidence, at, note }) => {
+      const { exceptions, signedBy = '', signature = [] } = evidence;
+      return exceptions ? [{ exceptions, signedBy, signature, note, at }] : [];
+    }),
     left: leftAfter(view, before)?.map((f) => ({
       ...f,
-      signed: faults?.signed.has(f.key) ?? false
+      signed: signed.has(f.key)
     }))
   };
 }

@@ -2,10 +2,10 @@
   import { enhance } from '$app/forms';
   import Paper from '$lib/features/papers/Paper.svelte';
   import { POST_WORDS } from '$lib/messages/papers.ts';
+  import { POST_OUTCOMES } from '$lib/post-types.ts';
   import type { PageProps } from './$types';
 
   let { data, form }: PageProps = $props();
-  const outcomes = ['runs', 'fails', 'later'] as const;
 </script>
 
 <svelte:head><title>Fitting sheet</title></svelte:head>
@@ -18,7 +18,7 @@
       </p>{/if}
     <fieldset>
       <legend class="sr-only">How it went</legend>
-      {#each outcomes as outcome (outcome)}
+      {#each POST_OUTCOMES as outcome (outcome)}
         <label class="pick"
           ><input type="radio" class="radio" name="outcome" value={outcome} required />
           {POST_WORDS[outcome]}</label
